@@ -1,0 +1,150 @@
+using System.Collections.Immutable;
+using Spolium.Core.Chemistry;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Materials;
+
+/// <summary>
+/// What is in a vessel: every substance in its phase with its moles, in all worlds, and the part that nobody knows.
+/// Immutable. Only dosing, reacting and splitting change amounts, so mass is conserved in every world by construction.
+/// Gases stay in the charge until a method lets them go (<see cref="LetGasGo"/>).
+/// </summary>
+public sealed class Charge
+{
+    public static readonly Charge Empty = new(ImmutableSortedDictionary.Create<Species, Working>(Comparer<Species>.Create(Compare)), Working.Zero(Dimension.Mass));
+
+    private readonly ImmutableSortedDictionary<Species, Working> moles;
+
+    private Charge(ImmutableSortedDictionary<Species, Working> moles, Working unknown)
+    {
+        this.moles = moles;
+        Unknown = unknown;
+    }
+
+    /// <summary>Moles by substance.</summary>
+    public IReadOnlyDictionary<Species, Working> Moles => moles;
+
+    /// <summary>Grams of solid whose substance is not known: carried, never taken as nothing.</summary>
+    public Working Unknown { get; }
+
+    private static int Compare(Species a, Species b)
+    {
+        var byPhase = a.Phase.CompareTo(b.Phase);
+        return byPhase != 0 ? byPhase : string.CompareOrdinal(a.Formula, b.Formula);
+    }
+
+    /// <summary>Moles of a substance; nothing when it is not there.</summary>
+    public Working Of(Species species) => moles.GetValueOrDefault(species) ?? Working.Zero(Dimension.Substance);
+
+    /// <summary>Grams of a substance.</summary>
+    public Working Grams(Species species) => Of(species) * Molar.Mass(species.Formula);
+
+    /// <summary>Grams of an element in all substances of the charge.</summary>
+    public Working Element(string symbol)
+    {
+        var weight = Molar.Mass(symbol);
+        var parts = moles.Where(m => m.Key.Atoms(symbol) > 0).Select(m => m.Key.Atoms(symbol) is 1 ? m.Value : m.Value * m.Key.Atoms(symbol)).ToList();
+        return parts.Count == 0 ? Working.Zero(Dimension.Mass) : Working.Sum(parts, Dimension.Substance) * weight;
+    }
+
+    /// <summary>Symbols of the metals in the charge, as solids or dissolved.</summary>
+    public IEnumerable<string> Metals => moles.Keys.SelectMany(s => s.Parse().Atoms.Keys).Where(e => MetalInAcid.Find(e, true) is not null).Distinct();
+
+    /// <summary>Grams of everything.</summary>
+    public Working Mass() => Working.Sum(moles.Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(Unknown), Dimension.Mass);
+
+    public Charge With(Species species, Working more) => new(moles.SetItem(species, Working.IsNothing(Of(species)) ? more : Of(species) + more), Unknown);
+
+    /// <summary>Adds so many moles of a substance as it stands in a vessel (acids and salts as their ions).</summary>
+    public Charge Dissolve(string formula, Working more) => Species.InVessel(formula).Aggregate(this, (c, s) => c.With(s, more));
+
+    public Charge WithUnknown(Working grams) => new(moles, Working.IsNothing(Unknown) ? grams : Unknown + grams);
+
+    public Charge Plus(Charge other)
+    {
+        var sum = other.moles.Aggregate(this, (c, m) => c.With(m.Key, m.Value));
+        return Working.IsNothing(other.Unknown) ? sum : sum.WithUnknown(other.Unknown);
+    }
+
+    /// <summary>
+    /// Lets a reaction run. The extent is clamped in every world to what is there; substances named as taken from outside
+    /// (oxygen of the air) may run below zero and so show what came in.
+    /// </summary>
+    public (Charge After, Working Extent) React(Reaction reaction, Working extent, params Species[] fromOutside)
+    {
+        var possible = extent;
+        foreach (var (species, n) in reaction.Net)
+            if (n < 0 && !fromOutside.Contains(species))
+                possible = Tighter(possible, n == -1 ? Of(species) : Of(species) / -n);
+        var after = moles;
+        foreach (var (species, n) in reaction.Net)
+        {
+            var change = Math.Abs(n) == 1 ? possible : possible * Math.Abs(n);
+            after = after.SetItem(species, n > 0 ? (Working.IsNothing(Of(species)) ? change : Of(species) + change) : Of(species) - change);
+        }
+        return (new(after, Unknown), possible);
+    }
+
+    // The clamp is left out of the working where it binds in no world.
+    private static Working Tighter(Working extent, Working available)
+    {
+        for (var w = 0; w < Amount.Worlds; w++)
+            if (available.Amount[w] < extent.Amount[w])
+                return Working.Least(extent, available);
+        return extent;
+    }
+
+    /// <summary>Parts the charge: each substance by its own share (0 to 1); the rest is the whole less the part.</summary>
+    public (Charge Part, Charge Left) Split(Func<Species, Working?> share, Working? unknownShare = null)
+    {
+        var part = Empty;
+        var rest = new Charge(moles, Unknown);
+        foreach (var (species, n) in moles)
+        {
+            if (share(species) is not { } s)
+                continue;
+            var taken = s.Text == "1" ? n : n * s;
+            part = part.With(species, taken);
+            rest = new(s.Text == "1" ? rest.moles.Remove(species) : rest.moles.SetItem(species, n - taken), rest.Unknown);
+        }
+        if (unknownShare is null || Working.IsNothing(Unknown))
+            return (part, rest);
+        var u = Unknown * unknownShare;
+        return (part.WithUnknown(u), new(rest.moles, rest.Unknown - u));
+    }
+
+    /// <summary>All of it: a share that splits off the whole without leaving dust.</summary>
+    public static readonly Working All = Working.Exact(1, "1");
+
+    /// <summary>Parts off all gas.</summary>
+    public (Charge Gas, Charge Left) LetGasGo() => Split(s => s.Phase == Phase.Gas ? All : null);
+
+    /// <summary>
+    /// Gives a figure that was reckoned by a rule of its own as the working of a substance.
+    /// </summary>
+    /// <exception cref="InvalidOperationException">The rule and the reactions disagree in some world.</exception>
+    public Charge Told(Species species, Working same)
+    {
+        for (var w = 0; w < Amount.Worlds; w++)
+            if (Math.Abs(Of(species).Amount[w] - same.Amount[w]) > 1e-9 * Math.Max(1, Math.Abs(same.Amount[w])))
+                throw new InvalidOperationException($"{species.Formula}: the rule gives {same.Amount[w]}, the reactions {Of(species).Amount[w]} mol.");
+        return new(moles.SetItem(species, same), Unknown);
+    }
+
+    /// <summary>A reading puts another figure in the place of the reckoned one; what it moves is booked by the reader.</summary>
+    public Charge Reread(Species species, Working read) => new(moles.SetItem(species, read), Unknown);
+
+    /// <summary>The same for the part of unknown kind.</summary>
+    public Charge RereadUnknown(Working read) => new(moles, read);
+
+    /// <summary>Grams of everything that is dissolved, water left out.</summary>
+    public Working Dissolved() => Working.Sum(moles.Where(m => m.Key.Phase == Phase.Aqueous).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);
+
+    /// <summary>
+    /// Volume of the liquor in mL from its mass: water, and the room that dissolved matter takes. The density of mixed liquors
+    /// comes with the strength tables; until then the room per gram is a guess with a wide range.
+    /// </summary>
+    public Working LiquorVolume(Draws draws) =>
+        (Grams(Species.Water).Named("water in the liquor") * Constants.Get("water-volume") + Dissolved().Named("dissolved in it") * draws.Prior("solute-volume")).Named("volume of the liquor");
+}

@@ -1,0 +1,28 @@
+using Spolium.Core.Quantities;
+
+namespace Spolium.Core.Methods;
+
+/// <summary>A portion that was really poured: grams from the bottle, and when.</summary>
+public sealed record Pour(string DoseId, string BottleId, double Grams, DateTimeOffset OccurredAt, string EntryId);
+
+/// <summary>What was really logged for a step. An ordinary value; replay fills it.</summary>
+/// <param name="Pours">In the order in which they happened.</param>
+/// <param name="Signs">Ids of end signs that were seen.</param>
+/// <param name="Weighed">Weighed outputs by output id.</param>
+/// <param name="AsOf">The last thing known to have happened; waiting times run to it.</param>
+public sealed record Facts(
+    IReadOnlyList<Pour> Pours,
+    IReadOnlySet<string> Signs,
+    IReadOnlyDictionary<string, TypedNumber> Weighed,
+    bool Begun,
+    bool Closed,
+    DateTimeOffset? AsOf)
+{
+    /// <summary>Nothing has happened yet.</summary>
+    public static readonly Facts None = new([], new HashSet<string>(), new Dictionary<string, TypedNumber>(), false, false, null);
+
+    public bool Saw(params string[] signs) => signs.All(Signs.Contains);
+
+    /// <summary>Portions of one dose, in order.</summary>
+    public IReadOnlyList<Pour> Of(string doseId) => [.. Pours.Where(p => p.DoseId == doseId)];
+}

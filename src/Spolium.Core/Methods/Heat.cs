@@ -1,0 +1,31 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Methods;
+
+/// <summary>Heat that reactions free, and how far it would warm the liquor if none were lost.</summary>
+public static class Heat
+{
+    /// <summary>kJ freed by an extent; null when a formation enthalpy is missing: not known, never taken as nothing.</summary>
+    public static Working? Of(Reaction reaction, Working extent, string label) => reaction.HeatPerExtent is { } q
+        ? (extent * Working.Exact(q, null, Dimension.MolarEnergy)).Named(label, "formation-enthalpies.csv")
+        : null;
+
+    /// <summary>Sum of the heats, or null when one of them is not known.</summary>
+    public static Working? Sum(IEnumerable<Working?> heats, string label)
+    {
+        var all = heats.ToList();
+        return all.Any(h => h is null) ? null : Working.Sum(all.Select(h => h!), Dimension.Energy).Named(label);
+    }
+
+    /// <summary>K of warming with no heat lost: q/(m c), c = 4.18 − 2.4 w J/gK.</summary>
+    public static Working Warming(Working heat, Charge liquor)
+    {
+        var mass = liquor.Mass().Named("mass in the vessel");
+        var share = liquor.Dissolved() / mass;
+        var capacity = Constants.Get("water-heat") - Constants.Get("liquor-heat-drop") * share;
+        return (heat / (mass * capacity)).Named("warming if no heat were lost");
+    }
+}

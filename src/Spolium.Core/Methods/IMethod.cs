@@ -1,0 +1,95 @@
+using System.Globalization;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Vessels;
+
+namespace Spolium.Core.Methods;
+
+/// <summary>
+/// A method of the job: what it does to a charge. Pure: the same charge, options, shop, facts and draws give the same plan.
+/// To add one, copy a file of a stage folder and its test, and name it in the catalogue.
+/// </summary>
+public interface IMethod
+{
+    string Id { get; }
+
+    /// <summary>Goes up when the method reckons otherwise than before; kept with every plan that was begun.</summary>
+    int Version { get; }
+
+    /// <summary>"Strip the base metal with nitric acid"</summary>
+    string Title { get; }
+
+    /// <summary>One word for the stair: "strip".</summary>
+    string Verb { get; }
+
+    Stage Stage { get; }
+
+    IReadOnlyList<OptionSpec> Options { get; }
+
+    /// <summary>The holdings it makes, the one that goes on first.</summary>
+    IReadOnlyList<(string Id, string Name)> Outputs { get; }
+
+    /// <summary>Bottles that it pours from, by formula.</summary>
+    IReadOnlyList<string> Reagents { get; }
+
+    StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws);
+}
+
+/// <summary>A choice of a method: a school, a cover, a number of washes.</summary>
+/// <param name="Choices">Value and words; empty for a number.</param>
+public sealed record OptionSpec(string Id, string Label, string Default, IReadOnlyList<(string Value, string Words)> Choices, double Min = 0, double Max = 0, string Unit = "", string Tip = "");
+
+/// <summary>The options of one step as chosen; what is not chosen takes the method's default.</summary>
+public sealed class StepOptions(IMethod method, IReadOnlyDictionary<string, string> chosen)
+{
+    public string Text(string id) => chosen.TryGetValue(id, out var v) && v.Length > 0 ? v : Spec(id).Default;
+
+    public bool Has(string id) => Text(id).Length > 0;
+
+    public double Number(string id) => double.Parse(Text(id), CultureInfo.InvariantCulture);
+
+    public int Whole(string id) => (int)Number(id);
+
+    private OptionSpec Spec(string id) => method.Options.First(o => o.Id == id);
+
+    /// <summary>What is wrong with options as typed, by field.</summary>
+    public static IEnumerable<FieldError> Check(IMethod method, string field, IReadOnlyDictionary<string, string> chosen)
+    {
+        foreach (var (id, value) in chosen)
+        {
+            var spec = method.Options.FirstOrDefault(o => o.Id == id);
+            if (spec is null)
+                yield return new($"{field}.{id}", $"{method.Verb} has no option '{id}'", "use one of " + string.Join(", ", method.Options.Select(o => o.Id)));
+            else if (value.Length == 0)
+                continue;
+            else if (spec.Choices.Count > 0 && spec.Choices.All(c => c.Value != value))
+                yield return new($"{field}.{id}", $"'{value}' is not a choice", "use one of " + string.Join(", ", spec.Choices.Select(c => c.Value)));
+            else if (spec.Choices.Count == 0 && (!double.TryParse(value, CultureInfo.InvariantCulture, out var x) || x < spec.Min || x > spec.Max))
+                yield return new($"{field}.{id}", $"'{value}' is outside of what this takes", $"between {spec.Min} and {spec.Max} {spec.Unit}".Trim());
+        }
+    }
+}
+
+/// <summary>What stands in the shop for a batch: bottles, vessels, the balance.</summary>
+/// <param name="BalanceStepG">Readability d of the bench balance, g.</param>
+public sealed record Shop(IReadOnlyList<Bottle> Bottles, IReadOnlyList<Vessel> Vessels, double BalanceStepG = 0.01)
+{
+    public static readonly Bottle Water = new("water", "water", "H2O", new(1), 0.9982);
+
+    /// <summary>The bottles of a shop that has typed nothing yet: usual labels, densities of pure acids at 20 °C.</summary>
+    public static readonly IReadOnlyList<Bottle> UsualBottles =
+    [
+        new("N-1", "nitric acid", "HNO3", MassFraction.OfPercent(68), 1.405),
+        new("H-1", "hydrochloric acid", "HCl", MassFraction.OfPercent(37), 1.184),
+        new("S-1", "sulfamic acid", "H3NSO3", MassFraction.OfPercent(99), null),
+        new("M-1", "metabisulphite", "Na2S2O5", MassFraction.OfPercent(97), null),
+        new("B-1", "borax glass", "Na2B4O7", MassFraction.OfPercent(100), null),
+    ];
+
+    public static readonly Shop Usual = new(UsualBottles, Vessel.Beakers);
+
+    /// <summary>The bottle that holds a substance.</summary>
+    /// <exception cref="KeyNotFoundException">No bottle of it stands in the shop.</exception>
+    public Bottle Of(string formula) => formula == "H2O" ? Water : Bottles.FirstOrDefault(b => b.Formula == formula) ?? throw new KeyNotFoundException($"No bottle of {formula} stands in the shop.");
+}

@@ -1,0 +1,83 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Vessels;
+
+namespace Spolium.Core.Methods;
+
+public enum Stage { Strip, Dissolve, Denitrate, Clear, Precipitate, Finish }
+
+/// <summary>One rung of a dose ladder, in grams from the bottle.</summary>
+/// <param name="Poured">The entry that poured it; null while it is ahead.</param>
+public sealed record Rung(int Number, double Grams, double? Millilitres, string? Poured, DateTimeOffset? PouredAt);
+
+/// <summary>A dose of a step.</summary>
+/// <param name="Grams">From the bottle, in all worlds: what was poured and what is still planned.</param>
+/// <param name="Millilitres">The same by volume; null for a solid.</param>
+/// <param name="ShortShare">For a dose decided beforehand: in which share of the worlds it would fall short; null where a sign decides.</param>
+/// <param name="How">Order and manner, in one line.</param>
+public sealed record Dose(string Id, string Title, Bottle Bottle, Working Grams, Working? Millilitres, IReadOnlyList<Rung> Rungs, double? ShortShare, string How);
+
+/// <summary>A gas of a step: what is made in the vessel, and what leaves it (some comes back as acid under a cover).</summary>
+public sealed record GasMade(string Formula, Working Made, Working Leaving, string Note);
+
+/// <summary>The vessel a step needs.</summary>
+/// <param name="SplitInto">1, or into how many equal parts the charge must be split.</param>
+public sealed record VesselNeed(Vessel Vessel, Working Liquid, Working Foam, int SplitInto);
+
+/// <summary>A sign that ends a step, and what it does not prove.</summary>
+public sealed record EndSign(string Id, string Text, string NotProof);
+
+/// <summary>A holding that a step makes.</summary>
+/// <param name="Name">As it is shown ("foils").</param>
+/// <param name="Main">True for the one that goes on to the next step.</param>
+/// <param name="Weigh">What to weigh, when this holding should be weighed; null otherwise.</param>
+public sealed record Output(string Id, string Name, bool Main, Charge Charge, string? Weigh = null);
+
+public enum CautionLevel { Look, Stop }
+
+/// <summary>One line at the point of action, cause first.</summary>
+public sealed record Caution(CautionLevel Level, string Text);
+
+/// <summary>Why a method does not take a charge, and the way round.</summary>
+public sealed record Refusal(string Reason, string WayOut);
+
+/// <summary>Everything a method says of one step.</summary>
+/// <param name="Refusals">When there are any, the rest is empty and the charge stays as it was.</param>
+/// <param name="GasGone">What left as gas, so that the mass adds up; oxygen that came from the air stands as less than nothing.</param>
+/// <param name="Figures">Further figures worth showing, most telling first.</param>
+/// <param name="DoneFirst">True where a sign decides and the reckoned dose is only its frame.</param>
+public sealed record StepPlan(
+    string MethodId,
+    int MethodVersion,
+    string Title,
+    string Verb,
+    Stage Stage,
+    string Instruction,
+    IReadOnlyList<Refusal> Refusals,
+    IReadOnlyList<Dose> Doses,
+    VesselNeed? Vessel,
+    Working? Portions,
+    IReadOnlyList<GasMade> Gases,
+    Working? Heat,
+    IReadOnlyList<string> Conditions,
+    IReadOnlyList<EndSign> EndSigns,
+    bool DoneFirst,
+    Working Attended,
+    Working Unattended,
+    IReadOnlyList<Output> Outputs,
+    Charge GasGone,
+    IReadOnlyList<Working> Figures,
+    IReadOnlyList<Caution> Cautions,
+    string NightStop,
+    string IfFoams,
+    IReadOnlyList<Reaction> Equations)
+{
+    public bool Refused => Refusals.Count > 0;
+
+    /// <summary>A plan that only says why there is none; the charge goes on unchanged.</summary>
+    public static StepPlan Refuse(IMethod method, Charge charge, params Refusal[] why) => new(
+        method.Id, method.Version, method.Title, method.Verb, method.Stage, "", why, [], null, null, [], null, [], [], false,
+        Working.Zero(Dimension.Time), Working.Zero(Dimension.Time), [new(method.Outputs[0].Id, method.Outputs[0].Name, true, charge)], Charge.Empty, [], [], "", "", []);
+}

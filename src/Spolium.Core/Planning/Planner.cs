@@ -1,0 +1,62 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Quantities;
+
+namespace Spolium.Core.Planning;
+
+/// <summary>A step of a plan with what went in and what was logged.</summary>
+public sealed record PlannedStep(RouteStep Step, IMethod Method, Charge Input, StepPlan Plan, Facts Facts);
+
+/// <summary>A whole plan: the fold of a route's methods over a charge.</summary>
+public sealed record BatchPlan(Charge Feed, IReadOnlyList<PlannedStep> Steps)
+{
+    public PlannedStep Of(string stepId) => Steps.First(s => s.Step.Id == stepId);
+
+    /// <summary>The first step that refuses, if any: the plan ends there.</summary>
+    public PlannedStep? Refused => Steps.FirstOrDefault(s => s.Plan.Refused);
+
+    public Working Attended => Working.Sum(Steps.Select(s => s.Plan.Attended), Dimension.Time).Named("hours with hands on");
+
+    public Working Unattended => Working.Sum(Steps.Select(s => s.Plan.Unattended), Dimension.Time).Named("hours by itself");
+
+    /// <summary>Grams of an element in the last main holding: what the bar is expected to hold.</summary>
+    public Working Product(string element) => Steps[^1].Plan.Outputs.First(o => o.Main).Charge.Element(element).Named($"{Elements.Of(element).Name} to come");
+
+    /// <summary>Gas that leaves, mL, over all steps.</summary>
+    public Working GasLeaving(params string[] formulas) =>
+        Working.Sum(Steps.SelectMany(s => s.Plan.Gases).Where(g => formulas.Contains(g.Formula)).Select(g => g.Leaving), Dimension.Volume);
+}
+
+/// <summary>Plans: folds methods over a charge, from what was really logged. Pure; replay never comes here.</summary>
+public static class Planner
+{
+    /// <param name="facts">What was logged, by step id; steps without facts have not begun.</param>
+    /// <exception cref="KeyNotFoundException">The route names a method or a holding that is not there; check the route first.</exception>
+    public static BatchPlan Fold(Charge feed, Route route, Shop shop, IReadOnlyDictionary<string, Facts> facts, Draws draws)
+    {
+        var holdings = new Dictionary<string, Charge> { [Route.Feed] = feed };
+        var steps = new List<PlannedStep>();
+        foreach (var step in route.Steps)
+        {
+            var method = MethodCatalogue.Of(step.Method);
+            var input = step.Takes.Select(t => holdings[t]).Aggregate((a, b) => a.Plus(b));
+            var logged = facts.GetValueOrDefault(step.Id) ?? Facts.None;
+            var plan = method.Plan(input, new StepOptions(method, step.Options), shop, logged, draws);
+            var outputs = plan.Outputs.Select(o => logged.Weighed.TryGetValue(o.Id, out var reading)
+                ? o with { Charge = Weighing.Apply(o.Charge, reading, $"weighed {step.Id}/{o.Id}", draws) } : o).ToList();
+            plan = plan with { Outputs = outputs };
+            steps.Add(new(step, method, input, plan, logged));
+            foreach (var output in outputs)
+                holdings[Route.Holding(step.Id, output.Id)] = output.Charge;
+            if (plan.Refused)
+                break;
+        }
+        return new(feed, steps);
+    }
+
+    private static readonly IReadOnlyDictionary<string, Facts> NoFacts = new Dictionary<string, Facts>();
+
+    /// <summary>A plan before anything has happened.</summary>
+    public static BatchPlan Fold(Charge feed, Route route, Shop shop, Draws draws) => Fold(feed, route, shop, NoFacts, draws);
+}

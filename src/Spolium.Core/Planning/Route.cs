@@ -1,0 +1,66 @@
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+
+namespace Spolium.Core.Planning;
+
+/// <summary>One step of a route: a method, its options, the holdings it takes and those it makes.</summary>
+/// <param name="Id">Stays the same when steps are put in before it ("1-nitric-strip").</param>
+public sealed record RouteStep(string Id, string Method, IReadOnlyDictionary<string, string> Options, IReadOnlyList<string> Takes, IReadOnlyList<string> Makes);
+
+/// <summary>
+/// A way through the work as a graph: a step names the holdings that it takes and makes. Here it happens to be a chain.
+/// </summary>
+public sealed record Route(IReadOnlyList<RouteStep> Steps)
+{
+    /// <summary>The holding that a batch starts with.</summary>
+    public const string Feed = "feed";
+
+    /// <summary>Gold from clad or alloyed scrap: strip, aqua regia, sulfamic acid, clear, metabisulphite, wash and melt.</summary>
+    public static readonly IReadOnlyList<string> GoldByNitricStrip = ["nitric-strip", "aqua-regia", "sulfamic", "clear", "metabisulphite", "wash-dry-melt"];
+
+    /// <summary>A chain of methods: each takes the main holding of the one before.</summary>
+    /// <param name="options">By method id.</param>
+    public static Route Chain(IEnumerable<string> methods, IReadOnlyDictionary<string, IReadOnlyDictionary<string, string>>? options = null)
+    {
+        var steps = new List<RouteStep>();
+        var takes = Feed;
+        foreach (var id in methods)
+        {
+            var method = MethodCatalogue.Of(id);
+            var step = $"{steps.Count + 1}-{id}";
+            var makes = method.Outputs.Select(o => Holding(step, o.Id)).ToList();
+            steps.Add(new(step, id, options?.GetValueOrDefault(id) ?? new Dictionary<string, string>(), [takes], makes));
+            takes = makes[0];
+        }
+        return new(steps);
+    }
+
+    public static string Holding(string step, string output) => $"{step}/{output}";
+
+    /// <summary>What is wrong with a route, by field; empty when it can be planned.</summary>
+    public IReadOnlyList<FieldError> Check()
+    {
+        var errors = new List<FieldError>();
+        var there = new HashSet<string> { Feed };
+        for (var i = 0; i < Steps.Count; i++)
+        {
+            var s = Steps[i];
+            if (MethodCatalogue.Find(s.Method) is not { } method)
+            {
+                errors.Add(new($"route[{i}].method", $"there is no method '{s.Method}'", "use one of " + string.Join(", ", MethodCatalogue.All.Select(m => m.Id))));
+                continue;
+            }
+            errors.AddRange(StepOptions.Check(method, $"route[{i}].options", s.Options));
+            if (Steps.Take(i).Any(o => o.Id == s.Id))
+                errors.Add(new($"route[{i}].id", $"'{s.Id}' stands twice", "give each step a name of its own"));
+            foreach (var taken in s.Takes)
+                if (!there.Remove(taken))
+                    errors.Add(new($"route[{i}].takes", $"'{taken}' is not there when this step begins", "take what an earlier step makes, once"));
+            foreach (var made in s.Makes)
+                there.Add(made);
+        }
+        if (Steps.Count == 0)
+            errors.Add(new("route", "a route needs at least one step", "start with nitric-strip"));
+        return errors;
+    }
+}

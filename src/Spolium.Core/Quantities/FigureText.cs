@@ -1,0 +1,81 @@
+using System.Globalization;
+
+namespace Spolium.Core.Quantities;
+
+/// <summary>A figure as it is shown: numbers already rounded by their uncertainty, and the unit beside them.</summary>
+/// <param name="Value">The likely value.</param>
+/// <param name="Range">"low to high"; empty when the figure is the same in all worlds.</param>
+/// <param name="Unit">The unit that value and range are shown in.</param>
+public sealed record Shown(string Value, string Range, string Unit);
+
+/// <summary>Text out: figures rounded by their uncertainty, thin spaces between thousands, the unit that reads best.</summary>
+public static class FigureText
+{
+    /// <summary>Narrow no-break space: between thousands, and between figure and unit.</summary>
+    public const char ThinSpace = '\u202F';
+
+    /// <summary>"24.6 g (20.1 to 27.9)", or without the bracket where there is no range.</summary>
+    public static string WithRange(Working w)
+    {
+        var shown = Show(w);
+        var value = shown.Unit.Length == 0 ? shown.Value : shown.Value + ThinSpace + shown.Unit;
+        return shown.Range.Length == 0 ? value : $"{value} ({shown.Range})";
+    }
+
+    public static string ValueOnly(Working w)
+    {
+        if (w.Text is not null)
+            return w.Text;
+        var shown = Show(w);
+        return shown.Unit.Length == 0 ? shown.Value : shown.Value + ThinSpace + shown.Unit;
+    }
+
+    public static Shown Show(Working w)
+    {
+        var range = w.Range;
+        if (Working.IsNothing(w) && w.Text is null)
+            return new("0", "", w.Dimension.ToString());
+        var (factor, unit) = Scale(w.Dimension, Math.Max(Math.Abs(w.Likely), Math.Abs(range.High)));
+        if (w.Text is not null)
+            return new(w.Text, "", unit);
+        var spread = w.Amount.IsCertain ? 0 : range.Width * factor;
+        var decimals = Decimals(w.Likely * factor, spread);
+        var value = Number(w.Likely * factor, decimals);
+        return spread == 0 ? new(value, "", unit) : new(value, $"{Number(range.Low * factor, decimals)} to {Number(range.High * factor, decimals)}", unit);
+    }
+
+    /// <summary>
+    /// Decimals so that half of the 5–95 % range keeps two digits and the figure at most five; four digits where nothing is unsure.
+    /// </summary>
+    public static int Decimals(double value, double spread)
+    {
+        var size = Math.Abs(value) > 0 ? (int)Math.Floor(Math.Log10(Math.Abs(value))) : 0;
+        if (spread <= 0)
+            return Math.Clamp(3 - size, 0, 6);
+        var by = (int)Math.Floor(Math.Log10(spread / 2));
+        return Math.Clamp(Math.Min(1 - by, 4 - size), 0, 6);
+    }
+
+    public static string Number(double value, int decimals)
+    {
+        var format = (NumberFormatInfo)CultureInfo.InvariantCulture.NumberFormat.Clone();
+        format.NumberGroupSeparator = ThinSpace.ToString();
+        format.NegativeSign = "−";
+        var text = Math.Round(value, decimals, MidpointRounding.AwayFromZero).ToString("N" + decimals, format);
+        return text.TrimStart('−').All(c => c is '0' or '.') ? text.TrimStart('−') : text;
+    }
+
+    /// <summary>The unit that reads best: litres from one litre up, minutes below an hour, megajoules from a thousand kilojoules.</summary>
+    private static (double Factor, string Unit) Scale(Dimension dimension, double size)
+    {
+        if (dimension == Dimension.Volume)
+            return size >= 1000 ? (0.001, "L") : (1, "mL");
+        if (dimension == Dimension.Time)
+            return size < 1 ? (60, "min") : size > 48 ? (1 / 24.0, "days") : (1, "h");
+        if (dimension == Dimension.Energy)
+            return size >= 1000 ? (0.001, "MJ") : (1, "kJ");
+        if (dimension == Dimension.Mass)
+            return size > 0 && size < 0.05 ? (1000, "mg") : (1, "g");
+        return (1, dimension.ToString());
+    }
+}

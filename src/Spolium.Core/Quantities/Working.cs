@@ -1,0 +1,122 @@
+using System.Globalization;
+
+namespace Spolium.Core.Quantities;
+
+/// <summary>How a node of a working came about.</summary>
+public enum Step { Given, Sum, Difference, Product, Quotient, Least, Greatest, Decay, Reckoned }
+
+/// <summary>A small table beside a figure that was reckoned step by step (such as the share of brown gas).</summary>
+public sealed record WorkingTable(IReadOnlyList<string> Heads, IReadOnlyList<IReadOnlyList<double>> Rows);
+
+/// <summary>
+/// An amount that remembers how it was made. The formula is written once, as ordinary arithmetic on workings; it gives
+/// the figure, the interval and the lines a person can follow. Adding what has different dimensions throws.
+/// </summary>
+public sealed class Working
+{
+    private Working(Amount amount, Dimension dimension, Step step, IReadOnlyList<Working> parts)
+    {
+        Amount = amount;
+        Dimension = dimension;
+        Step = step;
+        Parts = parts;
+    }
+
+    public Amount Amount { get; }
+    public Dimension Dimension { get; }
+    public Step Step { get; }
+    public IReadOnlyList<Working> Parts { get; }
+
+    /// <summary>What a reader should see ("acid for the copper"); null for what stands inside a formula.</summary>
+    public string? Label { get; private init; }
+
+    /// <summary>Where a given figure comes from: a row of the reference data, a typed reading, an option.</summary>
+    public string? Source { get; private init; }
+
+    /// <summary>True when the figure is a guess of Spolium's (a prior without a source).</summary>
+    public bool Guess { get; private init; }
+
+    /// <summary>How an exact number is written, such as "4/3".</summary>
+    public string? Text { get; private init; }
+
+    public WorkingTable? Table { get; private init; }
+
+    public double Likely => Amount.Likely;
+    public Interval Range => Amount.Range;
+
+    public static Working Given(Amount amount, Dimension dimension, string label, string source, bool guess = false) =>
+        new(amount, dimension, Step.Given, []) { Label = label, Source = source, Guess = guess };
+
+    public static Working Given(double value, Dimension dimension, string label, string source) => Given(Amount.Certain(value), dimension, label, source);
+
+    /// <summary>An exact number of a formula (a coefficient, a conversion), shown as it is written.</summary>
+    public static Working Exact(double value, string? text = null, Dimension dimension = default) =>
+        new(Amount.Certain(value), dimension, Step.Given, []) { Text = text ?? (dimension == Dimension.None && value == Math.Floor(value) && Math.Abs(value) < 1e6 ? value.ToString(CultureInfo.InvariantCulture) : null) };
+
+    public static Working Zero(Dimension dimension) => Exact(0, null, dimension);
+
+    /// <summary>A figure that is reckoned by iteration; its parts and a small table stand for the formula.</summary>
+    public static Working Reckoned(Amount amount, Dimension dimension, string label, IReadOnlyList<Working> parts, WorkingTable? table = null, string? source = null) =>
+        new(amount, dimension, Step.Reckoned, parts) { Label = label, Table = table, Source = source };
+
+    /// <summary>The same figure under a name that a reader knows it by.</summary>
+    public Working Named(string label, string? source = null) =>
+        new(Amount, Dimension, Step, Parts) { Label = label, Source = source ?? Source, Guess = Guess, Text = Text, Table = Table };
+
+    public static Working operator +(Working a, Working b) => new(a.Amount + b.Amount, Same(a, b), Step.Sum, [a, b]);
+
+    public static Working operator -(Working a, Working b) => new(a.Amount - b.Amount, Same(a, b), Step.Difference, [a, b]);
+
+    public static Working operator *(Working a, Working b) => new(a.Amount * b.Amount, a.Dimension * b.Dimension, Step.Product, [a, b]);
+
+    public static Working operator /(Working a, Working b) => new(a.Amount / b.Amount, a.Dimension / b.Dimension, Step.Quotient, [a, b]);
+
+    public static Working operator *(Working a, double b) => a * Exact(b);
+
+    public static Working operator *(double a, Working b) => Exact(a) * b;
+
+    public static Working operator /(Working a, double b) => a / Exact(b);
+
+    public static Working Least(Working a, Working b) => new(Amount.Least(a.Amount, b.Amount), Same(a, b), Step.Least, [a, b]);
+
+    public static Working Greatest(Working a, Working b) => new(Amount.Greatest(a.Amount, b.Amount), Same(a, b), Step.Greatest, [a, b]);
+
+    /// <summary>a, and never below nothing.</summary>
+    public static Working AtLeastZero(Working a) => Greatest(a, Zero(a.Dimension));
+
+    /// <summary>e^(−a) for a bare number a.</summary>
+    public static Working Decay(Working a) => a.Dimension == Dimension.None
+        ? new(Amount.Exp(Amount.Zero - a.Amount), Dimension.None, Step.Decay, [a])
+        : throw new DimensionException(a.Dimension, Dimension.None);
+
+    /// <summary>The sum of all, or nothing of that dimension; parts that are exactly nothing are left out.</summary>
+    public static Working Sum(IEnumerable<Working> all, Dimension dimension)
+    {
+        var list = all.Where(w => !IsNothing(w)).ToList();
+        if (list.Count == 0)
+            return Zero(dimension);
+        foreach (var w in list)
+            Check(w.Dimension, dimension);
+        return list.Count == 1 ? list[0] : new(list.Select(w => w.Amount).Aggregate((x, y) => x + y), dimension, Step.Sum, list);
+    }
+
+    /// <summary>True for a figure that is exactly nothing in every world.</summary>
+    public static bool IsNothing(Working w) => w.Amount is { IsCertain: true, Likely: 0 };
+
+    private static Dimension Same(Working a, Working b)
+    {
+        Check(a.Dimension, b.Dimension);
+        return a.Dimension;
+    }
+
+    private static void Check(Dimension a, Dimension b)
+    {
+        if (a != b)
+            throw new DimensionException(a, b);
+    }
+
+    public override string ToString() => $"{Label} {FigureText.WithRange(this)}".Trim();
+}
+
+/// <summary>Two figures met that cannot be added: a fault of the formula, never of what a user typed.</summary>
+public sealed class DimensionException(Dimension a, Dimension b) : InvalidOperationException($"'{a}' and '{b}' cannot be added or compared.");

@@ -1,0 +1,25 @@
+using Spolium.Core.Quantities;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Vessels;
+
+/// <summary>A vessel by its kind and nominal size.</summary>
+/// <param name="NominalMl">What is printed on it.</param>
+/// <param name="DiameterMm">Outer diameter, for the height of a settling liquid.</param>
+/// <param name="BrimFactor">Brimful volume over nominal.</param>
+public sealed record Vessel(string Kind, double NominalMl, double DiameterMm, double BrimFactor, string Source)
+{
+    public double BrimMl => NominalMl * BrimFactor;
+
+    /// <summary>"beaker 600 mL"</summary>
+    public string Label => $"{Kind.Split(',')[0]} {(NominalMl >= 1000 ? FigureText.Number(NominalMl / 1000, 0) + FigureText.ThinSpace + "L" : FigureText.Number(NominalMl, 0) + FigureText.ThinSpace + "mL")}";
+
+    /// <summary>Usual beakers of Reference/vessels.csv, small to large.</summary>
+    public static readonly IReadOnlyList<Vessel> Beakers = [.. ReferenceTable.Read("vessels.csv", r =>
+        new Vessel(r.Text("kind"), r.Number("nominal_mL"), r.Number("diameter_mm"), r.Number("brim_factor"), r.Source), "kind", "nominal_mL")
+        .Where(v => v.Kind.StartsWith("beaker", StringComparison.Ordinal)).OrderBy(v => v.NominalMl)];
+
+    /// <summary>Height in mm of so many millilitres in a vessel of this width, as a bare number.</summary>
+    public Working Height(Working ml) =>
+        ml / Working.Exact(Math.PI * DiameterMm * DiameterMm / 4000, $"({FigureText.Number(DiameterMm, 0)} mm wide)", Dimension.Volume);
+}
