@@ -35,6 +35,10 @@ public sealed record EndSign(string Id, string Text, string NotProof);
 /// <param name="Weigh">What to weigh, when this holding should be weighed; null otherwise.</param>
 public sealed record Output(string Id, string Name, bool Main, Charge Charge, string? Weigh = null);
 
+/// <summary>A dose must not be poured until a reading allows it.</summary>
+/// <param name="Reading">Kind of reading, such as temperature in °C.</param>
+public sealed record Interlock(string DoseId, string Reading, double AtLeast, string Text);
+
 public enum CautionLevel { Look, Stop }
 
 /// <summary>One line at the point of action, cause first.</summary>
@@ -74,6 +78,9 @@ public sealed record StepPlan(
     string IfFoams,
     IReadOnlyList<Reaction> Equations)
 {
+    /// <summary>Readings that must be there before a dose.</summary>
+    public IReadOnlyList<Interlock> Interlocks { get; init; } = [];
+
     public bool Refused => Refusals.Count > 0;
 
     /// <summary>A plan that only says why there is none; the charge goes on unchanged.</summary>

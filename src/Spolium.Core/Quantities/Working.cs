@@ -20,6 +20,7 @@ public sealed class Working
         Dimension = dimension;
         Step = step;
         Parts = parts;
+        RestsOnGuess = parts.Any(p => p.RestsOnGuess);
     }
 
     public Amount Amount { get; }
@@ -35,6 +36,9 @@ public sealed class Working
 
     /// <summary>True when the figure is a guess of Spolium's (a prior without a source).</summary>
     public bool Guess { get; private init; }
+
+    /// <summary>True when a guess of Spolium's is anywhere among what the figure rests on.</summary>
+    public bool RestsOnGuess { get => field || Guess; }
 
     /// <summary>How an exact number is written, such as "4/3".</summary>
     public string? Text { get; private init; }

@@ -12,6 +12,7 @@ namespace Spolium.Core.Methods.Denitrate;
 public sealed class Sulfamic : IMethod
 {
     private static readonly Reaction Hydrolysis = Reaction.Of("H3NSO3 + H2O = NH4HSO4");
+    private const double HotEnough = 70;
     private static readonly string[] DoneSigns = ["no-fizz-hot", "no-brown-fume", "iodide-white"];
 
     public string Id => "sulfamic";
@@ -85,6 +86,9 @@ public sealed class Sulfamic : IMethod
             ],
             "After a portion that has gone quiet: off the heat, covered. Warm it to 80 °C again before the next.",
             "If it foams now: no more acid, lift it off the heat, a squirt of cold water.",
-            [ResidualNitric.Sulfamic, Hydrolysis]);
+            [ResidualNitric.Sulfamic, Hydrolysis])
+        {
+            Interlocks = [new("sulfamic", "temperature", HotEnough, "Read the temperature first: below 70 °C nothing seems to happen, and then it foams over.")],
+        };
     }
 }

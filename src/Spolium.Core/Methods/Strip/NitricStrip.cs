@@ -47,28 +47,34 @@ public sealed class NitricStrip : IMethod
         var zincSideways = dissolving.Where(m => m.Metal == "Zn").Select(m => (m.Moles * ammonium).Named("zinc that makes ammonium")).FirstOrDefault() ?? Working.Zero(Dimension.Substance);
         var straight = dissolving.Select(m => (m.Metal, Moles: m.Metal == "Zn" ? (m.Moles - zincSideways).Named("zinc that makes no ammonium") : m.Moles)).ToList();
 
-        var returned = Cover.Returned(options, draws);
+        var byCover = Cover.Returned(options, draws);
         var factor = draws.Prior("nitric-factor");
         var strength = acid.StrengthIn(draws);
         var electrons = Working.Sum(straight.Select(m => Electrons(m.Metal, m.Moles)), Dimension.Substance);
         var waterRatio = options.Number("water");
 
         // The water is a dose of its own: as many volumes as the acid is expected to have, poured first.
-        var acidWithoutBrown = factor * NetAcid(straight, zincSideways, Working.Exact(0), returned).Named("nitric acid needed, all by the NO way");
+        var acidWithoutBrown = factor * Taken(straight, zincSideways, Working.Exact(0)).Net(byCover).Named("nitric acid needed, all by the NO way");
         var waterNeed = acid.Volume(Molar.Grams(acidWithoutBrown, "HNO3") / strength)! * waterRatio * Working.Exact(0.9982, null, Dimension.Density);
         var water = DosePlan.Decided("water", "water to cut the acid", Shop.Water, waterNeed, Working.Zero(Dimension.Mass), facts, "first, over the metal: acid goes into water");
 
         var closed = facts.Closed;
         var poured = PouredShares(facts);
-        var x = No2Share.Mean(electrons, water.Grams, strength, factor, returned, poured, draws.Prior("no2-share-shift"));
-        var net = NetAcid(straight, zincSideways, x, returned).Named("nitric acid that the metal takes, less what comes back");
-        var needed = (factor * net).Named("nitric acid, with some to spare");
+        var x = No2Share.Mean(electrons, water.Grams, strength, factor, byCover, poured, draws.Prior("no2-share-shift"));
+        var taken = Taken(straight, zincSideways, x);
+        var needed = (factor * taken.Net(byCover).Named("nitric acid that the metal takes, less what comes back")).Named("nitric acid, with some to spare");
         var need = (Molar.Grams(needed, "HNO3") / strength).Named("nitric acid to pour");
-        var ended = closed || facts.Saw("no-base-at-edge", "quiet-after-more");
+        var allGone = facts.Saw("no-base-at-edge", "quiet-after-more");
+        var ended = closed || allGone;
         var grams = DosePlan.BySign("nitric", need, facts, ended);
 
         // Share of the metal that this much acid dissolves: all of it, unless the dose ended short.
         var pouredMoles = acid.MolesIn(grams, draws).Named("nitric acid poured");
+        // Both signs say that no base metal is left: where the acid would not have sufficed, more of it came back.
+        var returned = allGone
+            ? Working.Least(Working.Exact(1), Working.Greatest(byCover, (taken.Acid - pouredMoles) / taken.Reduced)).Named("share that came back (raised where the acid would not have sufficed: no base metal is left)")
+            : byCover;
+        var net = taken.Net(returned).Named("nitric acid that the metal takes, less what comes back");
         var done = Working.Least(Working.Exact(1), pouredMoles / net);
         var isShort = done.Amount.ShareWhere(d => d < 1 - 1e-9) > 0 || done.Likely < 1 - 1e-9;
         Working Done(Working moles) => isShort ? moles * done : moles;
@@ -189,13 +195,18 @@ public sealed class NitricStrip : IMethod
 
     private static Working Electrons(string metal, Working moles) => MetalInAcid.Find(metal, false)!.AquaRegia.Need(moles, metal, "HNO3") * 3;
 
-    // A − ρ R of all metals, mol.
-    private static Working NetAcid(List<(string Metal, Working Moles)> metals, Working zincSideways, Working no2Share, Working returned)
+    // Acid that all metals take (A) and nitrate that they reduce to gas (R), mol; zinc that makes ammonium takes acid only.
+    private sealed record AcidAndGas(Working Acid, Working Reduced)
+    {
+        /// <summary>A − ρ R</summary>
+        public Working Net(Working returned) => Acid - (returned * Reduced).Named("comes back under the cover");
+    }
+
+    private static AcidAndGas Taken(List<(string Metal, Working Moles)> metals, Working zincSideways, Working no2Share)
     {
         var taken = AcidUse.InNitric(metals, no2Share);
         var sideways = ZincToAmmonium.Need(zincSideways, "Zn", "HNO3").Named("nitric acid for zinc that makes ammonium");
-        var acid = Working.Sum([taken.Nitric, sideways], Dimension.Substance);
-        return acid - (returned * taken.Reduced.Named("nitrate reduced to gas")).Named("comes back under the cover");
+        return new(Working.Sum([taken.Nitric, sideways], Dimension.Substance), taken.Reduced.Named("nitrate reduced to gas"));
     }
 
     // Share of the whole acid poured after each portion, for the strength of the bulk.

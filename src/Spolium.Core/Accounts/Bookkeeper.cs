@@ -1,0 +1,74 @@
+using Spolium.Core.Journal;
+using Spolium.Core.Planning;
+
+namespace Spolium.Core.Accounts;
+
+/// <summary>
+/// Turns an entry into balanced postings. What readings show missing goes to "unaccounted" by a leg of its own, never by
+/// silent change; a correction posts the reverse of what the wrong entry had posted.
+/// </summary>
+public static class Bookkeeper
+{
+    /// <param name="before">The state before the entry.</param>
+    public static IReadOnlyList<Posting> Postings(State before, Book book, Entry entry)
+    {
+        if (entry.Body is not Correction correction)
+            return [.. Postings(before, book, entry.Id, entry.Body)];
+        List<Posting> back = [.. Transaction.Reverse(entry.Id, book.Postings.Where(p => p.EntryId == correction.Corrects))];
+        return correction.Instead is { } instead ? [.. back, .. Postings(before, book.Post(back), entry.Id, instead)] : back;
+    }
+
+    private static IEnumerable<Posting> Postings(State before, Book book, string entryId, EntryBody body) => body switch
+    {
+        LotReceived b => b.Believed.SelectMany(e => Transaction.Balanced(entryId, e.Element, [(Account.Lot(b.LotId), e.Grams, e.Sigma, Basis.Believed)], (Account.Received, e.Sigma, Basis.Believed))),
+        LotSplit b => Split(before.Lots[b.LotId], book, entryId, b),
+        BatchStarted b => b.Feeds.SelectMany(f => Take(before.Lots[f.LotId], book, entryId, b.BatchId, f)),
+        StepClosed b => Close(before.Batches[b.BatchId], book, entryId, b),
+        ProductWeighed b when before.Batches[b.BatchId].Step(b.StepId).Closed => Reweigh(book, entryId, b),
+        _ => [],
+    };
+
+    private static IEnumerable<Posting> Split(LotState lot, Book book, string entryId, LotSplit b)
+    {
+        foreach (var e in lot.Believed)
+        {
+            var there = book.Grams(Account.Lot(lot.Id), e.Element);
+            List<(string, double, double, Basis)> legs = [(Account.Lot(lot.Id), -there, e.Sigma, Basis.Weighed)];
+            legs.AddRange(b.Parts.Select(p => (Account.Lot(p.LotId), there * p.Amount.Value / lot.Left, e.Sigma * p.Amount.Value / lot.Left, Basis.Weighed)));
+            foreach (var p in Transaction.Balanced(entryId, e.Element, legs, (Account.Unaccounted("lot/" + lot.Id), 0, Basis.Missing), [entryId]))
+                yield return p;
+        }
+    }
+
+    private static IEnumerable<Posting> Take(LotState lot, Book book, string entryId, string batchId, Feed taken)
+    {
+        var share = LotState.IsNothing(lot.Left - taken.Amount.Value, lot) ? 1 : taken.Amount.Value / lot.Left;
+        return lot.Believed.SelectMany(e => Transaction.Balanced(entryId, e.Element,
+            [(Account.Lot(lot.Id), -book.Grams(Account.Lot(lot.Id), e.Element) * share, e.Sigma * share, Basis.Weighed)],
+            (Account.Holding(batchId, Route.Feed), e.Sigma * share, Basis.Weighed), [entryId]));
+    }
+
+    private static IEnumerable<Posting> Close(BatchState batch, Book book, string entryId, StepClosed b)
+    {
+        var takes = batch.Route.Steps.First(s => s.Id == b.StepId).Takes.Select(t => Account.Holding(batch.Id, t)).ToList();
+        var readings = batch.Step(b.StepId).WeighedBy.Values.Order(StringComparer.Ordinal).ToList();
+        var elements = takes.SelectMany(book.ElementsOn).Concat(b.Outputs.SelectMany(o => o.Holds.Select(h => h.Element))).Distinct().Order(StringComparer.Ordinal);
+        foreach (var element in elements)
+        {
+            var legs = takes.Select(t => (t, -book.Grams(t, element), 0.0, Basis.EstimatedByMethod)).ToList();
+            foreach (var o in b.Outputs)
+                if (o.Holds.FirstOrDefault(h => h.Element == element) is { } held)
+                    legs.Add((Account.Holding(batch.Id, Route.Holding(b.StepId, o.Output)), held.Grams, held.Sigma, o.Basis));
+            foreach (var p in Transaction.Balanced(entryId, element, legs, (Account.Unaccounted("batch/" + batch.Id), 0, Basis.Missing), readings))
+                yield return p;
+        }
+    }
+
+    // The step had been closed on an estimate: the weighing corrects the book, and what it shows missing is said.
+    private static IEnumerable<Posting> Reweigh(Book book, string entryId, ProductWeighed b)
+    {
+        var account = Account.Holding(b.BatchId, Route.Holding(b.StepId, b.Output));
+        return b.Holds.SelectMany(h => Transaction.Balanced(entryId, h.Element, [(account, h.Grams - book.Grams(account, h.Element), h.Sigma, Basis.Weighed)],
+            (Account.Unaccounted("batch/" + b.BatchId), h.Sigma, Basis.Missing), [entryId]));
+    }
+}

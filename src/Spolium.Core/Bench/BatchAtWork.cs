@@ -1,0 +1,72 @@
+using Spolium.Core.Journal;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Planning;
+using Spolium.Core.Quantities;
+using Spolium.Core.Vessels;
+
+namespace Spolium.Core.Bench;
+
+/// <summary>
+/// Plans a batch from what the journal tells of it: feed from its lots, doses from what was logged. Content is drawn by
+/// the lot, so that two batches of one lot share its truth; everything else is drawn by the batch.
+/// </summary>
+public static class BatchAtWork
+{
+    public static BatchPlan Plan(State state, BatchState batch)
+    {
+        var feed = batch.Feeds.Select(f => FeedOf(state, state.Lots[f.LotId], f.Amount)).Aggregate((a, b) => a.Plus(b));
+        return Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, Vessel.Beakers, batch.BalanceStepG), batch.Facts, new Draws(batch.Id));
+    }
+
+    /// <summary>The charge of so much of a lot.</summary>
+    public static Charge FeedOf(State state, LotState lot, TypedNumber amount)
+    {
+        var draws = new Draws(RootOf(state, lot));
+        var grams = Working.Given(draws.Reading($"taken {amount.Text}", amount.Value, amount.Sigma), Dimension.Mass, $"taken of {lot.Code}", $"weighed: {amount.Text}");
+        return lot.Content.ToCharge(grams, draws);
+    }
+
+    /// <summary>Metal believed in so much of a lot, for each metal of its content.</summary>
+    public static IReadOnlyList<ElementEstimate> Believed(Charge charge) =>
+        [.. charge.Metals.Order(StringComparer.Ordinal).Select(m => ElementEstimate.Of(m, charge.Element(m)))];
+
+    /// <summary>Parts of a lot keep the draws of the lot that they come from.</summary>
+    public static string RootOf(State state, LotState lot)
+    {
+        while (lot.PartOf is { } whole)
+            lot = state.Lots[whole];
+        return lot.Id;
+    }
+
+    /// <summary>A plan as it is frozen into the entry that begins its step.</summary>
+    public static FrozenPlan Freeze(PlannedStep step, string seed, string codeVersion) => new(
+        step.Plan.MethodId, step.Plan.MethodVersion, codeVersion, Reference.ReferenceTable.Hash, seed,
+        [.. step.Plan.Doses.Select(d => new FrozenDose(d.Id, d.Title, d.Bottle.Id, Figure.Of(d.Grams), [.. d.Rungs.Select(r => r.Grams)]))],
+        [.. step.Plan.Figures.Select(Figure.Of)], step.Plan.Vessel?.Vessel.Label, Figure.Of(step.Plan.Attended), Figure.Of(step.Plan.Unattended));
+
+    /// <summary>What a step made, as it is stored when the step closes: each holding by element, with the covariance between holdings.</summary>
+    public static (IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances) Outputs(PlannedStep step, IEnumerable<string> elements)
+    {
+        var list = elements.ToList();
+        var outputs = step.Plan.Outputs.Select(o => new HoldingEstimate(o.Id, o.Name, o.Main, o.Charge.Mass().Likely,
+            [.. list.Select(e => ElementEstimate.Of(e, o.Charge.Element(e)))], step.Facts.Weighed.ContainsKey(o.Id) ? Basis.Weighed : Basis.EstimatedByMethod)).ToList();
+        var covariances = list.Select(e =>
+        {
+            var grams = step.Plan.Outputs.Select(o => o.Charge.Element(e).Amount).ToList();
+            return new HoldingCovariance(e, [.. grams.Select(a => (IReadOnlyList<double>)[.. grams.Select(b => Amount.Covariance(a, b))])]);
+        }).ToList();
+        return (outputs, covariances);
+    }
+
+    /// <summary>Gold (or another metal) in a weighed bar: mass × fineness; without an assay the fineness is a guess with a range.</summary>
+    public static ElementEstimate InBar(string batchId, string element, TypedNumber mass, TypedNumber? fineness)
+    {
+        var draws = new Draws(batchId);
+        var grams = Working.Given(draws.Reading("bar " + mass.Text, mass.Value, mass.Sigma), Dimension.Mass, "bar", "weighed");
+        var fine = fineness is null
+            ? draws.Prior("bar-fineness")
+            : Working.Given(Amount.Least(draws.Reading("fineness " + fineness.Text, fineness.Value, fineness.Sigma), Amount.Certain(1)), Dimension.None, "fineness", "assayed");
+        return ElementEstimate.Of(element, grams * fine);
+    }
+}

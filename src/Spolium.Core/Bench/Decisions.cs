@@ -1,0 +1,250 @@
+using Spolium.Core.Accounts;
+using Spolium.Core.Chemistry;
+using Spolium.Core.Journal;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Planning;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+
+namespace Spolium.Core.Bench;
+
+/// <summary>What comes of a wish: an entry to write, or why not.</summary>
+public sealed record Decision(EntryBody? Body, IReadOnlyList<FieldError> Errors)
+{
+    public static Decision Write(EntryBody body) => new(body, []);
+
+    public static Decision Refuse(string field, string reason, string wayOut) => new(null, [new(field, reason, wayOut)]);
+
+    public static Decision Refuse(IReadOnlyList<FieldError> errors) => new(null, errors);
+}
+
+/// <summary>
+/// What can be done now, and the entry that records it. Pure: from the state to an entry or a refusal that names the
+/// field, the reason and the way out. What only breaks a habit is kept when a reason is given.
+/// </summary>
+public static class Decisions
+{
+    /// <summary>Largest lot that a small shop receives, g or mL: more is a slip of the pen.</summary>
+    private const double LargestLot = 1e6;
+
+    /// <summary>A pour above this times all that the dose may want looks like a slipped decimal point.</summary>
+    private const double SlipFactor = 1.5;
+
+    /// <summary>Weighed parts may differ from the lot by this share before a reason is asked.</summary>
+    private const double PartsMayDiffer = 0.02;
+
+    public static Decision Receive(State state, string lotId, string code, string title, string material, TypedNumber amount, Content content, TypedNumber? thickness)
+    {
+        var errors = new List<FieldError>();
+        if (string.IsNullOrWhiteSpace(code))
+            errors.Add(new("code", "the lot has no code", "write one such as HL-3"));
+        else if (state.Lots.Values.Any(l => string.Equals(l.Code, code.Trim(), StringComparison.OrdinalIgnoreCase)))
+            errors.Add(new("code", $"{code} is taken", "choose another code"));
+        if (string.IsNullOrWhiteSpace(title))
+            errors.Add(new("title", "the lot has no description", "say what it is, in a few words"));
+        if (amount.Value <= 0)
+            errors.Add(new("amount", "nothing was received", "write a mass above 0 g"));
+        else if (amount.Value > LargestLot)
+            errors.Add(new("amount", $"{QuantityParser.InWords(amount)} is more than this shop can hold", "check the unit and the decimal point; at most 1 000 kg"));
+        if (amount.Field == Field.Mass && content.Lines.Any(l => l.Likely.Field != Field.Share))
+            errors.Add(new("content", "a weighed lot has shares, not grams per litre", "write per cent or g/t"));
+        errors.AddRange(content.Check());
+        if (errors.Count > 0)
+            return Decision.Refuse(errors);
+        var charge = amount.Field == Field.Mass
+            ? content.ToCharge(Working.Given(new Draws(lotId).Reading("received", amount.Value, amount.Sigma), Dimension.Mass, "lot", $"weighed: {amount.Text}"), new Draws(lotId))
+            : Charge.Empty;
+        return Decision.Write(new LotReceived(lotId, code.Trim(), title.Trim(), material.Trim(), amount, content, thickness, BatchAtWork.Believed(charge)));
+    }
+
+    public static Decision Split(State state, string lotId, IReadOnlyList<LotPart> parts, string? reason)
+    {
+        if (!state.Lots.TryGetValue(lotId, out var lot))
+            return Decision.Refuse("lotId", "there is no such lot", "choose one of the list");
+        var errors = new List<FieldError>();
+        if (lot.Left <= 0)
+            errors.Add(new("lotId", $"nothing is left of {lot.Code}", "split what is left of another lot"));
+        if (parts.Count < 2)
+            errors.Add(new("parts", "a split needs two parts or more", "weigh each part"));
+        for (var i = 0; i < parts.Count; i++)
+        {
+            if (parts[i].Amount.Value <= 0)
+                errors.Add(new($"parts[{i}].amount", "an empty part", "write a mass above 0 g"));
+            if (string.IsNullOrWhiteSpace(parts[i].Code) || state.Lots.Values.Any(l => l.Code == parts[i].Code) || parts.Take(i).Any(p => p.Code == parts[i].Code))
+                errors.Add(new($"parts[{i}].code", "the code is empty or taken", "give each part a code of its own"));
+        }
+        var sum = parts.Sum(p => p.Amount.Value);
+        if (errors.Count == 0 && Math.Abs(sum - lot.Left) > PartsMayDiffer * lot.Left && string.IsNullOrWhiteSpace(reason))
+            errors.Add(new("parts", $"the parts weigh {FigureText.Number(sum, 2)} g, the lot {FigureText.Number(lot.Left, 2)} g", "weigh again; if it is so, say why"));
+        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new LotSplit(lotId, parts));
+    }
+
+    public static Decision Start(State state, string batchId, string code, string title, string lotId, TypedNumber amount, Route route, IReadOnlyList<Bottle> bottles, double balanceStepG)
+    {
+        if (!state.Lots.TryGetValue(lotId, out var lot))
+            return Decision.Refuse("lotId", "there is no such lot", "choose one of the list");
+        var errors = new List<FieldError>(CheckPlanning(lot, amount, route, bottles));
+        if (string.IsNullOrWhiteSpace(code) || state.Batches.Values.Any(b => b.Code == code.Trim()))
+            errors.Add(new("code", "the code is empty or taken", "write a new one such as 26-04"));
+        if (amount.Value > lot.Left * (1 + 1e-9))
+            errors.Add(new("amount", $"only {FigureText.Number(lot.Left, 2)} g of {lot.Code} is left", "take at most that"));
+        if (errors.Count > 0)
+            return Decision.Refuse(errors);
+        var charge = BatchAtWork.FeedOf(state, lot, amount);
+        return Decision.Write(new BatchStarted(batchId, code.Trim(), title, [new(lotId, amount)], route, bottles, balanceStepG, BatchAtWork.Believed(charge)));
+    }
+
+    /// <summary>What stands against planning so much of a lot by a route with these bottles.</summary>
+    public static IEnumerable<FieldError> CheckPlanning(LotState lot, TypedNumber amount, Route route, IReadOnlyList<Bottle> bottles)
+    {
+        if (amount.Value <= 0)
+            yield return new("amount", "nothing is taken", "write a mass above 0 g");
+        if (lot.Amount.Field != Field.Mass)
+            yield return new("lotId", $"{lot.Code} is a liquor", "the ways here so far take solid scrap");
+        foreach (var e in route.Check())
+            yield return e;
+        foreach (var formula in route.Steps.SelectMany(s => MethodCatalogue.Find(s.Method)?.Reagents ?? []).Distinct().Where(f => f != "H2O" && bottles.All(b => b.Formula != f)))
+            yield return new("bottles", $"no bottle of {formula} is named", "add one with its strength");
+        for (var i = 0; i < bottles.Count; i++)
+        {
+            var b = bottles[i];
+            if (b.Strength.Value is <= 0 or > 1)
+                yield return new($"bottles[{i}].strength", "a strength is above 0 and at most 100 %", "read it off the label");
+            if (b.DensityGPerMl is <= 0.5 or > 3)
+                yield return new($"bottles[{i}].density", $"{b.DensityGPerMl} g/mL cannot be", "water is 1.00, 68 % nitric acid 1.405 g/mL");
+        }
+    }
+
+    public static Decision Begin(State state, BatchState batch, string stepId, string codeVersion)
+    {
+        if (Open(batch) is { } shut)
+            return shut;
+        if (batch.Current?.Id != stepId)
+            return Decision.Refuse("stepId", "it is not this step's turn", batch.Current is { } c ? $"{c.Id} comes first" : "all steps are closed");
+        if (batch.Step(stepId).Begun)
+            return Decision.Refuse("stepId", "the step has begun already", "go on with it");
+        var step = BatchAtWork.Plan(state, batch).Of(stepId);
+        return step.Plan.Refused
+            ? Decision.Refuse([.. step.Plan.Refusals.Select(r => new FieldError("stepId", r.Reason, r.WayOut))])
+            : Decision.Write(new StepBegun(batch.Id, stepId, BatchAtWork.Freeze(step, batch.Id, codeVersion)));
+    }
+
+    public static Decision Pour(State state, BatchState batch, string stepId, string doseId, string bottleId, TypedNumber amount, string? reason)
+    {
+        if (Running(batch, stepId) is { } no)
+            return no;
+        var step = BatchAtWork.Plan(state, batch).Of(stepId);
+        if (step.Plan.Doses.FirstOrDefault(d => d.Id == doseId) is not { } dose)
+            return Decision.Refuse("doseId", "this step has no such dose", "use one of " + string.Join(", ", step.Plan.Doses.Select(d => d.Id)));
+        var bottle = dose.Bottle.Id == bottleId ? dose.Bottle : batch.Bottles.FirstOrDefault(b => b.Id == bottleId && b.Formula == dose.Bottle.Formula);
+        if (bottle is null)
+            return Decision.Refuse("bottleId", $"bottle {bottleId} does not hold {dose.Bottle.Formula}", $"pour from {dose.Bottle.Id}");
+        if (amount.Field == Field.Volume && bottle.DensityGPerMl is null)
+            return Decision.Refuse("amount", "a solid is weighed", "write grams");
+        var grams = amount.Field == Field.Volume ? amount.Value * bottle.DensityGPerMl!.Value : amount.Value;
+        if (grams <= 0)
+            return Decision.Refuse("amount", "nothing was poured", "write an amount above 0");
+        foreach (var interlock in step.Plan.Interlocks.Where(i => i.DoseId == doseId))
+            if (batch.Step(stepId).Readings.LastOrDefault(r => r.Kind == interlock.Reading) is not { } reading || reading.Value.Value < interlock.AtLeast)
+                return Decision.Refuse("reading", interlock.Text, $"log a {interlock.Reading} of at least {FigureText.Number(interlock.AtLeast, 0)}");
+        var most = SlipFactor * Math.Max(dose.Grams.Range.High, dose.Rungs.Sum(r => r.Grams));
+        var sofar = batch.Step(stepId).Pours.Where(p => p.DoseId == doseId).Sum(p => p.Grams);
+        if (sofar + grams > most && string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("amount", $"with this, {FigureText.Number(sofar + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(most / SlipFactor, 1)} g", "check the decimal point and the unit; if it is so, say why");
+        return Decision.Write(new DoseAdded(batch.Id, stepId, doseId, [new(bottle.Id, amount, grams, bottle.Strength.Value)]));
+    }
+
+    public static Decision Read(BatchState batch, string stepId, string kind, TypedNumber value) =>
+        Running(batch, stepId) ?? (kind == "temperature" && value.Value > 160
+            ? Decision.Refuse("value", $"{QuantityParser.InWords(value)} is hotter than this liquor can be", "check the unit: °F or °C")
+            : Decision.Write(new ReadingTaken(batch.Id, stepId, kind, value)));
+
+    public static Decision See(State state, BatchState batch, string stepId, string sign)
+    {
+        if (Running(batch, stepId) is { } no)
+            return no;
+        var signs = BatchAtWork.Plan(state, batch).Of(stepId).Plan.EndSigns;
+        if (signs.All(s => s.Id != sign))
+            return Decision.Refuse("sign", "this step has no such sign", "use one of " + string.Join(", ", signs.Select(s => s.Id)));
+        return batch.Step(stepId).Signs.ContainsKey(sign) ? Decision.Refuse("sign", "it has been seen already", "take it back if it was wrong") : Decision.Write(new SignSeen(batch.Id, stepId, sign));
+    }
+
+    public static Decision Weigh(State state, BatchState batch, string stepId, string output, TypedNumber mass, TypedNumber? fineness, string? reason)
+    {
+        if (Running(batch, stepId) is { } no)
+            return no;
+        var step = BatchAtWork.Plan(state, batch).Of(stepId);
+        if (step.Plan.Outputs.FirstOrDefault(o => o.Id == output) is not { } holding)
+            return Decision.Refuse("output", "this step makes no such holding", "use one of " + string.Join(", ", step.Plan.Outputs.Select(o => o.Id)));
+        if (mass.Value <= 0)
+            return Decision.Refuse("mass", "nothing was weighed", "write a mass above 0 g");
+        var feed = step.Input.Moles.Keys.Where(s => s.Phase == Phase.Solid).Select(s => step.Input.Grams(s).Range.High).Sum() + step.Input.Element("Au").Range.High;
+        if (mass.Value > 2 * feed && string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("mass", $"{QuantityParser.InWords(mass)} is more than went in", "was the vessel weighed with it, or did the point slip? If it is so, say why");
+        var isLast = batch.Route.Steps[^1].Id == stepId && holding.Main;
+        return isLast
+            ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(batch.Id, "Au", mass, fineness)]))
+            : Decision.Write(new HoldingWeighed(batch.Id, stepId, output, mass));
+    }
+
+    public static Decision Close(State state, BatchState batch, string stepId, string? reason)
+    {
+        if (Running(batch, stepId) is { } no)
+            return no;
+        var plan = BatchAtWork.Plan(state, batch);
+        var open = plan.Of(stepId).Plan.EndSigns.Where(s => !batch.Step(stepId).Signs.ContainsKey(s.Id)).ToList();
+        if (open.Count > 0 && string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("signs", "not all end signs were seen: " + string.Join("; ", open.Select(s => s.Text)), "look for them, or say why you close without");
+        // What it made is reckoned as closed: nothing more will be poured.
+        var step = batch.Step(stepId) with { ClosedAt = batch.Step(stepId).LastAt };
+        var closed = BatchAtWork.Plan(state, batch with { Steps = batch.Steps.SetItem(stepId, step) }).Of(stepId);
+        var (outputs, covariances) = BatchAtWork.Outputs(closed, batch.Believed.Select(b => b.Element));
+        return Decision.Write(new StepClosed(batch.Id, stepId, outputs, covariances));
+    }
+
+    public static Decision ChangeRoute(BatchState batch, Route route, IReadOnlyList<Bottle> bottles, string reason)
+    {
+        if (Open(batch) is { } shut)
+            return shut;
+        if (string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("reason", "a change of the way needs a reason", "say why in a few words");
+        var begun = batch.Route.Steps.TakeWhile(s => batch.Step(s.Id).Begun).ToList();
+        if (begun.Where((s, i) => i >= route.Steps.Count || route.Steps[i].Id != s.Id || route.Steps[i].Method != s.Method).Any())
+            return Decision.Refuse("route", "a step that has begun cannot be changed", "change only the steps after it");
+        var errors = route.Check();
+        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new RouteChanged(batch.Id, route, bottles, reason));
+    }
+
+    public static Decision CloseBatch(Ledger ledger, BatchState batch)
+    {
+        if (Open(batch) is { } shut)
+            return shut;
+        if (batch.Current is { } step)
+            return Decision.Refuse("batchId", $"{step.Id} is not closed", "close every step first");
+        if (batch.Product is null)
+            return Decision.Refuse("batchId", "the product has not been weighed", "weigh the bar first");
+        var recoveries = batch.Believed.Select(b => BatchBalance.Of(ledger, batch, b.Element).Recovery).OfType<Working>().Select(Figure.Of).ToList();
+        return Decision.Write(new BatchClosed(batch.Id, recoveries));
+    }
+
+    public static Decision Correct(State state, string entryId, string reason, EntryBody? instead)
+    {
+        if (string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("reason", "taking an entry back needs a reason", "say what was wrong");
+        return Corrections.Refuse(state, entryId) is { } no ? Decision.Refuse([no]) : Decision.Write(new Correction(entryId, reason, instead));
+    }
+
+    private static Decision? Open(BatchState batch) => batch.ClosedAt is null ? null : Decision.Refuse("batchId", "the batch is closed", "take its closing back first");
+
+    private static Decision? Running(BatchState batch, string stepId)
+    {
+        if (Open(batch) is { } shut)
+            return shut;
+        if (batch.Route.Steps.All(s => s.Id != stepId))
+            return Decision.Refuse("stepId", "this batch has no such step", "use one of " + string.Join(", ", batch.Route.Steps.Select(s => s.Id)));
+        if (!batch.Step(stepId).Begun)
+            return Decision.Refuse("stepId", "the step has not begun", "begin it first");
+        return batch.Step(stepId).Closed ? Decision.Refuse("stepId", "the step is closed", "take its closing back first") : null;
+    }
+}

@@ -1,0 +1,57 @@
+using Spolium.Core.Materials;
+
+namespace Spolium.Core.Journal;
+
+/// <summary>Which entries can be taken back. What later entries rest on cannot: the refusal names the way out.</summary>
+public static class Corrections
+{
+    /// <summary>Null when the entry may be corrected.</summary>
+    public static FieldError? Refuse(State state, string entryId)
+    {
+        if (!state.ById.TryGetValue(entryId, out var entry))
+            return new("corrects", "there is no such entry", "choose one of the journal");
+        if (state.CorrectedBy.ContainsKey(entryId))
+            return new("corrects", "it has been taken back already", "correct what stands in its place");
+        return entry.Body switch
+        {
+            Correction => new("corrects", "a correction is not corrected", "write the right entry anew"),
+            NoteWritten => null,
+            DoseAdded b => InStep(state, b.BatchId, b.StepId),
+            ReadingTaken b => InStep(state, b.BatchId, b.StepId),
+            SignSeen b => InStep(state, b.BatchId, b.StepId),
+            HoldingWeighed b => InStep(state, b.BatchId, b.StepId),
+            ProductWeighed b => state.Batches[b.BatchId].ClosedAt is null ? (state.Batches[b.BatchId].Step(b.StepId).Closed ? Rests("the closed step", "take the closing of the step back first") : null) : Rests("the closed batch", "take the closing of the batch back first"),
+            StepClosed b => StepClosing(state, b),
+            StepBegun b => BegunStep(state, b),
+            BatchClosed => null,
+            LotReceived b => state.Lots[b.LotId] is { Parts.Count: 0, Batches.Count: 0 } ? null : Rests("a split or a batch", "correct the weights there, or write a note"),
+            _ => Rests("what came after it", "write a note, or a new entry that puts it right"),
+        };
+    }
+
+    private static FieldError? InStep(State state, string batchId, string stepId)
+    {
+        var batch = state.Batches[batchId];
+        if (batch.ClosedAt is not null)
+            return Rests("the closed batch", "take the closing of the batch back first");
+        return batch.Step(stepId).Closed ? Rests("the closed step", "take the closing of the step back first") : null;
+    }
+
+    private static FieldError? StepClosing(State state, StepClosed b)
+    {
+        var batch = state.Batches[b.BatchId];
+        if (batch.ClosedAt is not null)
+            return Rests("the closed batch", "take the closing of the batch back first");
+        var made = batch.Route.Steps.First(s => s.Id == b.StepId).Makes;
+        var later = batch.Route.Steps.FirstOrDefault(s => s.Takes.Any(made.Contains) && batch.Step(s.Id).Begun);
+        return later is null ? null : Rests($"step {later.Id}, which has begun", "take its entries back first, newest first");
+    }
+
+    private static FieldError? BegunStep(State state, StepBegun b)
+    {
+        var s = state.Batches[b.BatchId].Step(b.StepId);
+        return s.Pours.Count + s.Signs.Count + s.Readings.Count + s.Weighed.Count > 0 || s.Closed ? Rests("doses, readings or signs of this step", "take those back first") : null;
+    }
+
+    private static FieldError Rests(string what, string wayOut) => new("corrects", $"{what} rests on it", wayOut);
+}

@@ -1,0 +1,172 @@
+using Microsoft.EntityFrameworkCore;
+using Spolium.Core.Accounts;
+using Spolium.Core.Bench;
+using Spolium.Core.Journal;
+using Spolium.Data.Tables;
+
+namespace Spolium.Data;
+
+/// <summary>What became of a wish to write.</summary>
+public abstract record Written
+{
+    /// <param name="Again">True when the same request had been written before: nothing happened twice.</param>
+    public sealed record Done(Entry Entry, bool Again) : Written;
+
+    /// <summary>The stream has moved on; these entries came in between. Nothing is merged silently.</summary>
+    public sealed record Stale(string Stream, long Version, IReadOnlyList<Entry> Since) : Written;
+
+    /// <summary>The id stands for another entry.</summary>
+    public sealed record OtherBody(string Id) : Written;
+
+    public sealed record Refused(IReadOnlyList<Core.Materials.FieldError> Errors) : Written;
+}
+
+/// <summary>A wish to write: what the client knows of the streams, when it happened, and how to decide.</summary>
+/// <param name="Expected">Version by stream as the client last saw it; null writes whatever the version.</param>
+/// <param name="Request">The request as it was sent, to tell a repeated one from another under the same id.</param>
+/// <param name="Decide">Pure: from the state to an entry or a refusal.</param>
+public sealed record Wish(string Id, string Request, IReadOnlyDictionary<string, long?> Expected, DateTimeOffset OccurredAt, string By, Func<Ledger, Decision> Decide);
+
+/// <summary>
+/// The journal on disk and the ledger in memory. One writer; one transaction for entry and projections: begin immediate,
+/// same id?, version?, decide, append and project, commit.
+/// </summary>
+public sealed class JournalStore : IDisposable
+{
+    private readonly DbContextOptions<SpoliumDb> options;
+    private readonly TimeProvider time;
+    private readonly SemaphoreSlim writer = new(1, 1);
+    private volatile Ledger ledger = Ledger.Empty;
+
+    private JournalStore(DbContextOptions<SpoliumDb> options, TimeProvider time)
+    {
+        this.options = options;
+        this.time = time;
+    }
+
+    /// <summary>What the journal tells now. Immutable: a reader keeps what it has.</summary>
+    public Ledger Ledger => ledger;
+
+    /// <summary>Opens or makes a database, replays its journal, and rebuilds projections that are behind or of an older shape.</summary>
+    /// <exception cref="UnknownEntryException">The journal was written by a newer version.</exception>
+    public static JournalStore Open(string file, TimeProvider time)
+    {
+        Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(file))!);
+        var store = new JournalStore(SpoliumDb.At(file), time);
+        using var db = store.Connect();
+        db.Database.Migrate();
+        store.ledger = Ledger.Of(store.Read());
+        var state = db.Projections.AsNoTracking().FirstOrDefault();
+        var last = db.Entries.Max(e => (long?)e.Seq) ?? 0;
+        if (last > 0 && (state is null || state.Seq != last || state.Version != Projector.Version))
+            store.Rebuild();
+        return store;
+    }
+
+    public SpoliumDb Connect() => new(options);
+
+    /// <summary>All entries, oldest first.</summary>
+    public IReadOnlyList<Entry> Read()
+    {
+        using var db = Connect();
+        var streams = db.Streams.AsNoTracking().AsEnumerable().ToLookup(s => s.Seq);
+        return [.. db.Entries.AsNoTracking().OrderBy(e => e.Seq).AsEnumerable().Select(e => new Entry(
+            e.Id, [.. streams[e.Seq].Select(s => new StreamVersion(s.Stream, s.Version))],
+            new DateTimeOffset(e.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(e.OccurredOffsetMinutes)),
+            new DateTimeOffset(e.RecordedTicks, TimeSpan.Zero), e.By, EntryJson.Read(e.Kind, e.Schema, e.Json)))];
+    }
+
+    /// <summary>Writes one entry, or says why not.</summary>
+    public async Task<Written> Write(Wish wish, CancellationToken cancel = default)
+    {
+        await writer.WaitAsync(cancel);
+        try
+        {
+            var now = ledger;
+            if (now.State.ById.TryGetValue(wish.Id, out var same))
+                return Repeated(wish, same);
+            foreach (var (stream, expected) in wish.Expected)
+                if (expected is { } version && version != now.State.Version(stream))
+                    return new Written.Stale(stream, now.State.Version(stream), [.. now.State.Entries.Where(e => e.Streams.Any(s => s.Stream == stream && s.Version > version))]);
+            var decision = wish.Decide(now);
+            if (decision.Body is not { } body)
+                return new Written.Refused(decision.Errors);
+            var entry = new Entry(wish.Id, [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))], wish.OccurredAt, time.GetUtcNow(), wish.By, body);
+            ledger = Append(now, entry, wish.Request);
+            return new Written.Done(entry, false);
+        }
+        finally
+        {
+            writer.Release();
+        }
+    }
+
+    /// <summary>Writes entries that were made elsewhere (the demo), in order, in one transaction.</summary>
+    public void Import(IEnumerable<Entry> entries)
+    {
+        writer.Wait();
+        try
+        {
+            using var db = Connect();
+            using var transaction = db.Database.BeginTransaction();
+            ledger = entries.Aggregate(ledger, (l, e) => Append(db, l, e, EntryJson.Write(e.Body)));
+            transaction.Commit();
+        }
+        finally
+        {
+            writer.Release();
+        }
+    }
+
+    /// <summary>Drops the projections and makes them again from the journal.</summary>
+    public void Rebuild()
+    {
+        using var db = Connect();
+        using var transaction = db.Database.BeginTransaction();
+        Projector.Clear(db);
+        var seqs = db.Entries.AsNoTracking().ToDictionary(e => e.Id, e => e.Seq);
+        var grown = Ledger.Empty;
+        foreach (var entry in Read())
+        {
+            var next = grown.With(entry);
+            Projector.Project(db, grown, next, seqs[entry.Id]);
+            grown = next;
+        }
+        db.SaveChanges();
+        transaction.Commit();
+    }
+
+    // Compared by what was asked, not by what was decided: a plan that was frozen into an entry may come out otherwise today.
+    private Written Repeated(Wish wish, Entry same)
+    {
+        using var db = Connect();
+        return db.Entries.AsNoTracking().Single(e => e.Id == wish.Id).Hash == EntryJson.Hash(wish.Request) ? new Written.Done(same, true) : new Written.OtherBody(wish.Id);
+    }
+
+    private Ledger Append(Ledger now, Entry entry, string request)
+    {
+        using var db = Connect();
+        using var transaction = db.Database.BeginTransaction();
+        var next = Append(db, now, entry, request);
+        transaction.Commit();
+        return next;
+    }
+
+    private static Ledger Append(SpoliumDb db, Ledger now, Entry entry, string request)
+    {
+        var next = now.With(entry);
+        var row = new EntryRow
+        {
+            Id = entry.Id, OccurredTicks = entry.OccurredAt.UtcTicks, OccurredOffsetMinutes = (int)entry.OccurredAt.Offset.TotalMinutes, RecordedTicks = entry.RecordedAt.UtcTicks,
+            By = entry.By, Kind = EntryJson.KindOf(entry.Body), Schema = EntryJson.Schema, Json = EntryJson.Write(entry.Body), Hash = EntryJson.Hash(request),
+        };
+        db.Entries.Add(row);
+        db.SaveChanges();
+        db.Streams.AddRange(entry.Streams.Select(s => new EntryStreamRow { Stream = s.Stream, Version = s.Version, Seq = row.Seq }));
+        Projector.Project(db, now, next, row.Seq);
+        db.SaveChanges();
+        return next;
+    }
+
+    public void Dispose() => writer.Dispose();
+}

@@ -1,0 +1,76 @@
+using Microsoft.EntityFrameworkCore;
+using Spolium.Core.Accounts;
+using Spolium.Core.Journal;
+using Spolium.Data.Tables;
+
+namespace Spolium.Data;
+
+/// <summary>
+/// Keeps the lists in step with the journal: after an entry, the rows of the lots and batches that it touched are written
+/// anew from the ledger, and its postings are added.
+/// </summary>
+internal static class Projector
+{
+    /// <summary>Goes up when a projection changes its shape: they are then rebuilt at the next start.</summary>
+    public const int Version = 1;
+
+    public static void Project(SpoliumDb db, Ledger before, Ledger after, long seq)
+    {
+        foreach (var lot in after.State.Lots.Values.Where(l => before.State.Lots.GetValueOrDefault(l.Id) != l))
+            Put(db, Row(lot), lot.Id);
+        foreach (var gone in before.State.Lots.Keys.Where(id => !after.State.Lots.ContainsKey(id)))
+            db.Lots.Remove(db.Lots.Find(gone)!);
+        foreach (var batch in after.State.Batches.Values.Where(b => before.State.Batches.GetValueOrDefault(b.Id) != b))
+        {
+            Put(db, Row(after.State, batch), batch.Id);
+            for (var i = 0; i < batch.Route.Steps.Count; i++)
+                Put(db, Row(batch, i), batch.Id, batch.Route.Steps[i].Id);
+        }
+        foreach (var posting in after.Book.Postings.Skip(before.Book.Postings.Count))
+        {
+            db.Postings.Add(new() { EntryId = posting.EntryId, Account = posting.Account, Element = posting.Element, Micrograms = posting.Micrograms, SigmaG = posting.SigmaG, Basis = posting.Basis.ToString() });
+            Put(db, new HoldingRow { Account = posting.Account, Element = posting.Element, Micrograms = after.Book.Balances[(posting.Account, posting.Element)] }, posting.Account, posting.Element);
+        }
+        Put(db, new ProjectionRow { Id = 1, Seq = seq, Version = Version }, 1);
+    }
+
+    /// <summary>Drops all projections. Their next rows come from the journal.</summary>
+    public static void Clear(SpoliumDb db)
+    {
+        db.Lots.ExecuteDelete();
+        db.Batches.ExecuteDelete();
+        db.Steps.ExecuteDelete();
+        db.Holdings.ExecuteDelete();
+        db.Postings.ExecuteDelete();
+        db.Projections.ExecuteDelete();
+        db.ChangeTracker.Clear();
+    }
+
+    private static void Put<T>(SpoliumDb db, T row, params object[] key) where T : class
+    {
+        if (db.Set<T>().Find(key) is { } there)
+            db.Entry(there).CurrentValues.SetValues(row);
+        else
+            db.Set<T>().Add(row);
+    }
+
+    private static LotRow Row(LotState lot) => new()
+    {
+        Id = lot.Id, Code = lot.Code, Title = lot.Title, Material = lot.Material, Field = lot.Amount.Field.ToString(), Amount = lot.Amount.Value, Left = lot.Left,
+        ReceivedTicks = lot.ReceivedAt.UtcTicks, PartOf = lot.PartOf,
+    };
+
+    private static BatchRow Row(State state, BatchState batch) => new()
+    {
+        Id = batch.Id, Code = batch.Code, Title = batch.Title, LotCode = string.Join(", ", batch.Feeds.Select(f => state.Lots[f.LotId].Code)), FeedG = batch.Feeds.Sum(f => f.Amount.Value),
+        CurrentStep = batch.ClosedAt is null ? batch.Current?.Id : null, CurrentBegun = batch.Current is { } c && batch.Step(c.Id).Begun,
+        StartedTicks = batch.StartedAt.UtcTicks, ClosedTicks = batch.ClosedAt?.UtcTicks, ProductG = batch.Product?.Mass.Value,
+    };
+
+    private static StepRow Row(BatchState batch, int i)
+    {
+        var step = batch.Route.Steps[i];
+        var s = batch.Step(step.Id);
+        return new() { BatchId = batch.Id, StepId = step.Id, Number = i + 1, Method = step.Method, BegunTicks = s.BegunAt?.UtcTicks, ClosedTicks = s.ClosedAt?.UtcTicks, Pours = s.Pours.Count };
+    }
+}

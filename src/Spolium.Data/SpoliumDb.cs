@@ -1,0 +1,53 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+using Spolium.Data.Tables;
+
+namespace Spolium.Data;
+
+/// <summary>The tables: an append-only journal, and projections that can be dropped and made again from it.</summary>
+public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(options)
+{
+    public DbSet<EntryRow> Entries => Set<EntryRow>();
+    public DbSet<EntryStreamRow> Streams => Set<EntryStreamRow>();
+    public DbSet<LotRow> Lots => Set<LotRow>();
+    public DbSet<BatchRow> Batches => Set<BatchRow>();
+    public DbSet<StepRow> Steps => Set<StepRow>();
+    public DbSet<HoldingRow> Holdings => Set<HoldingRow>();
+    public DbSet<PostingRow> Postings => Set<PostingRow>();
+    public DbSet<ProjectionRow> Projections => Set<ProjectionRow>();
+
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<EntryRow>(e =>
+        {
+            e.ToTable("entry").HasKey(x => x.Seq);
+            e.Property(x => x.Seq).ValueGeneratedOnAdd();
+            e.HasIndex(x => x.Id).IsUnique();
+        });
+        modelBuilder.Entity<EntryStreamRow>(e =>
+        {
+            e.ToTable("entry_stream").HasKey(x => new { x.Stream, x.Version });
+            e.HasIndex(x => x.Seq);
+        });
+        modelBuilder.Entity<LotRow>().ToTable("lot").HasKey(x => x.Id);
+        modelBuilder.Entity<BatchRow>().ToTable("batch").HasKey(x => x.Id);
+        modelBuilder.Entity<StepRow>().ToTable("step").HasKey(x => new { x.BatchId, x.StepId });
+        modelBuilder.Entity<HoldingRow>().ToTable("holding").HasKey(x => new { x.Account, x.Element });
+        modelBuilder.Entity<PostingRow>(e =>
+        {
+            e.ToTable("posting").HasKey(x => x.Id);
+            e.HasIndex(x => new { x.Account, x.Element });
+        });
+        modelBuilder.Entity<ProjectionRow>().ToTable("projection").HasKey(x => x.Id);
+    }
+
+    /// <summary>Opens a database file; write-ahead log, and every entry on the disk before it counts.</summary>
+    public static DbContextOptions<SpoliumDb> At(string file) =>
+        new DbContextOptionsBuilder<SpoliumDb>().UseSqlite($"Data Source={file};Pooling=False").AddInterceptors(new Pragmas()).Options;
+}
+
+/// <summary>For the migration tool only.</summary>
+public sealed class DesignTimeFactory : IDesignTimeDbContextFactory<SpoliumDb>
+{
+    public SpoliumDb CreateDbContext(string[] args) => new(SpoliumDb.At("design.db"));
+}

@@ -1,0 +1,98 @@
+using System.Diagnostics.CodeAnalysis;
+
+namespace Spolium.Data.Tables;
+
+/// <summary>One entry of the journal. Rows are only ever added. Times are UTC ticks, which SQLite can order.</summary>
+public sealed class EntryRow
+{
+    public long Seq { get; set; }
+    public required string Id { get; set; }
+    public long OccurredTicks { get; set; }
+    public int OccurredOffsetMinutes { get; set; }
+    public long RecordedTicks { get; set; }
+    public required string By { get; set; }
+    public required string Kind { get; set; }
+    public int Schema { get; set; }
+    public required string Json { get; set; }
+
+    /// <summary>Tells a repeated request from another one under the same id.</summary>
+    public required string Hash { get; set; }
+}
+
+/// <summary>An entry in a stream: each version of a stream exists once.</summary>
+[SuppressMessage("Naming", "CA1711", Justification = "A stream of the journal, not of bytes.")]
+public sealed class EntryStreamRow
+{
+    public required string Stream { get; set; }
+    public long Version { get; set; }
+    public long Seq { get; set; }
+}
+
+/// <summary>Projection: the list of lots.</summary>
+public sealed class LotRow
+{
+    public required string Id { get; set; }
+    public required string Code { get; set; }
+    public required string Title { get; set; }
+    public required string Material { get; set; }
+    public required string Field { get; set; }
+    public double Amount { get; set; }
+    public double Left { get; set; }
+    public long ReceivedTicks { get; set; }
+    public string? PartOf { get; set; }
+}
+
+/// <summary>Projection: the list of batches.</summary>
+public sealed class BatchRow
+{
+    public required string Id { get; set; }
+    public required string Code { get; set; }
+    public required string Title { get; set; }
+    public required string LotCode { get; set; }
+    public double FeedG { get; set; }
+    public string? CurrentStep { get; set; }
+    public bool CurrentBegun { get; set; }
+    public long StartedTicks { get; set; }
+    public long? ClosedTicks { get; set; }
+    public double? ProductG { get; set; }
+}
+
+/// <summary>Projection: steps of batches.</summary>
+public sealed class StepRow
+{
+    public required string BatchId { get; set; }
+    public required string StepId { get; set; }
+    public int Number { get; set; }
+    public required string Method { get; set; }
+    public long? BegunTicks { get; set; }
+    public long? ClosedTicks { get; set; }
+    public int Pours { get; set; }
+}
+
+/// <summary>Projection: what stands on each account, by element.</summary>
+public sealed class HoldingRow
+{
+    public required string Account { get; set; }
+    public required string Element { get; set; }
+    public long Micrograms { get; set; }
+}
+
+/// <summary>Projection: legs of the metal book.</summary>
+public sealed class PostingRow
+{
+    public long Id { get; set; }
+    public required string EntryId { get; set; }
+    public required string Account { get; set; }
+    public required string Element { get; set; }
+    public long Micrograms { get; set; }
+    public double SigmaG { get; set; }
+    public required string Basis { get; set; }
+}
+
+/// <summary>How far the projections have come.</summary>
+public sealed class ProjectionRow
+{
+    public int Id { get; set; }
+    public long Seq { get; set; }
+    public int Version { get; set; }
+}

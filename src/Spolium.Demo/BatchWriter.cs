@@ -1,0 +1,90 @@
+using System.Globalization;
+using Spolium.Core.Bench;
+using Spolium.Core.Journal;
+using Spolium.Core.Methods;
+using Spolium.Core.Quantities;
+
+namespace Spolium.Demo;
+
+/// <summary>Works a demo batch off: pours the rungs of the plan as it stands at that moment, ticks signs, weighs, closes.</summary>
+internal sealed class BatchWriter(Clerk clerk, string batchId)
+{
+    private string step = "";
+
+    private BatchState Batch => clerk.Ledger.State.Batches[batchId];
+
+    private Dose Dose(string id) => BatchAtWork.Plan(clerk.Ledger.State, Batch).Of(step).Plan.Doses.First(d => d.Id == id);
+
+    private void Write(Func<Decision> decide) => clerk.Write([Entry.BatchStream(batchId)], _ => decide());
+
+    public BatchWriter Begin(string stepId)
+    {
+        step = stepId;
+        Write(() => Decisions.Begin(clerk.Ledger.State, Batch, step, "demo"));
+        return this;
+    }
+
+    /// <summary>Pours a dose that is decided beforehand, as planned.</summary>
+    public BatchWriter Once(string dose)
+    {
+        Pour(dose, Dose(dose).Rungs[^1].Grams);
+        return this;
+    }
+
+    /// <summary>Pours rung after rung until so many times the likely dose has gone in.</summary>
+    public BatchWriter Ladder(string dose, double share, int minutes)
+    {
+        var target = Dose(dose).Grams.Likely * share;
+        while (Batch.Step(step).Pours.Where(p => p.DoseId == dose).Sum(p => p.Grams) < target && Dose(dose).Rungs.FirstOrDefault(r => r.Poured is null) is { } next)
+        {
+            Pour(dose, next.Grams);
+            clerk.After(minutes);
+        }
+        return this;
+    }
+
+    /// <summary>Pours the next so many rungs.</summary>
+    public BatchWriter Pour(string dose, int rungs, int minutes)
+    {
+        for (var i = 0; i < rungs; i++)
+        {
+            Pour(dose, Dose(dose).Rungs.First(r => r.Poured is null).Grams);
+            clerk.After(minutes);
+        }
+        return this;
+    }
+
+    private void Pour(string dose, double grams)
+    {
+        var bottle = Dose(dose).Bottle;
+        var text = bottle.DensityGPerMl is { } d ? $"{(grams / d).ToString("0.##", CultureInfo.InvariantCulture)} mL" : $"{grams.ToString("0.##", CultureInfo.InvariantCulture)} g";
+        var amount = QuantityParser.Read(text, bottle.IsLiquid ? Field.Volume : Field.Mass).Number!;
+        Write(() => Decisions.Pour(clerk.Ledger.State, Batch, step, dose, bottle.Id, amount, null));
+    }
+
+    public BatchWriter Read(string kind, string value)
+    {
+        Write(() => Decisions.Read(Batch, step, kind, QuantityParser.Read(value, Field.Temperature).Number!));
+        return this;
+    }
+
+    public BatchWriter See(string sign)
+    {
+        Write(() => Decisions.See(clerk.Ledger.State, Batch, step, sign));
+        return this;
+    }
+
+    public BatchWriter Weigh(string output, string mass, double plusMinus, string? fineness = null)
+    {
+        Write(() => Decisions.Weigh(clerk.Ledger.State, Batch, step, output, QuantityParser.Read(mass, Field.Mass, plusMinus).Number!, fineness is null ? null : QuantityParser.Read(fineness, Field.Fineness).Number! with { PlusMinus = 0.001 }, null));
+        return this;
+    }
+
+    public BatchWriter After(int minutes)
+    {
+        clerk.After(minutes);
+        return this;
+    }
+
+    public void Close() => Write(() => Decisions.Close(clerk.Ledger.State, Batch, step, null));
+}

@@ -1,0 +1,48 @@
+using System.Security.Cryptography;
+using System.Text;
+using Spolium.Core.Accounts;
+using Spolium.Core.Bench;
+using Spolium.Core.Journal;
+
+namespace Spolium.Demo;
+
+/// <summary>Writes entries one after the other, as somebody at the bench would, and keeps the clock.</summary>
+internal sealed class Clerk(DateTimeOffset start)
+{
+    private readonly DateTimeOffset firstDay = start;
+    private DateTimeOffset clock = start;
+    private string who = "AV";
+
+    public List<Entry> Entries { get; } = [];
+
+    public Ledger Ledger { get; private set; } = Ledger.Empty;
+
+    /// <summary>So many days after the first, at a time of day.</summary>
+    public Clerk At(int day, int hour, int minute) => At(new DateTimeOffset(firstDay.Date, TimeSpan.Zero).AddDays(day).AddHours(hour).AddMinutes(minute));
+
+    public Clerk At(DateTimeOffset moment)
+    {
+        clock = moment;
+        return this;
+    }
+
+    public Clerk After(int minutes) => At(clock.AddMinutes(minutes));
+
+    public Clerk By(string initials)
+    {
+        who = initials;
+        return this;
+    }
+
+    /// <exception cref="InvalidOperationException">The core refused: the demo no longer fits the rules.</exception>
+    public void Write(IReadOnlyList<string> streams, Func<Ledger, Decision> decide)
+    {
+        var decision = decide(Ledger);
+        var body = decision.Body ?? throw new InvalidOperationException($"The demo was refused after {Entries.Count} entries: " + string.Join("; ", decision.Errors.Select(e => $"{e.Field}: {e.Reason}")));
+        var id = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"demo {Entries.Count}")).AsSpan(0, 16)).ToString();
+        var entry = new Entry(id, [.. streams.Select(s => new StreamVersion(s, Ledger.State.Version(s) + 1))], clock, clock.AddSeconds(20), who, body);
+        Entries.Add(entry);
+        Ledger = Ledger.With(entry);
+        clock = clock.AddMinutes(1);
+    }
+}

@@ -1,0 +1,74 @@
+using Spolium.Core.Journal;
+using Spolium.Core.Methods;
+using Spolium.Core.Planning;
+using Spolium.Core.Quantities;
+using Spolium.Server.Shared;
+
+namespace Spolium.Server.Plan;
+
+public sealed record RungView(int Number, string Amount, double Grams, string? EntryId, DateTimeOffset? PouredAt);
+
+/// <param name="Short">In how many worlds a dose decided beforehand would fall short; null where a sign decides.</param>
+public sealed record DoseView(string Id, string Title, string BottleId, bool Liquid, FigureView Grams, FigureView? Millilitres, IReadOnlyList<RungView> Rungs, string? Short, string How, string Poured, string Planned);
+
+public sealed record GasView(string Formula, FigureView Made, FigureView Leaving, string Note);
+
+public sealed record VesselView(string Label, FigureView Liquid, FigureView? Foam, int SplitInto);
+
+public sealed record SignView(string Id, string Text, string NotProof, DateTimeOffset? SeenAt);
+
+public sealed record OutputView(string Id, string Name, bool Main, FigureView Gold, string? Weigh, string? Weighed);
+
+public sealed record CautionView(CautionLevel Level, string Text);
+
+public sealed record RefusalView(string Reason, string WayOut);
+
+public sealed record ReadingView(string Kind, string Words, DateTimeOffset At, string EntryId);
+
+public sealed record InterlockView(string DoseId, string Reading, double AtLeast, string Text, bool Open);
+
+/// <summary>A step as Plan and Run show it.</summary>
+public sealed record StepView(string Id, string Method, int MethodVersion, string Title, string Verb, string Instruction, bool DoneFirst, IReadOnlyList<RefusalView> Refusals, IReadOnlyList<DoseView> Doses,
+    VesselView? Vessel, FigureView? Portions, IReadOnlyList<GasView> Gases, FigureView? Heat, IReadOnlyList<string> Conditions, IReadOnlyList<SignView> EndSigns, FigureView Attended, FigureView Unattended,
+    IReadOnlyList<OutputView> Outputs, IReadOnlyList<FigureView> Figures, IReadOnlyList<CautionView> Cautions, string NightStop, string IfFoams, IReadOnlyList<string> Equations,
+    DateTimeOffset? BegunAt, DateTimeOffset? ClosedAt, IReadOnlyList<ReadingView> Readings, IReadOnlyList<InterlockView> Interlocks, string? PlannedWith)
+{
+    /// <param name="state">What the journal tells of the step; null for a plan that has no batch.</param>
+    public static StepView Of(PlannedStep step, StepState? state, FigureBook book)
+    {
+        var p = step.Plan;
+        string Key(string rest) => $"{step.Step.Id}/{rest}";
+        return new(step.Step.Id, p.MethodId, p.MethodVersion, p.Title, p.Verb, p.Instruction, p.DoneFirst,
+            [.. p.Refusals.Select(r => new RefusalView(r.Reason, r.WayOut))],
+            [.. p.Doses.Select(d => DoseOf(d, Key("dose/" + d.Id), book))],
+            p.Vessel is { } v ? new(v.Vessel.Label, book.Add(Key("liquid"), v.Liquid), Working.IsNothing(v.Foam) ? null : book.Add(Key("foam"), v.Foam), v.SplitInto) : null,
+            book.AddOrNone(Key("portions"), p.Portions),
+            [.. p.Gases.Select(g => new GasView(g.Formula, book.Add(Key("gas/" + g.Formula), g.Made), book.Add(Key("gas-leaving/" + g.Formula), g.Leaving), g.Note))],
+            book.AddOrNone(Key("heat"), p.Heat), p.Conditions,
+            [.. p.EndSigns.Select(s => new SignView(s.Id, s.Text, s.NotProof, state is not null && state.Signs.TryGetValue(s.Id, out var at) ? at : null))],
+            book.Add(Key("attended"), p.Attended), book.Add(Key("unattended"), p.Unattended),
+            [.. p.Outputs.Select(o => new OutputView(o.Id, o.Name, o.Main, book.Add(Key("out/" + o.Id), o.Charge.Element("Au").Named($"gold in {o.Name}")), o.Weigh, state is not null && state.Weighed.TryGetValue(o.Id, out var w) ? w.Text : null))],
+            [.. p.Figures.Select((f, i) => book.Add(Key("figure/" + i), f))],
+            [.. p.Cautions.Select(c => new CautionView(c.Level, c.Text))], p.NightStop, p.IfFoams, [.. p.Equations.Select(e => e.Equation.ToString())],
+            state?.BegunAt, state?.ClosedAt,
+            [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, r.Value.InWords, r.At, r.EntryId))],
+            [.. p.Interlocks.Select(i => new InterlockView(i.DoseId, i.Reading, i.AtLeast, i.Text, state?.Readings.LastOrDefault(r => r.Kind == i.Reading)?.Value.Value >= i.AtLeast))],
+            state?.Frozen is { } frozen ? $"begun with version {frozen.MethodVersion} of the method, data {frozen.DataHash}" : null);
+    }
+
+    private static DoseView DoseOf(Dose dose, string key, FigureBook book)
+    {
+        var poured = dose.Rungs.Where(r => r.Poured is not null).Sum(r => r.Grams);
+        return new(dose.Id, dose.Title, dose.Bottle.Id, dose.Bottle.IsLiquid, book.Add(key + "/grams", dose.Grams.Named(dose.Title)), book.AddOrNone(key + "/ml", dose.Millilitres?.Named($"{dose.Title}, by volume")),
+            [.. dose.Rungs.Select(r => new RungView(r.Number, Amount(dose, r.Grams), r.Grams, r.Poured, r.PouredAt))],
+            dose.ShortShare is > 0 and var s ? $"falls short in {FigureText.Number(s * 100, 0)} of 100 cases" : null, dose.How, Amount(dose, poured), Amount(dose, dose.Rungs.Sum(r => r.Grams)));
+    }
+
+    /// <summary>"36 mL" for a liquid, "0.20 g" for what is weighed.</summary>
+    public static string Amount(Dose dose, double grams)
+    {
+        var x = dose.Bottle.DensityGPerMl is { } d ? grams / d : grams;
+        var decimals = x <= 0 || x >= 100 ? 0 : x >= 10 ? 1 : 2;
+        return $"{FigureText.Number(x, decimals)}{FigureText.ThinSpace}{(dose.Bottle.IsLiquid ? "mL" : "g")}";
+    }
+}

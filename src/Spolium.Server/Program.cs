@@ -1,0 +1,58 @@
+using System.Text.Json.Serialization;
+using Spolium.Data;
+using Spolium.Server;
+using Spolium.Server.Lots;
+using Spolium.Server.Plan;
+using Spolium.Server.Quantities;
+using Spolium.Server.Run;
+using Spolium.Server.Shared;
+using Spolium.Server.Trail;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.Services.AddOpenApi();
+builder.Services.AddProblemDetails();
+builder.Services.ConfigureHttpJsonOptions(o =>
+{
+    o.SerializerOptions.Converters.Add(new JsonStringEnumConverter());
+    o.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+});
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton(services => Shopkeeper.Open(builder.Configuration, services.GetRequiredService<TimeProvider>()));
+builder.Services.AddSingleton<Writing>();
+
+var app = builder.Build();
+app.UseExceptionHandler();
+app.UseStatusCodePages();
+app.Use(async (context, next) =>
+{
+    // Nothing leaves the machine: everything that a page may load or ask comes from here.
+    context.Response.Headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
+    context.Response.Headers.XContentTypeOptions = "nosniff";
+    context.Response.Headers["Referrer-Policy"] = "no-referrer";
+    await next();
+});
+app.UseDefaultFiles();
+app.UseStaticFiles(new StaticFileOptions
+{
+    // Built files carry a hash in their name; the page itself is asked for anew each time.
+    OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+});
+app.MapOpenApi("/api/openapi.json");
+app.MapGet("/api/health", (JournalStore store) => TypedResults.Ok(new Health("ready", store.Ledger.State.Entries.Count))).WithTags("health");
+app.MapQuantities();
+app.MapLots();
+app.MapPlan();
+app.MapRun();
+app.MapTrail();
+app.MapFallbackToFile("{*path:regex(^(?!api/).*$)}", "index.html");
+
+// The OpenAPI document is written at build time by starting this program without serving: no database then.
+if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
+    app.Services.GetRequiredService<JournalStore>();
+app.Run();
+
+namespace Spolium.Server
+{
+    /// <summary>Says that the journal is open.</summary>
+    public sealed record Health(string Status, int Entries);
+}

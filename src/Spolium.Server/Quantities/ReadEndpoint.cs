@@ -1,0 +1,31 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+using Spolium.Server.Shared;
+
+namespace Spolium.Server.Quantities;
+
+/// <param name="Field">Mass, Volume, Temperature, Share, Fineness, Length or MassOrVolume.</param>
+public sealed record ReadRequest(string Text, string Field);
+
+/// <param name="Words">In full words: "2.5 pennyweights = 3.888 g".</param>
+public sealed record ReadAnswer(string Words, double Value, string Unit);
+
+/// <summary>Echoes a typed quantity in full words while it is being typed.</summary>
+public static class ReadEndpoint
+{
+    public static void MapQuantities(this IEndpointRouteBuilder app) => app.MapPost("/api/quantities/read", Read).WithTags("quantities");
+
+    private static Results<Ok<ReadAnswer>, ProblemHttpResult> Read(ReadRequest request)
+    {
+        var reader = new RequestReader();
+        TypedNumber number;
+        if (request.Field == "MassOrVolume")
+            number = reader.MassOrVolume("text", request.Text);
+        else if (Enum.TryParse<Field>(request.Field, out var field))
+            number = reader.Quantity("text", request.Text, field);
+        else
+            return Problems.Refused([new FieldError("field", $"there is no field '{request.Field}'", "use one of " + string.Join(", ", Enum.GetNames<Field>()))]);
+        return reader.Ok ? TypedResults.Ok(new ReadAnswer(number.InWords, number.Value, number.Unit)) : Problems.Refused(reader.Errors);
+    }
+}

@@ -1,0 +1,48 @@
+using Spolium.Server.Plan;
+using Spolium.Server.Shared;
+
+namespace Spolium.Server.Run;
+
+public sealed record BatchListItem(string Id, string Code, string Title, string LotCode, double FeedG, string? CurrentStep, bool CurrentBegun, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt, double? ProductG);
+
+public sealed record StartRequest(Head Head, string BatchId, string Code, string? Title, string LotId, string Amount, string? AmountPlusMinus, IReadOnlyDictionary<string, Dictionary<string, string>>? Options, IReadOnlyList<BottleRequest>? Bottles);
+
+public sealed record BeginRequest(Head Head);
+
+/// <param name="Amount">Grams, or millilitres of a liquid.</param>
+/// <param name="Reason">Why it is so, when the amount looks like a slip.</param>
+public sealed record PourRequest(Head Head, string DoseId, string BottleId, string Amount, string? Reason);
+
+/// <param name="Kind">temperature, ph, volume, density.</param>
+public sealed record ReadingRequest(Head Head, string Kind, string Value);
+
+public sealed record SignRequest(Head Head, string Sign);
+
+/// <param name="Fineness">Of a product; empty when it was not assayed.</param>
+public sealed record WeighRequest(Head Head, string Output, string Mass, string? PlusMinus, string? Fineness, string? Reason);
+
+public sealed record CloseRequest(Head Head, string? Reason);
+
+public sealed record NoteRequest(Head Head, string? StepId, string Text);
+
+public sealed record CorrectRequest(Head Head, string Corrects, string Reason);
+
+public sealed record RouteRequest(Head Head, IReadOnlyDictionary<string, Dictionary<string, string>> Options, string Reason);
+
+public sealed record StepSlim(string Id, string Verb, string Title, bool Begun, bool Closed, bool Current);
+
+public sealed record JournalLine(string EntryId, DateTimeOffset OccurredAt, DateTimeOffset RecordedAt, string By, string Words, string? StepId, string? CorrectedBy, bool CanTakeBack);
+
+/// <param name="Then">What the steps after the current one want, from what was logged so far.</param>
+public sealed record BatchView(string Id, string Code, string Title, string LotId, string LotCode, string Feed, long Version, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt,
+    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<DoseLine> Then, FigureView Gold, IReadOnlyList<BottleRequest> Bottles, bool CanClose, string Opening);
+
+/// <summary>One dose of a step to come.</summary>
+public sealed record DoseLine(string StepId, string Verb, string Title, FigureView Grams, FigureView? Millilitres);
+
+/// <summary>What a pour that is only thought of would change in the steps to come.</summary>
+public sealed record Change(string Verb, string Title, string Before, string After);
+
+public sealed record PreviewRequest(string DoseId, string BottleId, string Amount);
+
+public sealed record PreviewAnswer(string Words, IReadOnlyList<Change> Changes);

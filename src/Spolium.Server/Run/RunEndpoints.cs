@@ -1,0 +1,198 @@
+using System.Reflection;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Spolium.Core.Accounts;
+using Spolium.Core.Bench;
+using Spolium.Core.Journal;
+using Spolium.Core.Methods;
+using Spolium.Core.Quantities;
+using Spolium.Data;
+using Spolium.Server.Plan;
+using Spolium.Server.Shared;
+
+namespace Spolium.Server.Run;
+
+using BatchResult = Task<Results<Ok<BatchView>, ProblemHttpResult>>;
+
+/// <summary>Works a batch off: begin, pour, read, see, weigh, close, take back.</summary>
+public static class RunEndpoints
+{
+    private static readonly string CodeVersion = Assembly.GetExecutingAssembly().GetCustomAttribute<AssemblyInformationalVersionAttribute>()!.InformationalVersion;
+
+    public static void MapRun(this IEndpointRouteBuilder app)
+    {
+        var batches = app.MapGroup("/api/batches").WithTags("run");
+        batches.MapGet("/", List);
+        batches.MapPost("/", Start);
+        batches.MapGet("/{batchId}", Get);
+        batches.MapGet("/{batchId}/steps/{stepId}", GetStep);
+        batches.MapGet("/{batchId}/working", Working);
+        batches.MapGet("/{batchId}/journal", Journal);
+        batches.MapPost("/{batchId}/steps/{stepId}/begin", Begin);
+        batches.MapPost("/{batchId}/steps/{stepId}/pours", Pour);
+        batches.MapPost("/{batchId}/steps/{stepId}/pours/preview", Preview);
+        batches.MapPost("/{batchId}/steps/{stepId}/readings", Read);
+        batches.MapPost("/{batchId}/steps/{stepId}/signs", See);
+        batches.MapPost("/{batchId}/steps/{stepId}/weighings", Weigh);
+        batches.MapPost("/{batchId}/steps/{stepId}/close", CloseStep);
+        batches.MapPost("/{batchId}/notes", Note);
+        batches.MapPost("/{batchId}/corrections", Correct);
+        batches.MapPost("/{batchId}/route", ChangeRoute);
+        batches.MapPost("/{batchId}/close", CloseBatch);
+    }
+
+    private static async Task<Ok<List<BatchListItem>>> List(JournalStore store, CancellationToken cancel)
+    {
+        await using var db = store.Connect();
+        var rows = await db.Batches.AsNoTracking().OrderBy(b => b.ClosedTicks != null).ThenByDescending(b => b.StartedTicks).ToListAsync(cancel);
+        DateTimeOffset At(long ticks) => new(ticks, TimeSpan.Zero);
+        return TypedResults.Ok(rows.Select(b => new BatchListItem(b.Id, b.Code, b.Title, b.LotCode, b.FeedG, b.CurrentStep, b.CurrentBegun, At(b.StartedTicks), b.ClosedTicks is { } t ? At(t) : null, b.ProductG)).ToList());
+    }
+
+    private static BatchResult Start(StartRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var amount = reader.MassOrVolume("amount", request.Amount, request.AmountPlusMinus);
+        var bottles = PlanEndpoints.Bottles(reader, request.Bottles);
+        var lot = writing.Ledger.State.Lots.GetValueOrDefault(request.LotId);
+        var route = PlanEndpoints.RouteOf(request.Options, lot?.Thickness);
+        return writing.Write(request.Head, request, [Entry.BatchStream(request.BatchId), Entry.LotStream(request.LotId)], reader,
+            l => Decisions.Start(l.State, request.BatchId, request.Code, request.Title ?? lot?.Title ?? "", request.LotId, amount, route, bottles, 0.01),
+            l => View(l, request.BatchId, new FigureBook()));
+    }
+
+    private static Results<Ok<BatchView>, ProblemHttpResult> Get(string batchId, Writing writing) =>
+        writing.Ledger.State.Batches.ContainsKey(batchId) ? TypedResults.Ok(View(writing.Ledger, batchId, new FigureBook())) : Problems.NotFound("such batch");
+
+    private static Results<Ok<StepView>, ProblemHttpResult> GetStep(string batchId, string stepId, Writing writing)
+    {
+        if (!writing.Ledger.State.Batches.TryGetValue(batchId, out var batch) || batch.Route.Steps.All(s => s.Id != stepId))
+            return Problems.NotFound("such step");
+        return TypedResults.Ok(StepView.Of(BatchAtWork.Plan(writing.Ledger.State, batch).Of(stepId), batch.Step(stepId), new FigureBook()));
+    }
+
+    private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing)
+    {
+        if (!writing.Ledger.State.Batches.TryGetValue(batchId, out var batch))
+            return Problems.NotFound("such batch");
+        var book = new FigureBook();
+        View(writing.Ledger, batchId, book);
+        foreach (var step in BatchAtWork.Plan(writing.Ledger.State, batch).Steps)
+            StepView.Of(step, batch.Step(step.Step.Id), book);
+        return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
+    }
+
+    private static Results<Ok<List<JournalLine>>, ProblemHttpResult> Journal(string batchId, Writing writing)
+    {
+        var state = writing.Ledger.State;
+        if (!state.Batches.ContainsKey(batchId))
+            return Problems.NotFound("such batch");
+        return TypedResults.Ok(state.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batchId))).Reverse()
+            .Select(e => new JournalLine(e.Id, e.OccurredAt, e.RecordedAt, e.By, EntryWords.Say(e.Body), StepOf(e.Body), state.CorrectedBy.GetValueOrDefault(e.Id), Corrections.Refuse(state, e.Id) is null && e.Body is not NoteWritten)).ToList());
+    }
+
+    private static string? StepOf(EntryBody body) => body switch
+    {
+        StepBegun b => b.StepId, DoseAdded b => b.StepId, ReadingTaken b => b.StepId, SignSeen b => b.StepId, HoldingWeighed b => b.StepId, ProductWeighed b => b.StepId, StepClosed b => b.StepId, NoteWritten b => b.StepId, _ => null,
+    };
+
+    private static BatchResult Begin(string batchId, string stepId, BeginRequest request, Writing writing) =>
+        InBatch(batchId, request.Head, (stepId, request), writing, new(), (l, b) => Decisions.Begin(l.State, b, stepId, CodeVersion));
+
+    private static BatchResult Pour(string batchId, string stepId, PourRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var amount = reader.MassOrVolume("amount", request.Amount);
+        return InBatch(batchId, request.Head, (stepId, request), writing, reader, (l, b) => Decisions.Pour(l.State, b, stepId, request.DoseId, request.BottleId, amount, request.Reason));
+    }
+
+    // The pour is only thought of: it is decided and folded, and nothing is written.
+    private static Results<Ok<PreviewAnswer>, ProblemHttpResult> Preview(string batchId, string stepId, PreviewRequest request, Writing writing, TimeProvider time)
+    {
+        if (!writing.Ledger.State.Batches.TryGetValue(batchId, out var batch))
+            return Problems.NotFound("such batch");
+        var reader = new RequestReader();
+        var amount = reader.MassOrVolume("amount", request.Amount);
+        if (!reader.Ok)
+            return Problems.Refused(reader.Errors);
+        var decision = Decisions.Pour(writing.Ledger.State, batch, stepId, request.DoseId, request.BottleId, amount, null);
+        if (decision.Body is not { } body)
+            return Problems.Refused(decision.Errors);
+        var state = writing.Ledger.State;
+        var then = Replay.Apply(state, new("preview", [], time.GetUtcNow(), time.GetUtcNow(), "", body));
+        var before = Later(state, batch, new FigureBook());
+        var after = Later(then, then.Batches[batchId], new FigureBook());
+        var changes = before.Zip(after).Where(p => Text(p.First) != Text(p.Second)).Select(p => new Change(p.First.Verb, p.First.Title, Text(p.First), Text(p.Second))).ToList();
+        return TypedResults.Ok(new PreviewAnswer(amount.InWords, changes));
+    }
+
+    private static string Text(DoseLine line) => $"{line.Grams.Value}{FigureText.ThinSpace}{line.Grams.Unit}{(line.Grams.Range.Length > 0 ? $" ({line.Grams.Range})" : "")}";
+
+    private static BatchResult Read(string batchId, string stepId, ReadingRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var fields = new Dictionary<string, Field> { ["temperature"] = Field.Temperature, ["volume"] = Field.Volume, ["density"] = Field.Density };
+        if (!fields.TryGetValue(request.Kind, out var field))
+            reader.Errors.Add(new("kind", $"'{request.Kind}' is not read here", "use one of " + string.Join(", ", fields.Keys)));
+        var value = reader.Quantity("value", request.Value, field);
+        return InBatch(batchId, request.Head, (stepId, request), writing, reader, (_, b) => Decisions.Read(b, stepId, request.Kind, value));
+    }
+
+    private static BatchResult See(string batchId, string stepId, SignRequest request, Writing writing) =>
+        InBatch(batchId, request.Head, (stepId, request), writing, new(), (l, b) => Decisions.See(l.State, b, stepId, request.Sign));
+
+    private static BatchResult Weigh(string batchId, string stepId, WeighRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var mass = reader.Quantity("mass", request.Mass, Field.Mass, request.PlusMinus);
+        var fineness = reader.Optional("fineness", request.Fineness, Field.Fineness);
+        return InBatch(batchId, request.Head, (stepId, request), writing, reader, (l, b) => Decisions.Weigh(l.State, b, stepId, request.Output, mass, fineness, request.Reason));
+    }
+
+    private static BatchResult CloseStep(string batchId, string stepId, CloseRequest request, Writing writing) =>
+        InBatch(batchId, request.Head, (stepId, request), writing, new(), (l, b) => Decisions.Close(l.State, b, stepId, request.Reason));
+
+    private static BatchResult Note(string batchId, NoteRequest request, Writing writing) =>
+        InBatch(batchId, request.Head, request, writing, new(), (_, _) => string.IsNullOrWhiteSpace(request.Text)
+            ? Decision.Refuse("text", "the note is empty", "write a few words")
+            : Decision.Write(new NoteWritten(batchId, request.StepId, request.Text.Trim())));
+
+    private static BatchResult Correct(string batchId, CorrectRequest request, Writing writing) =>
+        InBatch(batchId, request.Head, request, writing, new(), (l, _) => Decisions.Correct(l.State, request.Corrects, request.Reason, null));
+
+    private static BatchResult ChangeRoute(string batchId, RouteRequest request, Writing writing) =>
+        InBatch(batchId, request.Head, request, writing, new(), (l, b) => Decisions.ChangeRoute(b, PlanEndpoints.RouteOf(request.Options, l.State.Lots[b.Feeds[0].LotId].Thickness), b.Bottles, request.Reason));
+
+    private static BatchResult CloseBatch(string batchId, CloseRequest request, Writing writing) =>
+        InBatch(batchId, request.Head, request, writing, new(), Decisions.CloseBatch);
+
+    private static async BatchResult InBatch(string batchId, Head head, object request, Writing writing, RequestReader reader, Func<Ledger, BatchState, Decision> decide)
+    {
+        if (!writing.Ledger.State.Batches.ContainsKey(batchId))
+            return Problems.NotFound("such batch");
+        return await writing.Write(head, request, [Entry.BatchStream(batchId)], reader, l => decide(l, l.State.Batches[batchId]), l => View(l, batchId, new FigureBook()));
+    }
+
+    private static BatchView View(Ledger ledger, string batchId, FigureBook book)
+    {
+        var state = ledger.State;
+        var batch = state.Batches[batchId];
+        var plan = BatchAtWork.Plan(state, batch);
+        var current = batch.ClosedAt is null ? batch.Current : null;
+        return new(batch.Id, batch.Code, batch.Title, batch.Feeds[0].LotId, state.Lots[batch.Feeds[0].LotId].Code, string.Join(", ", batch.Feeds.Select(f => f.Amount.Text)), state.Version(Entry.BatchStream(batchId)), batch.StartedAt, batch.ClosedAt,
+            [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id))],
+            current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book),
+            Later(state, batch, book), book.Add("gold", plan.Product("Au")),
+            [.. batch.Bottles.Select(b => new BottleRequest(b.Id, b.Name, b.Formula, $"{b.Strength.Percent:0.##} %", b.DensityGPerMl?.ToString("0.###")))],
+            batch.ClosedAt is null && batch.Current is null && batch.Product is not null, PlanEndpoints.Opening);
+    }
+
+    // Doses of the steps after the one at hand that hang on what is poured now: those that a sign ends.
+    private static List<DoseLine> Later(State state, BatchState batch, FigureBook book)
+    {
+        var current = batch.Current?.Id;
+        var plan = BatchAtWork.Plan(state, batch);
+        return [.. plan.Steps.SkipWhile(s => s.Step.Id != current).Skip(1).SelectMany(s => s.Plan.Doses.Where(d => d.ShortShare is null).Select(d =>
+            new DoseLine(s.Step.Id, s.Method.Verb, d.Title, book.Add($"then/{s.Step.Id}/{d.Id}", d.Grams.Named(d.Title)), book.AddOrNone($"then/{s.Step.Id}/{d.Id}/ml", d.Millilitres))))];
+    }
+}

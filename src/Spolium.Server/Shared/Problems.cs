@@ -1,0 +1,71 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+using Spolium.Data;
+
+namespace Spolium.Server.Shared;
+
+/// <summary>Errors as problem details (RFC 9457): which field, why, and what would be right.</summary>
+public static class Problems
+{
+    public static ProblemHttpResult Refused(IReadOnlyList<FieldError> errors) => TypedResults.Problem(new ProblemDetails
+    {
+        Status = StatusCodes.Status422UnprocessableEntity,
+        Title = errors.Count == 1 ? $"{errors[0].Reason}: {errors[0].WayOut}" : $"{errors.Count} things stand against it",
+        Type = "urn:spolium:refused",
+        Extensions = { ["errors"] = errors },
+    });
+
+    public static ProblemHttpResult NotFound(string what) => TypedResults.Problem(new ProblemDetails
+    {
+        Status = StatusCodes.Status404NotFound, Title = $"There is no {what}", Detail = "Go back to the list and choose one that is there.", Type = "urn:spolium:not-there",
+    });
+
+    public static ProblemHttpResult Stale(Written.Stale stale) => TypedResults.Problem(new ProblemDetails
+    {
+        Status = StatusCodes.Status409Conflict,
+        Title = "Somebody wrote in between: look at what changed, then try again",
+        Type = "urn:spolium:stale",
+        Extensions = { ["stream"] = stale.Stream, ["version"] = stale.Version, ["since"] = stale.Since.Select(e => EntryWords.Say(e.Body)).ToList() },
+    });
+
+    public static ProblemHttpResult OtherBody(string id) => TypedResults.Problem(new ProblemDetails
+    {
+        Status = StatusCodes.Status409Conflict, Title = $"Entry {id} is there already and says something else", Detail = "Send it under a new id.", Type = "urn:spolium:other-body",
+    });
+}
+
+/// <summary>Collects what is wrong in a request while its texts are read; nothing is decided while anything is wrong.</summary>
+public sealed class RequestReader
+{
+    public List<FieldError> Errors { get; } = [];
+
+    public bool Ok => Errors.Count == 0;
+
+    /// <summary>Reads a quantity; a wrong one is noted under its field and stands for nothing.</summary>
+    public TypedNumber Quantity(string name, string? text, Field field, string? plusMinus = null)
+    {
+        var pm = 0.0;
+        if (!string.IsNullOrWhiteSpace(plusMinus))
+        {
+            var (p, wrongPm) = QuantityParser.Read(plusMinus, field);
+            if (wrongPm is not null)
+                Errors.Add(new(name + "PlusMinus", wrongPm.Reason, wrongPm.WayOut));
+            pm = p?.Value ?? 0;
+        }
+        var (number, wrong) = QuantityParser.Read(text, field, pm);
+        if (wrong is not null)
+            Errors.Add(new(name, wrong.Reason, wrong.WayOut));
+        return number ?? new(text ?? "", field, 0, Units.All.First(u => u.Field == field).Symbol);
+    }
+
+    public TypedNumber? Optional(string name, string? text, Field field) => string.IsNullOrWhiteSpace(text) ? null : Quantity(name, text, field);
+
+    /// <summary>Mass or volume, by the unit that was typed.</summary>
+    public TypedNumber MassOrVolume(string name, string? text, string? plusMinus = null)
+    {
+        var field = QuantityParser.Read(text, Field.Mass).Wrong is null || QuantityParser.Read(text, Field.Volume).Wrong is not null ? Field.Mass : Field.Volume;
+        return Quantity(name, text, field, plusMinus);
+    }
+}

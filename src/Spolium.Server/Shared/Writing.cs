@@ -1,0 +1,55 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Spolium.Core.Accounts;
+using Spolium.Core.Bench;
+using Spolium.Core.Materials;
+using Spolium.Data;
+
+namespace Spolium.Server.Shared;
+
+/// <summary>What every writing request says of itself.</summary>
+/// <param name="EntryId">Made by the client; the same id with the same request does nothing twice.</param>
+/// <param name="By">Initials.</param>
+/// <param name="OccurredAt">When it happened; now, when left out. May be earlier, never later.</param>
+/// <param name="ExpectedVersion">Version of the stream as last seen; left out, the entry is written whatever came in between.</param>
+public sealed record Head(string EntryId, string By, DateTimeOffset? OccurredAt = null, long? ExpectedVersion = null);
+
+/// <summary>The journal, and the clock that stamps what is written into it.</summary>
+public sealed class Writing(JournalStore store, TimeProvider time)
+{
+    private static readonly TimeSpan ClockMayDiffer = TimeSpan.FromMinutes(5);
+
+    public Ledger Ledger => store.Ledger;
+
+    /// <summary>Writes one entry to the stream and gives the answer of the endpoint, or the problem.</summary>
+    /// <param name="request">The request as it came, for telling a repeated one.</param>
+    public async Task<Results<Ok<T>, ProblemHttpResult>> Write<T>(Head head, object request, IReadOnlyList<string> streams, RequestReader reader, Func<Ledger, Decision> decide, Func<Ledger, T> answer)
+    {
+        var errors = Check(head);
+        if (errors.Count > 0 || !reader.Ok)
+            return Problems.Refused([.. errors, .. reader.Errors]);
+        var expected = streams.Select((s, i) => (s, Version: i == 0 ? head.ExpectedVersion : null)).ToDictionary(x => x.s, x => x.Version);
+        // A request without its own time happens now; it is the request, not the stamp, that a retry repeats.
+        var wish = new Wish(head.EntryId, JsonSerializer.Serialize(request, request.GetType()), expected, head.OccurredAt ?? time.GetUtcNow(), head.By.Trim().ToUpperInvariant(), decide);
+        return await store.Write(wish) switch
+        {
+            Written.Done => TypedResults.Ok(answer(store.Ledger)),
+            Written.Stale stale => Problems.Stale(stale),
+            Written.OtherBody other => Problems.OtherBody(other.Id),
+            Written.Refused refused => Problems.Refused(refused.Errors),
+            _ => throw new InvalidOperationException("An outcome that nobody foresaw."),
+        };
+    }
+
+    private List<FieldError> Check(Head head)
+    {
+        var errors = new List<FieldError>();
+        if (!Guid.TryParse(head.EntryId, out _))
+            errors.Add(new("entryId", "not an id", "a new GUID for each entry"));
+        if (head.By.Trim().Length is < 1 or > 4 || !head.By.Trim().All(char.IsLetter))
+            errors.Add(new("by", "who is it?", "one to four letters, such as AV"));
+        if (head.OccurredAt > time.GetUtcNow() + ClockMayDiffer)
+            errors.Add(new("occurredAt", "that is yet to come", "write it when it has happened"));
+        return errors;
+    }
+}

@@ -1,0 +1,76 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Spolium.Core.Accounts;
+using Spolium.Core.Chemistry;
+using Spolium.Core.Journal;
+using Spolium.Core.Quantities;
+using Spolium.Server.Shared;
+
+namespace Spolium.Server.Trail;
+
+public sealed record TrailHolding(string Account, string StepId, string Name, bool Main, bool Standing, Basis Basis, FigureView Grams);
+
+public sealed record PostingView(string EntryId, DateTimeOffset At, string By, string Account, string Element, double Grams, double PlusMinus, string Basis, string Words);
+
+/// <param name="Guessed">Not known, because the feed was guessed.</param>
+/// <param name="Missing">Missing beyond what readings and guess allow.</param>
+public sealed record TrailView(string BatchId, string Code, string Element, string Name, IReadOnlyList<string> Elements, FigureView Feed, IReadOnlyList<TrailHolding> Holdings, FigureView? Product,
+    FigureView Unaccounted, FigureView Guessed, FigureView Missing, FigureView AtLeast, FigureView? Recovery, string WhyWide, string Sentence, IReadOnlyList<PostingView> Postings, long Entries, long At);
+
+/// <summary>The metal's way through a batch, now or as it stood after any entry.</summary>
+public static class TrailEndpoints
+{
+    public static void MapTrail(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/batches/{batchId}/trail", Get).WithTags("trail");
+        app.MapGet("/api/batches/{batchId}/trail/working", Working).WithTags("trail");
+    }
+
+    private static Results<Ok<TrailView>, ProblemHttpResult> Get(string batchId, Writing writing, string element = "Au", long? at = null) => Make(batchId, writing, element, at, new FigureBook());
+
+    private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing, string element = "Au", long? at = null)
+    {
+        var book = new FigureBook();
+        if (Make(batchId, writing, element, at, book).Result is ProblemHttpResult problem)
+            return problem;
+        return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
+    }
+
+    private static Results<Ok<TrailView>, ProblemHttpResult> Make(string batchId, Writing writing, string element, long? at, FigureBook book)
+    {
+        var now = writing.Ledger;
+        if (!now.State.Batches.ContainsKey(batchId))
+            return Problems.NotFound("such batch");
+        var mine = now.State.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batchId))).ToList();
+        var upTo = Math.Clamp(at ?? mine.Count, 1, mine.Count);
+        // Any past moment is a replay of the journal up to it.
+        var ledger = upTo == mine.Count ? now : Ledger.Of(now.State.Entries.TakeWhile(e => e.Id != mine[(int)upTo].Id));
+        var batch = ledger.State.Batches[batchId];
+        if (batch.Believed.All(b => b.Element != element))
+            return Problems.NotFound($"{element} in this batch");
+        var b = BatchBalance.Of(ledger, batch, element);
+        var accounts = b.Holdings.Select(h => h.Account).Append(Account.Unaccounted("batch/" + batchId)).Append(Account.Holding(batchId, Core.Planning.Route.Feed)).ToHashSet();
+        var names = b.Holdings.GroupBy(h => h.Account).ToDictionary(g => g.Key, g => g.First().Name);
+        return TypedResults.Ok(new TrailView(batchId, batch.Code, element, Elements.Of(element).Name, [.. batch.Believed.OrderBy(x => x.Element == "Au" ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
+            book.Add("feed", b.Feed), [.. b.Holdings.Select(h => new TrailHolding(h.Account, h.StepId, h.Name, h.Main, h.Standing, h.Basis, book.Add("held/" + h.Account, h.Grams)))],
+            book.AddOrNone("product", b.Product), book.Add("unaccounted", b.Unaccounted), book.Add("guessed", b.Guessed), book.Add("missing", b.Missing), book.Add("at-least", b.AtLeast),
+            b.Recovery is null ? null : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)), b.WhyWide, Sentence(b),
+            [.. ledger.Book.Postings.Where(p => p.Element == element && accounts.Contains(p.Account)).Select(p => ledger.State.ById[p.EntryId] is var e
+                ? new PostingView(p.EntryId, e.OccurredAt, e.By, names.GetValueOrDefault(p.Account) ?? Say(p.Account), p.Element, p.Grams, p.SigmaG * Draws.Z95, Say(p.Basis), EntryWords.Say(e.Body)) : null!)],
+            mine.Count, upTo));
+    }
+
+    private static string Sentence(BatchBalance b)
+    {
+        var standing = b.AtLeast;
+        return b.Product is { } product
+            ? $"{FigureText.WithRange(product)} came out; the feed held at least {FigureText.ValueOnly(standing)}"
+            : $"{FigureText.WithRange(b.Feed)} came in, by the content typed with the lot; nothing has come out yet";
+    }
+
+    private static string Say(string account) => account.StartsWith("unaccounted", StringComparison.Ordinal) ? "unaccounted" : account[(account.LastIndexOf('/') + 1)..];
+
+    private static string Say(Basis basis) => basis switch
+    {
+        Basis.EstimatedByMethod => "estimated by the method", Basis.Believed => "believed", Basis.Weighed => "weighed", Basis.Assayed => "assayed", Basis.Missing => "what readings show missing", _ => "taken back",
+    };
+}
