@@ -44,7 +44,8 @@ app.MapLots();
 app.MapPlan();
 app.MapRun();
 app.MapTrail();
-app.MapFallbackToFile("{*path:regex(^(?!api/).*$)}", "index.html");
+app.Map("/api/{**rest}", () => Problems.NotFound("such address")).ExcludeFromDescription();
+app.MapFallbackToFile("index.html");
 
 // The OpenAPI document is written at build time by starting this program without serving: no database then.
 if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")

@@ -41,6 +41,8 @@ public static class FigureText
         var spread = w.Amount.IsCertain ? 0 : range.Width * factor;
         var decimals = Decimals(w.Likely * factor, spread);
         var value = Number(w.Likely * factor, decimals);
+        if (spread == 0 && decimals > 0)
+            value = value.TrimEnd('0').TrimEnd('.');
         return spread == 0 ? new(value, "", unit) : new(value, $"{Number(range.Low * factor, decimals)} to {Number(range.High * factor, decimals)}", unit);
     }
 

@@ -99,5 +99,5 @@ public static class LotEndpoints
             missing, FigureText.Number(Math.Abs(missing), 2));
     }
 
-    private static string Text(double amount, string field) => $"{FigureText.Number(amount, amount % 1 == 0 ? 0 : 2).TrimEnd()}{FigureText.ThinSpace}{(field == nameof(Field.Volume) ? "mL" : "g")}";
+    private static string Text(double amount, string field) => $"{FigureText.Number(amount, Math.Abs(amount - Math.Round(amount)) < 0.005 ? 0 : Math.Abs(amount * 10 - Math.Round(amount * 10)) < 0.05 ? 1 : 2)}{FigureText.ThinSpace}{(field == nameof(Field.Volume) ? "mL" : "g")}";
 }

@@ -97,13 +97,13 @@ public static class RunEndpoints
     };
 
     private static BatchResult Begin(string batchId, string stepId, BeginRequest request, Writing writing) =>
-        InBatch(batchId, request.Head, (stepId, request), writing, new(), (l, b) => Decisions.Begin(l.State, b, stepId, CodeVersion));
+        InBatch(batchId, request.Head, new { stepId, request }, writing, new(), (l, b) => Decisions.Begin(l.State, b, stepId, CodeVersion));
 
     private static BatchResult Pour(string batchId, string stepId, PourRequest request, Writing writing)
     {
         var reader = new RequestReader();
         var amount = reader.MassOrVolume("amount", request.Amount);
-        return InBatch(batchId, request.Head, (stepId, request), writing, reader, (l, b) => Decisions.Pour(l.State, b, stepId, request.DoseId, request.BottleId, amount, request.Reason));
+        return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Decisions.Pour(l.State, b, stepId, request.DoseId, request.BottleId, amount, request.Reason));
     }
 
     // The pour is only thought of: it is decided and folded, and nothing is written.
@@ -135,22 +135,22 @@ public static class RunEndpoints
         if (!fields.TryGetValue(request.Kind, out var field))
             reader.Errors.Add(new("kind", $"'{request.Kind}' is not read here", "use one of " + string.Join(", ", fields.Keys)));
         var value = reader.Quantity("value", request.Value, field);
-        return InBatch(batchId, request.Head, (stepId, request), writing, reader, (_, b) => Decisions.Read(b, stepId, request.Kind, value));
+        return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (_, b) => Decisions.Read(b, stepId, request.Kind, value));
     }
 
     private static BatchResult See(string batchId, string stepId, SignRequest request, Writing writing) =>
-        InBatch(batchId, request.Head, (stepId, request), writing, new(), (l, b) => Decisions.See(l.State, b, stepId, request.Sign));
+        InBatch(batchId, request.Head, new { stepId, request }, writing, new(), (l, b) => Decisions.See(l.State, b, stepId, request.Sign));
 
     private static BatchResult Weigh(string batchId, string stepId, WeighRequest request, Writing writing)
     {
         var reader = new RequestReader();
         var mass = reader.Quantity("mass", request.Mass, Field.Mass, request.PlusMinus);
         var fineness = reader.Optional("fineness", request.Fineness, Field.Fineness);
-        return InBatch(batchId, request.Head, (stepId, request), writing, reader, (l, b) => Decisions.Weigh(l.State, b, stepId, request.Output, mass, fineness, request.Reason));
+        return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Decisions.Weigh(l.State, b, stepId, request.Output, mass, fineness, request.Reason));
     }
 
     private static BatchResult CloseStep(string batchId, string stepId, CloseRequest request, Writing writing) =>
-        InBatch(batchId, request.Head, (stepId, request), writing, new(), (l, b) => Decisions.Close(l.State, b, stepId, request.Reason));
+        InBatch(batchId, request.Head, new { stepId, request }, writing, new(), (l, b) => Decisions.Close(l.State, b, stepId, request.Reason));
 
     private static BatchResult Note(string batchId, NoteRequest request, Writing writing) =>
         InBatch(batchId, request.Head, request, writing, new(), (_, _) => string.IsNullOrWhiteSpace(request.Text)

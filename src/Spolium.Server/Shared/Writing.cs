@@ -30,7 +30,7 @@ public sealed class Writing(JournalStore store, TimeProvider time)
             return Problems.Refused([.. errors, .. reader.Errors]);
         var expected = streams.Select((s, i) => (s, Version: i == 0 ? head.ExpectedVersion : null)).ToDictionary(x => x.s, x => x.Version);
         // A request without its own time happens now; it is the request, not the stamp, that a retry repeats.
-        var wish = new Wish(head.EntryId, JsonSerializer.Serialize(request, request.GetType()), expected, head.OccurredAt ?? time.GetUtcNow(), head.By.Trim().ToUpperInvariant(), decide);
+        var wish = new Wish(head.EntryId, WhatIsAsked(request), expected, head.OccurredAt ?? time.GetUtcNow(), head.By.Trim().ToUpperInvariant(), decide);
         return await store.Write(wish) switch
         {
             Written.Done => TypedResults.Ok(answer(store.Ledger)),
@@ -39,6 +39,15 @@ public sealed class Writing(JournalStore store, TimeProvider time)
             Written.Refused refused => Problems.Refused(refused.Errors),
             _ => throw new InvalidOperationException("An outcome that nobody foresaw."),
         };
+    }
+
+    // The version that the client had seen is no part of what it asks: a retry may have seen a later one.
+    private static string WhatIsAsked(object request)
+    {
+        var node = JsonSerializer.SerializeToNode(request, request.GetType())!;
+        var head = node["Head"] ?? node["request"]?["Head"];
+        head?.AsObject().Remove(nameof(Head.ExpectedVersion));
+        return node.ToJsonString();
     }
 
     private List<FieldError> Check(Head head)

@@ -53,7 +53,7 @@ public static class TrailEndpoints
         return TypedResults.Ok(new TrailView(batchId, batch.Code, element, Elements.Of(element).Name, [.. batch.Believed.OrderBy(x => x.Element == "Au" ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
             book.Add("feed", b.Feed), [.. b.Holdings.Select(h => new TrailHolding(h.Account, h.StepId, h.Name, h.Main, h.Standing, h.Basis, book.Add("held/" + h.Account, h.Grams)))],
             book.AddOrNone("product", b.Product), book.Add("unaccounted", b.Unaccounted), book.Add("guessed", b.Guessed), book.Add("missing", b.Missing), book.Add("at-least", b.AtLeast),
-            b.Recovery is null ? null : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)), b.WhyWide, Sentence(b),
+            b.Recovery is null ? null : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with { Unit = "%" }, b.WhyWide, Sentence(b),
             [.. ledger.Book.Postings.Where(p => p.Element == element && accounts.Contains(p.Account)).Select(p => ledger.State.ById[p.EntryId] is var e
                 ? new PostingView(p.EntryId, e.OccurredAt, e.By, names.GetValueOrDefault(p.Account) ?? Say(p.Account), p.Element, p.Grams, p.SigmaG * Draws.Z95, Say(p.Basis), EntryWords.Say(e.Body)) : null!)],
             mine.Count, upTo));

@@ -1,0 +1,36 @@
+/** What is wrong with one field: why, and what would be right. */
+export interface FieldError {
+  field: string;
+  reason: string;
+  wayOut: string;
+}
+
+/** A refusal of the server, as problem details. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    title: string,
+    readonly fields: FieldError[],
+    readonly since: string[],
+  ) {
+    super(title);
+  }
+
+  /** Words for one field, or nothing. */
+  of(field: string): string | undefined {
+    const found = this.fields.find((f) => f.field === field);
+    return found && `${found.reason}: ${found.wayOut}`;
+  }
+}
+
+/** Gives the data of an answer, or throws its problem. */
+export function unwrap<T>(answer: { data?: T; error?: unknown; response: Response }): T {
+  if (answer.data !== undefined && answer.response.ok) return answer.data;
+  const p = (answer.error ?? {}) as { title?: string; errors?: FieldError[]; since?: string[] };
+  throw new Problem(
+    answer.response.status,
+    p.title ?? 'The shop does not answer as expected. Nothing was written.',
+    Array.isArray(p.errors) ? p.errors : [],
+    p.since ?? [],
+  );
+}

@@ -1,0 +1,35 @@
+import { MantineProvider } from '@mantine/core';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { LotsPage } from '../lots/LotsPage';
+import { PlanPage } from '../plan/PlanPage';
+import { RunPage } from '../run/RunPage';
+import { TrailPage } from '../trail/TrailPage';
+import { Frame } from './Frame';
+import { theme } from './theme';
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } },
+});
+
+/** The application: theme, data, places. */
+export function App() {
+  return (
+    <MantineProvider theme={theme} defaultColorScheme="light">
+      <QueryClientProvider client={queries}>
+        <BrowserRouter>
+          <Routes>
+            <Route element={<Frame />}>
+              <Route index element={<Navigate to="/lots" replace />} />
+              <Route path="lots/:lotId?" element={<LotsPage />} />
+              <Route path="plan/:lotId?" element={<PlanPage />} />
+              <Route path="run/:batchId?" element={<RunPage />} />
+              <Route path="trail/:batchId?" element={<TrailPage />} />
+              <Route path="*" element={<Navigate to="/lots" replace />} />
+            </Route>
+          </Routes>
+        </BrowserRouter>
+      </QueryClientProvider>
+    </MantineProvider>
+  );
+}

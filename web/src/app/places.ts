@@ -1,0 +1,18 @@
+/** The places that work. Keys are final from the start: places to come keep theirs free. */
+export const places = [
+  { key: '2', path: '/lots', name: 'Lots', mark: 'M4 9l10-5 10 5v10l-10 5-10-5zM4 9l10 5 10-5M14 14v10' },
+  { key: '3', path: '/plan', name: 'Plan', mark: 'M3 6h8v7h7v7h8' },
+  { key: '4', path: '/run', name: 'Run', mark: 'M9 3v22M19 3v22M9 8h10M9 14h10M9 20h10' },
+  { key: '5', path: '/trail', name: 'Trail', mark: 'M3 7c10 0 12 12 22 12M3 11c8 0 10 12 14 12' },
+] as const;
+
+/** Keys of each place, for the help sheet. */
+export const keysOf: Record<string, [string, string][]> = {
+  Lots: [['n', 'receive a lot']],
+  Plan: [['Escape', 'close the working']],
+  Run: [
+    ['p', 'pour the next portion'],
+    ['Escape', 'close the working'],
+  ],
+  Trail: [['Escape', 'close the working']],
+};

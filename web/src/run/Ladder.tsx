@@ -1,0 +1,168 @@
+import { useHotkeys } from '@mantine/hooks';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { api, type DoseView, type Schemas, type StepView } from '../api/client';
+import { type Problem, unwrap } from '../api/problem';
+import { useWrite } from '../api/write';
+import { Fig } from '../metal/Fig';
+import { ProblemNote } from '../metal/ProblemNote';
+import { QuantityField } from '../metal/QuantityField';
+import styles from './run.module.css';
+import { clock } from './time';
+
+interface Props {
+  batch: Schemas['BatchView'];
+  step: StepView;
+  dose: DoseView;
+  onPoured: () => void;
+}
+
+interface Wish {
+  amount: string;
+  minutesAgo: number;
+  reason: string;
+  rung: number;
+}
+
+/** The dose as a ladder: poured rungs keep their place, the next one is one huge key. */
+export function Ladder({ batch, step, dose, onPoured }: Props) {
+  const [other, setOther] = useState<string | null>(null);
+  const [minutesAgo, setMinutesAgo] = useState(0);
+  const [reason, setReason] = useState('');
+  const next = dose.rungs.find((r) => !r.entryId);
+  const poured = dose.rungs.filter((r) => r.entryId).length;
+  const shut = step.interlocks.find((i) => i.doseId === dose.id && !i.open);
+  const list = useRef<HTMLOListElement>(null);
+  const path = { batchId: batch.id, stepId: step.id };
+  const pour = useWrite(
+    async (head, w: Wish) =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/steps/{stepId}/pours', {
+          params: { path },
+          body: {
+            head: {
+              ...head,
+              occurredAt: w.minutesAgo ? new Date(Date.now() - w.minutesAgo * 60000).toISOString() : null,
+            },
+            doseId: dose.id,
+            bottleId: dose.bottleId,
+            amount: w.amount,
+            reason: w.reason || null,
+          },
+        }),
+      ),
+    () => {
+      setOther(null);
+      setMinutesAgo(0);
+      setReason('');
+      onPoured();
+    },
+    batch.version,
+  );
+  const preview = useQuery({
+    queryKey: ['preview', batch.version, dose.id, other],
+    enabled: !!other && other.trim().length > 0,
+    retry: false,
+    queryFn: async () =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/steps/{stepId}/pours/preview', {
+          params: { path },
+          body: { doseId: dose.id, bottleId: dose.bottleId, amount: other ?? '' },
+        }),
+      ),
+  });
+  // A rung is logged as it is shown: what the eye reads is what the hand pours.
+  const go = (amount: string) => pour.mutate({ amount, minutesAgo, reason, rung: poured });
+  useHotkeys([['p', () => next && !shut && !pour.isPending && go(next.amount)]]);
+  useEffect(() => {
+    list.current?.querySelector('[data-next]')?.scrollIntoView({ block: 'nearest' });
+  }, [poured]);
+  return (
+    <div className={styles.ladderPart}>
+      <ol className={styles.ladder} ref={list} tabIndex={0} aria-label={`portions of ${dose.title}`}>
+        {dose.rungs.map((r) => (
+          <li
+            key={r.number}
+            className={r.entryId ? styles.poured : r === next ? styles.next : styles.coming}
+            data-next={r === next ? '' : undefined}
+          >
+            <span className={styles.number}>{r.number}</span>
+            <i aria-hidden="true" />
+            <span className={`figures ${styles.amount}`}>{r.amount}</span>
+            <span className={styles.when}>{r.pouredAt ? clock(r.pouredAt) : r === next ? 'next' : ''}</span>
+          </li>
+        ))}
+      </ol>
+      <div className={styles.pour}>
+        <p className={styles.total}>
+          <span className="figures">
+            {dose.poured} of {dose.planned}
+          </span>{' '}
+          <span className="soft">poured; likely in all</span> <Fig f={dose.millilitres ?? dose.grams} />
+        </p>
+        <p className="soft">{dose.how}</p>
+        {shut && <p className={styles.look}>{shut.text}</p>}
+        {next && other === null && (
+          <button className={styles.huge} disabled={!!shut || pour.isPending} onClick={() => go(next.amount)}>
+            Poured {next.amount}
+          </button>
+        )}
+        {other === null ? (
+          <button className="word" onClick={() => setOther('')}>
+            {next ? 'another amount' : 'one portion more'}
+          </button>
+        ) : (
+          <div className={styles.other}>
+            <QuantityField
+              label={`Poured, ${dose.liquid ? 'mL or g' : 'g'}`}
+              field={dose.liquid ? 'MassOrVolume' : 'Mass'}
+              placeholder={next?.amount}
+              value={other}
+              onChange={setOther}
+              error={pour.error?.of('amount')}
+              autoFocus
+            />
+            {preview.data && preview.data.changes.length > 0 && (
+              <ul className={styles.changes} aria-live="polite">
+                {preview.data.changes.map((c) => (
+                  <li key={c.verb + c.title}>
+                    {c.verb}: {c.title} goes from {c.before} to <strong>{c.after}</strong>
+                  </li>
+                ))}
+              </ul>
+            )}
+            {(pour.error?.of('amount') ?? (preview.error as Problem | null)?.of('amount')) && (
+              <label className={styles.reason}>
+                If it is so, why?
+                <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+              </label>
+            )}
+            {!pour.error && preview.error && <ProblemNote problem={preview.error} shown={['text']} />}
+            <button
+              className="act"
+              disabled={pour.isPending || other.trim() === ''}
+              onClick={() => go(other)}
+            >
+              Log it
+            </button>
+            <button className="lesser" onClick={() => setOther(null)}>
+              Leave it
+            </button>
+          </div>
+        )}
+        <label className={styles.ago}>
+          when
+          <select value={minutesAgo} onChange={(e) => setMinutesAgo(Number(e.currentTarget.value))}>
+            {[0, 5, 10, 20, 30, 60, 120].map((m) => (
+              <option key={m} value={m}>
+                {m === 0 ? 'now' : m < 60 ? `about ${m} min ago` : `about ${m / 60} h ago`}
+              </option>
+            ))}
+          </select>
+        </label>
+        <ProblemNote problem={pour.error} shown={other !== null ? ['amount'] : []} />
+        <p className={styles.foam}>{step.ifFoams}</p>
+      </div>
+    </div>
+  );
+}

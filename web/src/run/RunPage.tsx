@@ -1,0 +1,55 @@
+import { Link, useParams } from 'react-router';
+import { api } from '../api/client';
+import { useBatch, useBatches } from '../api/batches';
+import { unwrap } from '../api/problem';
+import { WithWorking } from '../metal/WorkingSheet';
+import { BatchChoice } from '../metal/BatchChoice';
+import { Finish } from './Finish';
+import { JournalSheet } from './JournalSheet';
+import { StepAtWork } from './StepAtWork';
+import { StepsSlim } from './StepsSlim';
+import styles from './run.module.css';
+
+/** The step being done fills the page; the steps before and after are slim. */
+export function RunPage() {
+  const { batchId } = useParams();
+  const batches = useBatches();
+  const chosen = batchId ?? batches.data?.[0]?.id;
+  const { data: batch, error } = useBatch(chosen);
+  if (batches.data?.length === 0)
+    return (
+      <>
+        <h1>No batch is under way</h1>
+        <p>
+          <Link to="/plan">Plan a lot</Link> and start its batch; it is worked off here, step by step.
+        </p>
+      </>
+    );
+  if (error) return <p role="alert">{error.message}</p>;
+  if (!batch || !chosen) return null;
+  return (
+    <WithWorking
+      page={['batch', chosen, batch.version]}
+      load={async (key) =>
+        unwrap(
+          await api.GET('/api/batches/{batchId}/working', {
+            params: { path: { batchId: chosen }, query: { key } },
+          }),
+        )
+      }
+    >
+      <div className={styles.page}>
+        <div className={styles.slim}>
+          <BatchChoice place="/run" batches={batches.data ?? []} chosen={chosen} />
+          <StepsSlim batch={batch} />
+          <JournalSheet batchId={chosen} version={batch.version} />
+        </div>
+        {batch.current ? (
+          <StepAtWork key={batch.current.id} batch={batch} step={batch.current} />
+        ) : (
+          <Finish batch={batch} />
+        )}
+      </div>
+    </WithWorking>
+  );
+}

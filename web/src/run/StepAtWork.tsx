@@ -1,0 +1,236 @@
+import { useState } from 'react';
+import { api, type Schemas, type StepView } from '../api/client';
+import { unwrap } from '../api/problem';
+import { useWrite } from '../api/write';
+import { Fig } from '../metal/Fig';
+import { Formula } from '../metal/Formula';
+import { ProblemNote } from '../metal/ProblemNote';
+import { EndSigns } from './EndSigns';
+import { Ladder } from './Ladder';
+import { Readings } from './Readings';
+import styles from './run.module.css';
+import { Weighing } from './Weighing';
+
+interface Props {
+  batch: Schemas['BatchView'];
+  step: StepView;
+}
+
+/** What to do now, in one line; the ladder of the dose at hand; end signs, readings, and what hangs on them. */
+export function StepAtWork({ batch, step }: Props) {
+  const path = { batchId: batch.id, stepId: step.id };
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [reason, setReason] = useState('');
+  const begin = useWrite(
+    async (head) =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/steps/{stepId}/begin', { params: { path }, body: { head } }),
+      ),
+    undefined,
+    batch.version,
+  );
+  const close = useWrite(
+    async (head, wish: { reason: string }) =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/steps/{stepId}/close', {
+          params: { path },
+          body: { head, reason: wish.reason || null },
+        }),
+      ),
+    undefined,
+    batch.version,
+  );
+  const open = step.doses.find((d) => d.rungs.some((r) => !r.entryId) && !signsSay(step, d.id));
+  const dose = step.doses.find((d) => d.id === chosen) ?? open ?? step.doses[0];
+  const gases = step.gases.filter((g) => g.made.high > 0.5);
+  const unseen = step.endSigns.filter((s) => !s.seenAt).length;
+  return (
+    <>
+      <section className={styles.work}>
+        <h1>{step.begunAt ? instruction(step, dose) : step.title}</h1>
+        <p className={styles.conditions}>{step.conditions.join(' · ')}</p>
+        {step.cautions.slice(0, 1).map((c) => (
+          <p key={c.text} className={c.level === 'Stop' ? styles.stop : styles.look}>
+            {c.text}
+            {gases.length > 0 && dose && dose.rungs.length > 2 && (
+              <>
+                {' In all '}
+                {gases.map((g, i) => (
+                  <span key={g.formula}>
+                    {i > 0 && ' and '}
+                    {g.made.value} {g.made.unit} <Formula text={g.formula} />
+                  </span>
+                ))}
+                , a little with every portion.
+              </>
+            )}
+          </p>
+        ))}
+        {!step.begunAt ? (
+          <Before
+            step={step}
+            opening={batch.opening}
+            onBegin={() => begin.mutate({})}
+            pending={begin.isPending}
+            problem={begin.error}
+          />
+        ) : (
+          <>
+            {step.doses.length > 1 && (
+              <div className={styles.doses} role="group" aria-label="doses of this step">
+                {step.doses.map((d) => (
+                  <button
+                    key={d.id}
+                    className={d.id === dose?.id ? styles.doseOn : styles.dose}
+                    aria-pressed={d.id === dose?.id}
+                    onClick={() => setChosen(d.id)}
+                  >
+                    {d.title}
+                    <span className="figures">
+                      {d.poured.startsWith('0') && !d.rungs.some((r) => r.entryId)
+                        ? d.planned
+                        : `${d.poured} poured`}
+                    </span>
+                  </button>
+                ))}
+              </div>
+            )}
+            {dose && (
+              <Ladder key={dose.id} batch={batch} step={step} dose={dose} onPoured={() => setChosen(null)} />
+            )}
+          </>
+        )}
+      </section>
+      <aside className={styles.beside} aria-label="signs, readings and what follows">
+        {step.figures.slice(0, 2).map((f) => (
+          <div key={f.key} className={styles.figure}>
+            <span className="soft">{f.label}</span>
+            <Fig f={f} big />
+          </div>
+        ))}
+        {step.begunAt && (
+          <>
+            <EndSigns batch={batch} step={step} />
+            <Readings batch={batch} step={step} />
+            {step.outputs
+              .filter((o) => o.weigh)
+              .map((o) => (
+                <Weighing key={o.id} batch={batch} step={step} output={o} />
+              ))}
+            <div className={styles.close}>
+              {close.error?.of('signs') && (
+                <label className={styles.reason}>
+                  Why close without them?
+                  <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+                </label>
+              )}
+              <ProblemNote problem={close.error} />
+              <button
+                className={unseen === 0 ? 'act' : 'lesser'}
+                disabled={close.isPending}
+                onClick={() => close.mutate({ reason })}
+              >
+                {step.verb} is done
+              </button>
+            </div>
+          </>
+        )}
+        {batch.then.length > 0 && (
+          <>
+            <h2>Then</h2>
+            <ul className={styles.then} aria-live="polite">
+              {batch.then.map((t) => (
+                <li key={t.stepId + t.title}>
+                  <span>
+                    {t.verb}: {t.title}
+                  </span>
+                  <Fig f={t.grams} />
+                </li>
+              ))}
+            </ul>
+            <p className="soft">follows what you pour here</p>
+          </>
+        )}
+        <details className={styles.more}>
+          <summary>What to mind</summary>
+          {step.cautions.slice(1).map((c) => (
+            <p key={c.text} className={c.level === 'Stop' ? styles.stop : styles.look}>
+              {c.text}
+            </p>
+          ))}
+          <p>{step.ifFoams}</p>
+          <p>
+            <strong>Stop for the night:</strong> {step.nightStop}
+          </p>
+          {step.plannedWith && <p className="soft">{step.plannedWith}</p>}
+        </details>
+      </aside>
+    </>
+  );
+}
+
+function Before({
+  step,
+  opening,
+  onBegin,
+  pending,
+  problem,
+}: {
+  step: StepView;
+  opening: string;
+  onBegin: () => void;
+  pending: boolean;
+  problem: Error | null;
+}) {
+  return (
+    <>
+      <ul className={styles.need}>
+        {step.doses.map((d) => (
+          <li key={d.id}>
+            <span>
+              {d.title} <span className="soft">{d.how}</span>
+            </span>
+            {d.millilitres ? <Fig f={d.millilitres} /> : <Fig f={d.grams} />}
+          </li>
+        ))}
+        {step.vessel && (
+          <li>
+            <span>vessel</span>
+            <span>{step.vessel.label}</span>
+          </li>
+        )}
+        <li>
+          <span>with hands on, then by itself</span>
+          <span>
+            <Fig f={step.attended} bare /> + <Fig f={step.unattended} bare />
+          </span>
+        </li>
+      </ul>
+      {step.refusals.map((r) => (
+        <p key={r.reason} className={styles.stop}>
+          {r.reason}: {r.wayOut}
+        </p>
+      ))}
+      <p className="soft">{opening}</p>
+      <ProblemNote problem={problem} />
+      <button className="act" onClick={onBegin} disabled={pending || step.refusals.length > 0}>
+        Begin: {step.verb}
+      </button>
+    </>
+  );
+}
+
+// A dose that a sign ends is over when all signs of its step are seen.
+const signsSay = (step: StepView, doseId: string) =>
+  step.doneFirst &&
+  step.endSigns.every((s) => s.seenAt) &&
+  (step.doses.find((d) => d.id === doseId)?.rungs.length ?? 0) > 0 &&
+  !['wash', 'water'].includes(doseId);
+
+function instruction(step: StepView, dose: StepView['doses'][number] | undefined) {
+  const next = dose?.rungs.find((r) => !r.entryId);
+  if (!dose || !next) return step.instruction;
+  return dose.rungs.length > 1
+    ? `Portion ${next.number}: ${next.amount} of ${dose.title}`
+    : `Pour ${next.amount} of ${dose.title}`;
+}

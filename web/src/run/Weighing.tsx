@@ -1,0 +1,81 @@
+import { useState } from 'react';
+import { api, type Schemas, type StepView } from '../api/client';
+import { unwrap } from '../api/problem';
+import { useWrite } from '../api/write';
+import { ProblemNote } from '../metal/ProblemNote';
+import { QuantityField } from '../metal/QuantityField';
+import styles from './run.module.css';
+
+interface Props {
+  batch: Schemas['BatchView'];
+  step: StepView;
+  output: Schemas['OutputView'];
+}
+
+/** A holding is weighed; a bar with its fineness, when there is an assay. */
+export function Weighing({ batch, step, output }: Props) {
+  const [mass, setMass] = useState('');
+  const [fineness, setFineness] = useState('');
+  const [reason, setReason] = useState('');
+  const isBar = output.id === 'bar';
+  const weigh = useWrite(
+    async (head, wish: { mass: string; fineness: string; reason: string }) =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/steps/{stepId}/weighings', {
+          params: { path: { batchId: batch.id, stepId: step.id } },
+          body: {
+            head,
+            output: output.id,
+            mass: wish.mass,
+            plusMinus: '0.02 g',
+            fineness: wish.fineness || null,
+            reason: wish.reason || null,
+          },
+        }),
+      ),
+    () => setMass(''),
+    batch.version,
+  );
+  return (
+    <form
+      className={styles.readings}
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        weigh.mutate({ mass, fineness, reason });
+      }}
+    >
+      <div className={styles.line}>
+        <QuantityField
+          label={`Weigh ${output.weigh ?? output.name}${output.weighed ? `, was ${output.weighed}` : ''}`}
+          placeholder="4.21 g"
+          field="Mass"
+          value={mass}
+          onChange={setMass}
+          error={weigh.error?.of('mass')}
+          flex={1}
+        />
+        <button className="lesser" disabled={!mass.trim() || weigh.isPending}>
+          Log
+        </button>
+      </div>
+      {isBar && (
+        <QuantityField
+          label="Fineness, if it was assayed"
+          placeholder="996 ‰ · 24 K"
+          field="Fineness"
+          value={fineness}
+          onChange={setFineness}
+          error={weigh.error?.of('fineness')}
+        />
+      )}
+      {weigh.error?.of('mass') && (
+        <label className={styles.reason}>
+          If it is so, why?
+          <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+        </label>
+      )}
+      <ProblemNote problem={weigh.error} shown={['mass', 'fineness']} />
+    </form>
+  );
+}

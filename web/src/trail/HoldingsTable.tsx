@@ -1,0 +1,118 @@
+import type { Schemas } from '../api/client';
+import { Fig } from '../metal/Fig';
+import { clock } from '../run/time';
+import styles from './trail.module.css';
+
+interface Props {
+  trail: Schemas['TrailView'];
+  open: string | null;
+  onOpen: (account: string | null) => void;
+}
+
+const rests: Record<string, string> = {
+  Believed: 'believed',
+  Weighed: 'weighed',
+  Assayed: 'assayed',
+  EstimatedByMethod: 'estimated by the method',
+};
+
+/** Every holding with its grams; each opens its postings in the metal book. */
+export function HoldingsTable({ trail, open, onOpen }: Props) {
+  return (
+    <table className={styles.table}>
+      <thead>
+        <tr>
+          <th>holding</th>
+          <th>grams</th>
+          <th>rests on</th>
+          <th>now</th>
+          <th>
+            <span className="hidden">postings</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <th scope="row">feed</th>
+          <td>
+            <Fig f={trail.feed} />
+          </td>
+          <td>believed, by the content typed</td>
+          <td />
+          <td />
+        </tr>
+        {trail.holdings.map((h) => (
+          <Row
+            key={h.account}
+            h={h}
+            trail={trail}
+            open={open === h.account}
+            onOpen={() => onOpen(open === h.account ? null : h.account)}
+          />
+        ))}
+        <tr>
+          <th scope="row">unaccounted</th>
+          <td>
+            <Fig f={trail.unaccounted} />
+          </td>
+          <td>feed less all that stands</td>
+          <td />
+          <td />
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
+function Row({
+  h,
+  trail,
+  open,
+  onOpen,
+}: {
+  h: Schemas['TrailHolding'];
+  trail: Schemas['TrailView'];
+  open: boolean;
+  onOpen: () => void;
+}) {
+  const postings = trail.postings.filter(
+    (p) => p.account === h.name || (h.name === 'feed' && p.account === 'feed'),
+  );
+  return (
+    <>
+      <tr>
+        <th scope="row" className={h.main ? undefined : styles.lesserRow}>
+          {h.name}
+        </th>
+        <td>
+          <Fig f={h.grams} />
+        </td>
+        <td>{rests[h.basis] ?? h.basis}</td>
+        <td>{h.standing ? 'stands' : 'went on'}</td>
+        <td>
+          <button className="word" aria-expanded={open} onClick={onOpen}>
+            postings<span className="hidden"> of {h.name}</span>
+          </button>
+        </td>
+      </tr>
+      {open && (
+        <tr>
+          <td colSpan={5} className={styles.postings}>
+            {postings.map((p, i) => (
+              <div key={p.entryId + i}>
+                <span className="figures">
+                  {p.grams > 0 ? '+' : '−'}
+                  {Math.abs(p.grams).toFixed(4)} g
+                </span>{' '}
+                {p.basis}, {p.words}{' '}
+                <span className="soft">
+                  ({clock(p.at)}, {p.by})
+                </span>
+              </div>
+            ))}
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
