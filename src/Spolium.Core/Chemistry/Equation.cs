@@ -102,11 +102,13 @@ public sealed class Equation
     /// <exception cref="ChemistryException">It cannot be balanced, or in more ways than one.</exception>
     public Equation Balance()
     {
+        if (Lonely() is { } kind)
+            throw new ChemistryException(0, $"it cannot be balanced: {kind} stands on one side only");
         var terms = Terms.ToList();
         var matrix = Kinds().Select(k => terms.Select((t, i) => i < Left.Count ? Count(t.Formula, k) : 0 - Count(t.Formula, k)).ToArray()).ToArray();
         var space = NullSpace.Of(matrix, terms.Count);
         if (space.Count == 0)
-            throw new ChemistryException(0, Lonely() is { } kind ? $"it cannot be balanced: {kind} stands on one side only" : "it cannot be balanced");
+            throw new ChemistryException(0, "it cannot be balanced");
         if (space.Count > 1)
             throw new ChemistryException(0, $"it balances in more than one way ({space.Count} are independent): split it into reactions");
         var sign = space[0].First(c => !c.IsZero).Sign;

@@ -75,7 +75,8 @@ public sealed class Amount
             return certain;
         var sorted = worlds[1..];
         Array.Sort(sorted);
-        var at = p * (Draws - 1);
+        // The draws are the middles of equal strata: rank k stands for (k + 0.5)/256.
+        var at = p * Draws - 0.5;
         var i = (int)at;
         return i + 1 < Draws ? sorted[i] + (at - i) * (sorted[i + 1] - sorted[i]) : sorted[i];
     }

@@ -20,6 +20,9 @@ public enum Spread
     /// <summary>Shares of one; on the logit scale where the high is above a half.</summary>
     Fraction,
 
+    /// <summary>A factor of practice on what is needed: positive, and never below one, since a sign ends the dose.</summary>
+    Excess,
+
     /// <summary>May be negative: linear on each side.</summary>
     Shift,
 }
@@ -88,8 +91,9 @@ public sealed class Draws(string owner)
             var way = Logit(end) - middle;
             return u => Logistic(middle + Math.Abs(u) * way);
         }
+        var floor = spread == Quantities.Spread.Excess ? 1.0 : 0.0;
         var log = Math.Log(end / t.Likely);
-        return u => Math.Min(ceiling, t.Likely * Math.Exp(Math.Abs(u) * log));
+        return u => Math.Clamp(t.Likely * Math.Exp(Math.Abs(u) * log), floor, ceiling);
     }
 
     private static double Logit(double p)

@@ -127,57 +127,55 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
           error={problem?.of('amount') ?? start.error?.of('amount')}
           w={190}
         />
-        {p && (
-          <dl className={styles.sums}>
-            <Sum name="gold to come">
-              <Fig f={p.gold} />
-            </Sum>
-            <Sum name="nitric acid">
-              <Fig f={p.nitric} />
-            </Sum>
-            <Sum name="brown gas">
-              <Fig f={p.brownGas} />
-            </Sum>
-            <Sum name="hands on">
-              <Fig f={p.attended} bare />
-            </Sum>
-            <Sum name="by itself">
-              <Fig f={p.unattended} bare />
-            </Sum>
-          </dl>
+        {p && !p.refused && (
+          <form
+            className={styles.start}
+            noValidate
+            onSubmit={(e) => {
+              e.preventDefault();
+              const c = code || suggested;
+              start.mutate({ code: c, batchId: c, amount: draft.amount });
+            }}
+          >
+            <TextInput
+              label="Batch"
+              value={code}
+              placeholder={suggested}
+              onChange={(e) => setCode(e.currentTarget.value)}
+              error={start.error?.of('code')}
+              w={110}
+            />
+            <button className="act" disabled={start.isPending || !!problem || !lot || lot.leftValue <= 0}>
+              Start the batch
+            </button>
+          </form>
         )}
       </div>
+      {p && (
+        <dl className={styles.sums}>
+          <Sum name="gold to come">
+            <Fig f={p.gold} />
+          </Sum>
+          <Sum name="nitric acid">
+            <Fig f={p.nitric} />
+          </Sum>
+          <Sum name="brown gas">
+            <Fig f={p.brownGas} />
+          </Sum>
+          <Sum name="hands on">
+            <Fig f={p.attended} bare />
+          </Sum>
+          <Sum name="by itself">
+            <Fig f={p.unattended} bare />
+          </Sum>
+        </dl>
+      )}
+      {lot && lot.leftValue <= 0 && (
+        <p className="soft">All of this lot is in batches already: this plan is for looking.</p>
+      )}
+      <ProblemNote problem={start.error} shown={['code', 'amount']} />
       {problem && <ProblemNote problem={problem} shown={['amount']} />}
       {p && <Stair steps={p.steps} chosen={chosen?.id} onChoose={setStep} stale={plan.isPlaceholderData} />}
-      {p && !p.refused && (
-        <form
-          className={styles.start}
-          noValidate
-          onSubmit={(e) => {
-            e.preventDefault();
-            const c = code || suggested;
-            start.mutate({ code: c, batchId: c, amount: draft.amount });
-          }}
-        >
-          <TextInput
-            label="Batch"
-            value={code}
-            placeholder={suggested}
-            onChange={(e) => setCode(e.currentTarget.value)}
-            error={start.error?.of('code')}
-            w={110}
-          />
-          <button className="act" disabled={start.isPending || !!problem || !lot || lot.leftValue <= 0}>
-            Start the batch
-          </button>
-          <span className="soft">
-            {lot && lot.leftValue <= 0
-              ? 'All of this lot is in batches already: this plan is for looking.'
-              : `begins with ${p.steps[0]?.verb ?? ''}; nothing is poured yet`}
-          </span>
-          <ProblemNote problem={start.error} shown={['code', 'amount']} />
-        </form>
-      )}
     </WithWorking>
   );
 }

@@ -94,7 +94,7 @@ export function Bands({ trail, onOpen }: { trail: Trail; onOpen: (account: strin
           {[0, 1, 2].map((n) => (
             <path
               key={n}
-              d={`M${end + 8} ${top + h(last.grams.likely) - n * 4}l22 ${10 + n * 4}l-5 9l24 ${9 + n * 5}l-4 8`}
+              d={`M${end + 8} ${top + h(last.grams.likely) - 12 - n * 4}l22 ${2 + n * 2}l-5 5l24 ${3 + n * 3}l-4 4`}
               fill="none"
               stroke={ink}
               strokeWidth={Math.min(4, Math.max(1.2, (Math.abs(unknown) * scale) / 3))}

@@ -48,7 +48,7 @@ public sealed class Sulfamic : IMethod
         (vessel, var water) = vessel.React(Hydrolysis, vessel.Of(new("H3NSO3", Phase.Solid)));
         if (facts.Saw(DoneSigns))
             // All three signs say it is done: what some worlds still hold went off with the heat.
-            (vessel, _) = vessel.React(ResidualNitric.DrivenOff, vessel.Of(Species.Nitrate), Species.Proton, Species.Chloride);
+            (vessel, _) = vessel.React(ResidualNitric.DrivenOff, vessel.Of(Species.Nitrate));
         var (gasGone, liquor) = vessel.LetGasGo();
 
         var nitrous = Molar.GasVolume(extent).Named("N₂O made");

@@ -1,0 +1,17 @@
+using Spolium.Cases;
+
+var folder = args.Length > 0 ? args[0] : "tests/reference";
+if (!Directory.Exists(folder))
+{
+    Console.Error.WriteLine($"There is no folder {folder}. Give one laid out like the reference folder, with worked-problems.json in it.");
+    return 2;
+}
+var families = CaseRunner.Run(folder);
+foreach (var f in families)
+{
+    Console.WriteLine($"{f.Name,-26} {f.Cases,4} cases  {f.Right,4} right  {f.Wrong.Count,4} wrong  {f.NotAnswered,4} not answered yet");
+    foreach (var w in f.Wrong)
+        Console.WriteLine($"    wrong {w.Id}: {w.What}: wanted {w.Wanted}, got {w.Got}");
+}
+Console.WriteLine($"{"all",-26} {families.Sum(f => f.Cases),4} cases  {families.Sum(f => f.Right),4} right  {families.Sum(f => f.Wrong.Count),4} wrong  {families.Sum(f => f.NotAnswered),4} not answered yet");
+return families.Any(f => f.Wrong.Count > 0) ? 1 : 0;

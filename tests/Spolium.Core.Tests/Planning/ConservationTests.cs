@@ -1,0 +1,69 @@
+using CsCheck;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Quantities;
+using Xunit;
+
+namespace Spolium.Core.Tests.Planning;
+
+/// <summary>The laws: mass and every element are conserved in every world by every method, and nothing falls below nothing.</summary>
+public class ConservationTests
+{
+    private static readonly Gen<(double Gold, double Copper, double Grams, double Factor)> Lots =
+        Gen.Select(Gen.Double[0.05, 30], Gen.Double[5, 95], Gen.Double[1, 3000], Gen.Double[0.2, 3]);
+
+    [Fact]
+    public void Mass_is_conserved_in_every_world_by_every_method() => Lots.Sample(lot =>
+    {
+        var feed = Given.Charge(Given.Hl1(lot.Gold / 2, lot.Gold, lot.Gold * 1.5), lot.Grams, $"lot {lot.Gold}");
+        Check(Given.Plan(feed));
+        // Whatever is poured, too little or too much, with and without signs.
+        var planned = Given.Plan(feed);
+        var facts = planned.Steps.ToDictionary(s => s.Step.Id, s => Facts.None with
+        {
+            Begun = true,
+            Closed = lot.Grams % 2 > 1,
+            Signs = lot.Copper % 2 > 1 ? s.Plan.EndSigns.Select(e => e.Id).ToHashSet() : [],
+            Pours = [.. s.Plan.Doses.Select(d => new Pour(d.Id, d.Bottle.Id, d.Grams.Likely * lot.Factor, DateTimeOffset.UnixEpoch, d.Id))],
+            AsOf = DateTimeOffset.UnixEpoch.AddHours(2),
+        });
+        Check(Given.Plan(feed, facts));
+    }, iter: 40);
+
+    [Fact]
+    public void Other_metals_are_conserved_too() =>
+        Check(Given.Plan(Given.Metals(("Au", 5), ("Cu", 60), ("Zn", 20), ("Ni", 5), ("Fe", 4), ("Pb", 2), ("Ag", 0.2), ("Co", 1), ("Cd", 1), ("Bi", 0.5), ("Al", 1))));
+
+    private static void Check(Core.Planning.BatchPlan plan)
+    {
+        foreach (var s in plan.Steps.Where(s => !s.Plan.Refused))
+        {
+            var poured = s.Plan.Doses.Aggregate(s.Input, (c, d) => d.Bottle.PourInto(c, d.Grams, new Draws("HL-1")));
+            var outs = s.Plan.Outputs.Select(o => o.Charge).Append(s.Plan.GasGone).ToList();
+            AssertSame(s.Step.Id, "mass", Sum(s.Plan.Doses.Select(d => d.Grams.Amount).Prepend(s.Input.Mass().Amount)), Sum(outs.Select(o => o.Mass().Amount)));
+            foreach (var element in poured.Moles.Keys.SelectMany(k => k.Parse().Atoms.Keys).Distinct().Except(["O"]))
+                AssertSame(s.Step.Id, element, poured.Element(element).Amount, Sum(outs.Select(o => o.Element(element).Amount)));
+            foreach (var (species, moles) in s.Plan.Outputs.SelectMany(o => o.Charge.Moles))
+                for (var w = 0; w < Amount.Worlds; w++)
+                    Assert.True(moles.Amount[w] > -1e-9, $"{s.Step.Id}: {species.Formula} is {moles.Amount[w]} mol in world {w}");
+            Assert.All(s.Plan.Outputs.Select(o => Charged(o.Charge)), charge => Assert.True(charge < 1e-7, $"{s.Step.Id}: the liquor is charged"));
+        }
+    }
+
+    // A liquor is neutral: the charges of its ions cancel in every world.
+    private static double Charged(Charge charge)
+    {
+        var worst = 0.0;
+        for (var w = 0; w < Amount.Worlds; w++)
+            worst = Math.Max(worst, Math.Abs(charge.Moles.Sum(m => m.Value.Amount[w] * m.Key.Parse().Charge)));
+        return worst;
+    }
+
+    private static Amount Sum(IEnumerable<Amount> all) => all.Aggregate((a, b) => a + b);
+
+    private static void AssertSame(string step, string what, Amount a, Amount b)
+    {
+        for (var w = 0; w < Amount.Worlds; w++)
+            Assert.True(Math.Abs(a[w] - b[w]) <= 1e-9 * Math.Max(1, Math.Abs(a[w])), $"{step}: {what} goes in as {a[w]} g and comes out as {b[w]} g in world {w}");
+    }
+}

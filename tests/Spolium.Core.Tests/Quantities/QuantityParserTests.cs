@@ -1,0 +1,89 @@
+using CsCheck;
+using Spolium.Core.Quantities;
+using Xunit;
+
+namespace Spolium.Core.Tests.Quantities;
+
+public class QuantityParserTests
+{
+    [Theory]
+    [InlineData("2,5 dwt", Field.Mass, 3.8879346)]
+    [InlineData("1 284 g", Field.Mass, 1284)]
+    [InlineData("1\u202F284 g", Field.Mass, 1284)]
+    [InlineData("1,284.5 g", Field.Mass, 1284.5)]
+    [InlineData("1.284,5 g", Field.Mass, 1284.5)]
+    [InlineData("0,125 g", Field.Mass, 0.125)]
+    [InlineData("12½ g", Field.Mass, 12.5)]
+    [InlineData("12 1/2 g", Field.Mass, 12.5)]
+    [InlineData("1/4 lb", Field.Mass, 113.3980925)]
+    [InlineData("½ oz", Field.Mass, 14.1747615625)]
+    [InlineData("3 ozt", Field.Mass, 93.3104304)]
+    [InlineData("3 oz t", Field.Mass, 93.3104304)]
+    [InlineData("40 gr", Field.Mass, 2.5919564)]
+    [InlineData("250 mg", Field.Mass, 0.25)]
+    [InlineData("1.2e3 g", Field.Mass, 1200)]
+    [InlineData("12.5", Field.Mass, 12.5)]
+    [InlineData("0.4 L", Field.Volume, 400)]
+    [InlineData("35 cc", Field.Volume, 35)]
+    [InlineData("77 °F", Field.Temperature, 25)]
+    [InlineData("-4 °C", Field.Temperature, -4)]
+    [InlineData("300 K", Field.Temperature, 26.85)]
+    [InlineData("18 K", Field.Fineness, 0.75)]
+    [InlineData("18 kt", Field.Fineness, 0.75)]
+    [InlineData("996 ‰", Field.Fineness, 0.996)]
+    [InlineData("68 %", Field.Share, 0.68)]
+    [InlineData("4 g/t", Field.Share, 4e-6)]
+    [InlineData("3 M", Field.Molarity, 3)]
+    [InlineData("0.8 mm", Field.Length, 800)]
+    public void Reads_what_people_write(string text, Field field, double wanted)
+    {
+        var (number, wrong) = QuantityParser.Read(text, field);
+        Assert.Null(wrong);
+        Assert.Equal(wanted, number!.Value, 1e-9 * Math.Max(1, Math.Abs(wanted)));
+        Assert.Equal(text.Trim(), number.Text);
+    }
+
+    [Theory]
+    [InlineData("abc", Field.Mass, "does not start with a number")]
+    [InlineData("", Field.Mass, "nothing was typed")]
+    [InlineData("-3 g", Field.Mass, "negative")]
+    [InlineData("12 furlongs", Field.Mass, "not a unit")]
+    [InlineData("12 5 g", Field.Mass, "two numbers")]
+    [InlineData("140 %", Field.Share, "more than the whole")]
+    [InlineData("25 K", Field.Fineness, "more than the whole")]
+    [InlineData("-300 °C", Field.Temperature, "colder")]
+    [InlineData("12 mL", Field.Mass, "not a unit")]
+    public void Refuses_nonsense_with_a_reason_and_a_way_out(string text, Field field, string reason)
+    {
+        var (number, wrong) = QuantityParser.Read(text, field);
+        Assert.Null(number);
+        Assert.Contains(reason, wrong!.Reason);
+        Assert.NotEmpty(wrong.WayOut);
+    }
+
+    [Fact]
+    public void A_comma_and_three_digits_is_asked_back_with_both_readings()
+    {
+        var (_, wrong) = QuantityParser.Read("1,284 g", Field.Mass);
+        Assert.Equal(1, wrong!.Position);
+        Assert.Equal("write 1284 or 1.284", wrong.WayOut);
+    }
+
+    [Theory]
+    [InlineData("2,5 dwt", Field.Mass, "2.5 pennyweights = 3.8879 g")]
+    [InlineData("1 gr", Field.Mass, "1 grain = 0.064799 g")]
+    [InlineData("412.6", Field.Mass, "412.6 grams")]
+    [InlineData("18 K", Field.Fineness, "18 karat = 750 ‰")]
+    public void Echoes_in_full_words(string text, Field field, string words) =>
+        Assert.Equal(words, QuantityParser.Read(text, field).Number!.InWords);
+
+    [Fact]
+    public void What_is_printed_reads_back_the_same() =>
+        Gen.Select(Gen.Int[0, 99_999_999], Gen.Int[0, 4], Given.OneOf("g", "kg", "mg", "dwt", "oz t", "gr", "lb")).Sample((digits, decimals, unit) =>
+        {
+            var value = digits / Math.Pow(10, decimals);
+            var text = $"{FigureText.Number(value, decimals)} {unit}";
+            var (number, wrong) = QuantityParser.Read(text, Field.Mass);
+            return wrong is null && Math.Abs(number!.Value - Units.Of(Field.Mass, unit).ToCore(value)) <= 1e-9 * Math.Max(1, number.Value);
+        });
+}

@@ -1,0 +1,64 @@
+using Spolium.Core.Quantities;
+using Xunit;
+
+namespace Spolium.Core.Tests.Quantities;
+
+public class WorkingTests
+{
+    private static readonly Draws Draws = new("test");
+
+    [Fact]
+    public void Grams_never_add_to_millilitres() =>
+        Assert.Throws<DimensionException>(() => Working.Exact(1, null, Dimension.Mass) + Working.Exact(1, null, Dimension.Volume));
+
+    [Fact]
+    public void Dimensions_multiply_and_divide()
+    {
+        var density = Working.Exact(1.4, null, Dimension.Density);
+        Assert.Equal("g/mL", density.Dimension.ToString());
+        Assert.Equal(Dimension.Mass, (density * Working.Exact(10, null, Dimension.Volume)).Dimension);
+    }
+
+    [Fact]
+    public void Figure_interval_and_text_come_from_one_formula()
+    {
+        var silver = Working.Given(24.6, Dimension.Mass, "silver", "weighed");
+        var strength = Working.Given(Draws.Spread("strength", new(0.66, 0.68, 0.70), Spread.Fraction), Dimension.None, "strength", "label", true);
+        var acid = (silver / Working.Exact(107.868, null, Dimension.MolarMass) * Working.Exact(4 / 3.0, "4/3") * Working.Exact(63.012, null, Dimension.MolarMass) / strength).Named("nitric acid");
+
+        Assert.Equal(24.6 / 107.868 * 4 / 3 * 63.012 / 0.68, acid.Likely, 1e-9);
+        var lines = WorkingText.Lines(acid);
+        Assert.Equal("silver 24.6\u202Fg ÷ 107.9\u202Fg/mol × 4/3 × 63.01\u202Fg/mol ÷ strength 0.680", lines[0].Formula);
+        Assert.Equal(["nitric acid", "silver", "strength"], lines.Select(l => l.Label));
+        Assert.Equal("weighed", lines[1].Source);
+        Assert.True(lines[2].Guess);
+        Assert.True(acid.RestsOnGuess);
+        var figure = Figure.Of(acid);
+        Assert.Equal(acid.Likely, figure.Likely);
+        Assert.InRange(figure.Likely, figure.Low, figure.High);
+        // The text is the number: read back, it is the figure within its last digit.
+        Assert.Equal(figure.Likely, double.Parse(figure.Value), 0.051);
+    }
+
+    [Fact]
+    public void Brackets_stand_where_the_order_of_reckoning_wants_them()
+    {
+        Working W(double x) => Working.Exact(x);
+        Assert.Equal("(1 + 2) × 3", WorkingText.Lines((W(1) + W(2)) * W(3))[0].Formula);
+        Assert.Equal("1 − (2 − 3)", WorkingText.Lines(W(1) - (W(2) - W(3)))[0].Formula);
+        Assert.Equal("6 ÷ (2 × 3)", WorkingText.Lines(W(6) / (W(2) * W(3)))[0].Formula);
+        Assert.Equal("1 + 2 × 3", WorkingText.Lines(W(1) + W(2) * W(3))[0].Formula);
+    }
+
+    [Theory]
+    [InlineData(412.6, 0, "412.6")]
+    [InlineData(1581.3, 250, "1\u202F581")]
+    [InlineData(8.6647, 2.2, "8.7")]
+    [InlineData(0.0132, 0.02, "0.013")]
+    public void Digits_follow_the_uncertainty(double value, double spread, string text) =>
+        Assert.Equal(text, spread == 0 ? FigureText.Show(Working.Exact(value, null, Dimension.MolarMass)).Value : FigureText.Number(value, FigureText.Decimals(value, spread)));
+
+    [Fact]
+    public void Nothing_is_shown_as_nothing_and_with_its_unit() =>
+        Assert.Equal(new Shown("0", "", "g"), FigureText.Show(Working.Zero(Dimension.Mass)));
+}
