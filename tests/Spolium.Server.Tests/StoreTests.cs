@@ -1,0 +1,100 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Spolium.Core.Journal;
+using Spolium.Data;
+using Xunit;
+
+namespace Spolium.Server.Tests;
+
+public class StoreTests
+{
+    [Fact]
+    public async Task Live_projections_and_rebuilt_ones_are_equal()
+    {
+        await using var shop = new Shop();
+        await shop.Done("/api/lots", Shop.Lot());
+        await shop.Done("/api/batches/26-02/steps/3-sulfamic/pours", new { Head = Shop.Head(), DoseId = "sulfamic", BottleId = "S-1", Amount = "0.2 g" });
+        await shop.Done("/api/batches/26-02/corrections", new { Head = Shop.Head(), Corrects = shop.Store.Ledger.State.Entries[^1].Id, Reason = "spilled" });
+        var live = Dump(shop.Store);
+        Assert.Contains(live, r => r.StartsWith("lot|X-1", StringComparison.Ordinal));
+        shop.Store.Rebuild();
+        Assert.Equal(live, Dump(shop.Store));
+    }
+
+    [Fact]
+    public async Task A_restart_finds_everything_again_and_builds_the_demo_only_once()
+    {
+        var first = new Shop();
+        await first.Done("/api/lots", Shop.Lot());
+        var entries = first.Store.Ledger.State.Entries.Select(e => (e.Id, e.OccurredAt, EntryJson.Write(e.Body))).ToList();
+        var folder = await first.Stop();
+        await using var second = new Shop(folder: folder);
+        Assert.Equal(entries, second.Store.Ledger.State.Entries.Select(e => (e.Id, e.OccurredAt, EntryJson.Write(e.Body))));
+        Assert.Equal(2, (await second.Get("/api/lots")).GetArrayLength());
+    }
+
+    [Fact]
+    public async Task The_journal_is_written_ahead_and_its_streams_count_up()
+    {
+        await using var shop = new Shop();
+        await using var db = shop.Store.Connect();
+        Assert.Equal("wal", Scalar(db, "PRAGMA journal_mode"));
+        Assert.Equal("2", Scalar(db, "PRAGMA synchronous"));
+        var versions = await db.Streams.Where(s => s.Stream == "batch:26-01").OrderBy(s => s.Version).Select(s => s.Version).ToListAsync();
+        Assert.Equal(Enumerable.Range(1, versions.Count).Select(i => (long)i), versions);
+        Assert.Equal("1", Scalar(db, "SELECT count(*) FROM entry_stream WHERE stream = 'lot:hl-1' AND version = 2"));
+    }
+
+    [Fact]
+    public async Task A_kind_of_the_future_stops_the_opening_with_its_name()
+    {
+        var shop = new Shop();
+        var folder = await shop.Stop();
+        await using (var connection = new SqliteConnection($"Data Source={Path.Combine(folder, "spolium.db")};Pooling=False"))
+        {
+            connection.Open();
+            await using var command = connection.CreateCommand();
+            command.CommandText = "UPDATE entry SET kind = 'dream-dreamt' WHERE seq = 3";
+            command.ExecuteNonQuery();
+        }
+        var e = Assert.Throws<UnknownEntryException>(() => JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System));
+        Assert.Contains("'dream-dreamt'", e.Message);
+        Directory.Delete(folder, true);
+    }
+
+    [Fact]
+    public async Task Projections_that_are_behind_are_rebuilt_at_the_next_start()
+    {
+        var shop = new Shop();
+        var wanted = Dump(shop.Store);
+        var folder = await shop.Stop();
+        await using (var db = new SpoliumDb(SpoliumDb.At(Path.Combine(folder, "spolium.db"))))
+            await db.Database.ExecuteSqlRawAsync("DELETE FROM lot; DELETE FROM holding; DELETE FROM projection;");
+        using var store = JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System);
+        Assert.Equal(wanted, Dump(store));
+        Directory.Delete(folder, true);
+    }
+
+    private static string Scalar(SpoliumDb db, string sql)
+    {
+        db.Database.OpenConnection();
+        using var command = db.Database.GetDbConnection().CreateCommand();
+        command.CommandText = sql;
+        return command.ExecuteScalar()!.ToString()!;
+    }
+
+    // All rows of all projections as text; ids of postings are made anew by a rebuild and left out.
+    private static List<string> Dump(JournalStore store)
+    {
+        using var db = store.Connect();
+        return
+        [
+            .. db.Lots.AsNoTracking().OrderBy(x => x.Id).AsEnumerable().Select(x => $"lot|{x.Id}|{x.Code}|{x.Title}|{x.Material}|{x.Field}|{x.Amount}|{x.Left}|{x.ReceivedTicks}|{x.PartOf}"),
+            .. db.Batches.AsNoTracking().OrderBy(x => x.Id).AsEnumerable().Select(x => $"batch|{x.Id}|{x.Code}|{x.Title}|{x.LotCode}|{x.FeedG}|{x.CurrentStep}|{x.CurrentBegun}|{x.StartedTicks}|{x.ClosedTicks}|{x.ProductG}"),
+            .. db.Steps.AsNoTracking().OrderBy(x => x.BatchId).ThenBy(x => x.Number).AsEnumerable().Select(x => $"step|{x.BatchId}|{x.StepId}|{x.Number}|{x.Method}|{x.BegunTicks}|{x.ClosedTicks}|{x.Pours}"),
+            .. db.Holdings.AsNoTracking().OrderBy(x => x.Account).ThenBy(x => x.Element).AsEnumerable().Select(x => $"holding|{x.Account}|{x.Element}|{x.Micrograms}"),
+            .. db.Postings.AsNoTracking().OrderBy(x => x.Id).AsEnumerable().Select(x => $"posting|{x.EntryId}|{x.Account}|{x.Element}|{x.Micrograms}|{x.SigmaG}|{x.Basis}"),
+            .. db.Projections.AsNoTracking().AsEnumerable().Select(x => $"projection|{x.Seq}|{x.Version}"),
+        ];
+    }
+}
