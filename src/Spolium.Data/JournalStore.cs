@@ -109,8 +109,17 @@ public sealed class JournalStore : IDisposable
         {
             using var db = Connect();
             using var transaction = db.Database.BeginTransaction();
-            ledger = entries.Aggregate(ledger, (l, e) => Append(db, l, e, EntryJson.Write(e.Body)));
+            var before = ledger;
+            var list = entries.ToList();
+            var rows = list.Select(e => Row(e, EntryJson.Write(e.Body))).ToList();
+            db.Entries.AddRange(rows);
+            db.SaveChanges();
+            db.Streams.AddRange(list.Zip(rows).SelectMany(p => Streams(p.First, p.Second)));
+            var after = list.Aggregate(before, (l, e) => l.With(e));
+            Projector.Project(db, before, after, rows[^1].Seq);
+            db.SaveChanges();
             transaction.Commit();
+            ledger = after;
         }
         finally
         {
@@ -124,14 +133,7 @@ public sealed class JournalStore : IDisposable
         using var db = Connect();
         using var transaction = db.Database.BeginTransaction();
         Projector.Clear(db);
-        var seqs = db.Entries.AsNoTracking().ToDictionary(e => e.Id, e => e.Seq);
-        var grown = Ledger.Empty;
-        foreach (var entry in Read())
-        {
-            var next = grown.With(entry);
-            Projector.Project(db, grown, next, seqs[entry.Id]);
-            grown = next;
-        }
+        Projector.Project(db, Ledger.Empty, Ledger.Of(Read()), db.Entries.Max(e => e.Seq));
         db.SaveChanges();
         transaction.Commit();
     }
@@ -145,28 +147,26 @@ public sealed class JournalStore : IDisposable
 
     private Ledger Append(Ledger now, Entry entry, string request)
     {
+        var next = now.With(entry);
         using var db = Connect();
         using var transaction = db.Database.BeginTransaction();
-        var next = Append(db, now, entry, request);
+        var row = Row(entry, request);
+        db.Entries.Add(row);
+        db.SaveChanges();
+        db.Streams.AddRange(Streams(entry, row));
+        Projector.Project(db, now, next, row.Seq);
+        db.SaveChanges();
         transaction.Commit();
         return next;
     }
 
-    private static Ledger Append(SpoliumDb db, Ledger now, Entry entry, string request)
+    private static EntryRow Row(Entry entry, string request) => new()
     {
-        var next = now.With(entry);
-        var row = new EntryRow
-        {
-            Id = entry.Id, OccurredTicks = entry.OccurredAt.UtcTicks, OccurredOffsetMinutes = (int)entry.OccurredAt.Offset.TotalMinutes, RecordedTicks = entry.RecordedAt.UtcTicks,
-            By = entry.By, Kind = EntryJson.KindOf(entry.Body), Schema = EntryJson.Schema, Json = EntryJson.Write(entry.Body), Hash = EntryJson.Hash(request),
-        };
-        db.Entries.Add(row);
-        db.SaveChanges();
-        db.Streams.AddRange(entry.Streams.Select(s => new EntryStreamRow { Stream = s.Stream, Version = s.Version, Seq = row.Seq }));
-        Projector.Project(db, now, next, row.Seq);
-        db.SaveChanges();
-        return next;
-    }
+        Id = entry.Id, OccurredTicks = entry.OccurredAt.UtcTicks, OccurredOffsetMinutes = (int)entry.OccurredAt.Offset.TotalMinutes, RecordedTicks = entry.RecordedAt.UtcTicks,
+        By = entry.By, Kind = EntryJson.KindOf(entry.Body), Schema = EntryJson.Schema, Json = EntryJson.Write(entry.Body), Hash = EntryJson.Hash(request),
+    };
+
+    private static IEnumerable<EntryStreamRow> Streams(Entry entry, EntryRow row) => entry.Streams.Select(s => new EntryStreamRow { Stream = s.Stream, Version = s.Version, Seq = row.Seq });
 
     public void Dispose() => writer.Dispose();
 }

@@ -6,8 +6,8 @@ using Spolium.Data.Tables;
 namespace Spolium.Data;
 
 /// <summary>
-/// Keeps the lists in step with the journal: after an entry, the rows of the lots and batches that it touched are written
-/// anew from the ledger, and its postings are added.
+/// Keeps the lists in step with the journal: after one entry or many, the rows of the lots and batches that they touched are
+/// written anew from the ledger, and their postings are added.
 /// </summary>
 internal static class Projector
 {
@@ -26,11 +26,10 @@ internal static class Projector
             for (var i = 0; i < batch.Route.Steps.Count; i++)
                 Put(db, Row(batch, i), batch.Id, batch.Route.Steps[i].Id);
         }
-        foreach (var posting in after.Book.Postings.Skip(before.Book.Postings.Count))
-        {
-            db.Postings.Add(new() { EntryId = posting.EntryId, Account = posting.Account, Element = posting.Element, Micrograms = posting.Micrograms, SigmaG = posting.SigmaG, Basis = posting.Basis.ToString() });
-            Put(db, new HoldingRow { Account = posting.Account, Element = posting.Element, Micrograms = after.Book.Balances[(posting.Account, posting.Element)] }, posting.Account, posting.Element);
-        }
+        var posted = after.Book.Postings.Skip(before.Book.Postings.Count).ToList();
+        db.Postings.AddRange(posted.Select(p => new PostingRow { EntryId = p.EntryId, Account = p.Account, Element = p.Element, Micrograms = p.Micrograms, SigmaG = p.SigmaG, Basis = p.Basis.ToString() }));
+        foreach (var (account, element) in posted.Select(p => (p.Account, p.Element)).Distinct())
+            Put(db, new HoldingRow { Account = account, Element = element, Micrograms = after.Book.Balances[(account, element)] }, account, element);
         Put(db, new ProjectionRow { Id = 1, Seq = seq, Version = Version }, 1);
     }
 

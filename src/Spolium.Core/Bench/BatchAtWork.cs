@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
@@ -13,7 +14,12 @@ namespace Spolium.Core.Bench;
 /// </summary>
 public static class BatchAtWork
 {
-    public static BatchPlan Plan(State state, BatchState batch)
+    // The state of a batch is immutable and its plan a pure function of it: one fold serves everyone who asks.
+    private static readonly ConditionalWeakTable<BatchState, BatchPlan> Plans = [];
+
+    public static BatchPlan Plan(State state, BatchState batch) => Plans.GetValue(batch, b => Fold(state, b));
+
+    private static BatchPlan Fold(State state, BatchState batch)
     {
         var feed = batch.Feeds.Select(f => FeedOf(state, state.Lots[f.LotId], f.Amount)).Aggregate((a, b) => a.Plus(b));
         return Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, Vessel.Beakers, batch.BalanceStepG), batch.Facts, new Draws(batch.Id));

@@ -77,7 +77,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
       void navigate(`/run/${batch.id}`);
     },
   );
-  const p = plan.data;
+  const p = useLastGood(plan.data);
   const chosen = p?.steps.find((s) => s.id === step) ?? p?.steps[0];
   return (
     <WithWorking
@@ -178,6 +178,13 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
       {p && <Stair steps={p.steps} chosen={chosen?.id} onChoose={setStep} stale={plan.isPlaceholderData} />}
     </WithWorking>
   );
+}
+
+// While what was typed is refused, the last plan that was good stands: the field to mend is on it.
+function useLastGood<T>(data: T | undefined): T | undefined {
+  const [good, setGood] = useState(data);
+  if (data && data !== good) setGood(data);
+  return data ?? good;
 }
 
 function Sum({ name, children }: { name: string; children: React.ReactNode }) {

@@ -29,6 +29,7 @@ export function RunPage() {
   if (!batch || !chosen) return null;
   return (
     <WithWorking
+      key={`${chosen} ${batch.current?.id ?? ''}`}
       page={['batch', chosen, batch.version]}
       load={async (key) =>
         unwrap(

@@ -35,6 +35,7 @@ export function TrailPage() {
   const query = { element, at };
   return (
     <WithWorking
+      key={`${chosen} ${element}`}
       page={['trail', chosen, query, t.at]}
       load={async (key) =>
         unwrap(

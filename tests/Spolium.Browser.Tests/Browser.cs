@@ -1,0 +1,124 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.Mvc.Testing;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Support.UI;
+
+namespace Spolium.Browser.Tests;
+
+/// <summary>A headless Chromium of 1280 × 800 on a server of its own, over a real database in a folder of its own.</summary>
+public sealed class Browser : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("spolium-browser").FullName;
+    private readonly WebApplicationFactory<Program> factory;
+    private readonly ChromeDriverService service;
+
+    public Browser(bool demo)
+    {
+        factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+        {
+            b.UseSetting("data", Path.Combine(folder, "data"));
+            b.UseSetting("shop", demo ? "demo" : "empty");
+            b.UseSetting("Logging:LogLevel:Default", "Warning");
+        });
+        factory.UseKestrel(o => o.Listen(System.Net.IPAddress.Loopback, 0));
+        factory.StartServer();
+        Address = factory.ClientOptions.BaseAddress.ToString().TrimEnd('/');
+
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        foreach (var flag in new[] { "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--hide-scrollbars", $"--user-data-dir={Path.Combine(folder, "profile")}" })
+            options.AddArgument(flag);
+        options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
+        service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
+        Driver = new ChromeDriver(service, options);
+        Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = 1280, ["height"] = 800, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+    }
+
+    public ChromeDriver Driver { get; }
+
+    public string Address { get; }
+
+    /// <summary>Forgets what an earlier test left on this machine: drafts, initials.</summary>
+    public Browser Fresh()
+    {
+        Go("/lots");
+        Driver.ExecuteScript("localStorage.clear()");
+        return this;
+    }
+
+    public void Go(string path) => Driver.Navigate().GoToUrl(Address + path);
+
+    /// <summary>Waits until something is there and gives it.</summary>
+    public T Until<T>(Func<IWebDriver, T?> found, string what, int seconds = 15) where T : class
+    {
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(seconds)) { PollingInterval = TimeSpan.FromMilliseconds(40) };
+        wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException), typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
+        try
+        {
+            return wait.Until(found!);
+        }
+        catch (WebDriverTimeoutException)
+        {
+            throw new InvalidOperationException($"{what} did not come; the page says: {Text}");
+        }
+    }
+
+    public string Text => Driver.FindElement(By.TagName("body")).Text;
+
+    public IWebElement See(string text) => Until(d => d.FindElements(By.XPath($"//*[not(self::script) and contains(normalize-space(.), {Quote(text)})]")).LastOrDefault(e => e.Displayed), $"'{text}'");
+
+    public void Click(By by, string what) => Until(d =>
+    {
+        var e = d.FindElements(by).FirstOrDefault(x => x.Displayed && x.Enabled);
+        if (e is null)
+            return null;
+        ((IJavaScriptExecutor)d).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", e);
+        e.Click();
+        return e;
+    }, what);
+
+    public void Press(string button) => Click(By.XPath($"//button[starts-with(normalize-space(.), {Quote(button)})]"), $"button '{button}'");
+
+    public void Follow(string link) => Click(By.XPath($"//a[contains(normalize-space(.), {Quote(link)})]"), $"link '{link}'");
+
+    /// <summary>The input with this label, or aria-label.</summary>
+    public IWebElement Field(string label) => Until(d => d.FindElements(By.XPath($"//input[@aria-label={Quote(label)}] | //label[starts-with(normalize-space(.), {Quote(label)})]/..//input | //label[starts-with(normalize-space(.), {Quote(label)})]//input")).FirstOrDefault(e => e.Displayed), $"field '{label}'");
+
+    public void Type(string label, string text)
+    {
+        var field = Field(label);
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys(Keys.Delete);
+        field.SendKeys(text);
+    }
+
+    public bool Has(By by) => Driver.FindElements(by).Any(e => e.Displayed);
+
+    /// <summary>Waits until no request is under way and the page has settled.</summary>
+    public void Settle() => Until(d => ((IJavaScriptExecutor)d).ExecuteScript("return document.readyState === 'complete' && !document.querySelector('[aria-busy=true]') && document.fonts.status === 'loaded'") is true ? "" : null, "a settled page");
+
+    /// <summary>Serious and critical findings of axe, as text.</summary>
+    public IReadOnlyList<string> Axe()
+    {
+        var script = System.IO.File.ReadAllText(Path.Combine(Repository.Root, "web/node_modules/axe-core/axe.min.js"));
+        Driver.ExecuteScript(script);
+        var json = (string)Driver.ExecuteAsyncScript("const done = arguments[arguments.length - 1]; axe.run(document, { resultTypes: ['violations'] }).then(r => done(JSON.stringify(r.violations.map(v => ({ impact: v.impact, id: v.id, help: v.help, where: v.nodes.slice(0, 3).map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')) })))))")!;
+        return [.. JsonDocument.Parse(json).RootElement.EnumerateArray().Where(v => v.GetProperty("impact").GetString() is "serious" or "critical").Select(v => v.ToString())];
+    }
+
+    /// <summary>Warnings and errors that the page wrote to its console, other than answers that the server refused on purpose.</summary>
+    public IReadOnlyList<string> Console() => [.. Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Warning && !l.Message.Contains("status of 422") && !l.Message.Contains("status of 409")).Select(l => l.Message)];
+
+    private static string Quote(string text) => text.Contains('\'') ? $"\"{text}\"" : $"'{text}'";
+
+    /// <summary>How many entries the batch on the page has.</summary>
+    public int Written() => int.Parse(See("What was written (").Text.Split('(', ')')[1]);
+
+    public void Dispose()
+    {
+        Driver.Quit();
+        service.Dispose();
+        factory.Dispose();
+        Directory.Delete(folder, true);
+    }
+}

@@ -1,0 +1,29 @@
+using OpenQA.Selenium;
+using Xunit;
+
+namespace Spolium.Browser.Tests;
+
+/// <summary>Takes the pictures of docs/screenshots from the demo shop: ./check shots.</summary>
+public class Shots
+{
+    [Fact]
+    [Trait("only", "shots")]
+    public void Of_every_place()
+    {
+        var folder = Environment.GetEnvironmentVariable("SPOLIUM_SHOTS");
+        Assert.SkipWhen(folder is null, "only when pictures are asked for: ./check shots");
+        using var browser = new Browser(demo: true);
+        foreach (var (name, path, ready) in new[] { ("lots", "/lots/hl-1", "What may be in it"), ("plan", "/plan/hl-1", "metabisulphite 97"), ("run", "/run/26-02", "Portion 3"), ("trail", "/trail/26-01", "came out; the feed") })
+        {
+            browser.Go(path);
+            browser.See(ready);
+            browser.Settle();
+            Thread.Sleep(400);
+            browser.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder!, name + ".png"));
+        }
+        browser.Go("/plan/hl-1");
+        browser.Click(By.XPath("//button[contains(@title, 'nitric acid in all')]"), "the nitric acid figure");
+        browser.See("Ranges are 5 to 95 %");
+        browser.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder!, "working.png"));
+    }
+}
