@@ -64,7 +64,10 @@ function Sheet({
               <li key={i} style={{ paddingLeft: Math.min(l.depth, 5) * 10 }}>
                 <div className={styles.line}>
                   <span className={l.depth === 0 ? styles.head : undefined}>{l.label || 'this figure'}</span>
-                  <span className="figures">{l.figure}</span>
+                  <span className="figures">
+                    {l.figure.split(' (')[0]}
+                    {l.figure.includes(' (') && <small>{l.figure.split(' (')[1]?.replace(')', '')}</small>}
+                  </span>
                 </div>
                 {l.formula && <div className={styles.formula}>= {l.formula}</div>}
                 {(l.source ?? l.guess) && (

@@ -159,7 +159,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
           <Sum name="nitric acid">
             <Fig f={p.nitric} />
           </Sum>
-          <Sum name="brown gas">
+          <Sum name="brown gas that leaves">
             <Fig f={p.brownGas} />
           </Sum>
           <Sum name="hands on">

@@ -7,10 +7,9 @@ import { QuantityField } from '../metal/QuantityField';
 import styles from './run.module.css';
 import { clock } from './time';
 
-/** Temperature and notes of the step, as they were read. */
+/** The temperature of the step, as it was read. */
 export function Readings({ batch, step }: { batch: Schemas['BatchView']; step: StepView }) {
   const [value, setValue] = useState('');
-  const [note, setNote] = useState('');
   const read = useWrite(
     async (head, text: string) =>
       unwrap(
@@ -21,16 +20,6 @@ export function Readings({ batch, step }: { batch: Schemas['BatchView']; step: S
       ),
     () => setValue(''),
     batch.version,
-  );
-  const write = useWrite(
-    async (head, text: string) =>
-      unwrap(
-        await api.POST('/api/batches/{batchId}/notes', {
-          params: { path: { batchId: batch.id } },
-          body: { head, stepId: step.id, text },
-        }),
-      ),
-    () => setNote(''),
   );
   const last = step.readings.at(-1);
   return (
@@ -57,22 +46,6 @@ export function Readings({ batch, step }: { batch: Schemas['BatchView']; step: S
         </button>
       </form>
       <ProblemNote problem={read.error} shown={['value']} />
-      <form
-        className={styles.line}
-        onSubmit={(e) => {
-          e.preventDefault();
-          write.mutate(note);
-        }}
-      >
-        <label className={styles.note}>
-          Note
-          <input value={note} onChange={(e) => setNote(e.currentTarget.value)} />
-        </label>
-        <button className="lesser" disabled={!note.trim() || write.isPending}>
-          Keep
-        </button>
-      </form>
-      <ProblemNote problem={write.error} />
     </div>
   );
 }

@@ -6,6 +6,7 @@ import { WithWorking } from '../metal/WorkingSheet';
 import { BatchChoice } from '../metal/BatchChoice';
 import { Finish } from './Finish';
 import { JournalSheet } from './JournalSheet';
+import { NoteForm } from './NoteForm';
 import { StepAtWork } from './StepAtWork';
 import { StepsSlim } from './StepsSlim';
 import styles from './run.module.css';
@@ -43,6 +44,7 @@ export function RunPage() {
         <div className={styles.slim}>
           <BatchChoice place="/run" batches={batches.data ?? []} chosen={chosen} />
           <StepsSlim batch={batch} />
+          <NoteForm batch={batch} />
           <JournalSheet batchId={chosen} version={batch.version} />
         </div>
         {batch.current ? (

@@ -102,15 +102,19 @@ export function StepAtWork({ batch, step }: Props) {
         )}
       </section>
       <aside className={styles.beside} aria-label="signs, readings and what follows">
+        {step.begunAt && (
+          <>
+            <EndSigns batch={batch} step={step} />
+          </>
+        )}
         {step.figures.slice(0, 2).map((f) => (
           <div key={f.key} className={styles.figure}>
             <span className="soft">{f.label}</span>
-            <Fig f={f} big />
+            <Fig f={f} big={f === step.figures[0]} />
           </div>
         ))}
         {step.begunAt && (
           <>
-            <EndSigns batch={batch} step={step} />
             <Readings batch={batch} step={step} />
             {step.outputs
               .filter((o) => o.weigh)
