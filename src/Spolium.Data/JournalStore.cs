@@ -162,8 +162,15 @@ public sealed class JournalStore : IDisposable
 
     private static EntryRow Row(Entry entry, string request) => new()
     {
-        Id = entry.Id, OccurredTicks = entry.OccurredAt.UtcTicks, OccurredOffsetMinutes = (int)entry.OccurredAt.Offset.TotalMinutes, RecordedTicks = entry.RecordedAt.UtcTicks,
-        By = entry.By, Kind = EntryJson.KindOf(entry.Body), Schema = EntryJson.Schema, Json = EntryJson.Write(entry.Body), Hash = EntryJson.Hash(request),
+        Id = entry.Id,
+        OccurredTicks = entry.OccurredAt.UtcTicks,
+        OccurredOffsetMinutes = (int)entry.OccurredAt.Offset.TotalMinutes,
+        RecordedTicks = entry.RecordedAt.UtcTicks,
+        By = entry.By,
+        Kind = EntryJson.KindOf(entry.Body),
+        Schema = EntryJson.Schema,
+        Json = EntryJson.Write(entry.Body),
+        Hash = EntryJson.Hash(request),
     };
 
     private static IEnumerable<EntryStreamRow> Streams(Entry entry, EntryRow row) => entry.Streams.Select(s => new EntryStreamRow { Stream = s.Stream, Version = s.Version, Seq = row.Seq });

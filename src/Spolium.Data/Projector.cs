@@ -55,15 +55,29 @@ internal static class Projector
 
     private static LotRow Row(LotState lot) => new()
     {
-        Id = lot.Id, Code = lot.Code, Title = lot.Title, Material = lot.Material, Field = lot.Amount.Field.ToString(), Amount = lot.Amount.Value, Left = lot.Left,
-        ReceivedTicks = lot.ReceivedAt.UtcTicks, PartOf = lot.PartOf,
+        Id = lot.Id,
+        Code = lot.Code,
+        Title = lot.Title,
+        Material = lot.Material,
+        Field = lot.Amount.Field.ToString(),
+        Amount = lot.Amount.Value,
+        Left = lot.Left,
+        ReceivedTicks = lot.ReceivedAt.UtcTicks,
+        PartOf = lot.PartOf,
     };
 
     private static BatchRow Row(State state, BatchState batch) => new()
     {
-        Id = batch.Id, Code = batch.Code, Title = batch.Title, LotCode = string.Join(", ", batch.Feeds.Select(f => state.Lots[f.LotId].Code)), FeedG = batch.Feeds.Sum(f => f.Amount.Value),
-        CurrentStep = batch.ClosedAt is null ? batch.Current?.Id : null, CurrentBegun = batch.Current is { } c && batch.Step(c.Id).Begun,
-        StartedTicks = batch.StartedAt.UtcTicks, ClosedTicks = batch.ClosedAt?.UtcTicks, ProductG = batch.Product?.Mass.Value,
+        Id = batch.Id,
+        Code = batch.Code,
+        Title = batch.Title,
+        LotCode = string.Join(", ", batch.Feeds.Select(f => state.Lots[f.LotId].Code)),
+        FeedG = batch.Feeds.Sum(f => f.Amount.Value),
+        CurrentStep = batch.ClosedAt is null ? batch.Current?.Id : null,
+        CurrentBegun = batch.Current is { } c && batch.Step(c.Id).Begun,
+        StartedTicks = batch.StartedAt.UtcTicks,
+        ClosedTicks = batch.ClosedAt?.UtcTicks,
+        ProductG = batch.Product?.Mass.Value,
     };
 
     private static StepRow Row(BatchState batch, int i)

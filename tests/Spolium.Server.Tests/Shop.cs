@@ -52,7 +52,12 @@ public sealed class Shop : IAsyncDisposable
 
     public static object Lot(string code = "X-1", string amount = "100 g", string likely = "2 %", object? head = null) => new
     {
-        Head = head ?? Head(), LotId = code, Code = code, Title = "rings", Material = "clad brass", Amount = amount,
+        Head = head ?? Head(),
+        LotId = code,
+        Code = code,
+        Title = "rings",
+        Material = "clad brass",
+        Amount = amount,
         Content = new[] { new { Element = "Au", Low = "1.5 %", Likely = likely, High = "2.7 %", Of = "Whole" }, new { Element = "Cu", Low = "58", Likely = "63", High = "70", Of = "Rest" } },
         Balance = "Zn",
     };

@@ -6,8 +6,17 @@ public static class QuantityParser
     /// <summary>The unit taken when none is typed; the echo says it.</summary>
     private static readonly Dictionary<Field, string> Default = new()
     {
-        [Field.Mass] = "g", [Field.Volume] = "mL", [Field.Temperature] = "°C", [Field.Share] = "%", [Field.Fineness] = "‰", [Field.Substance] = "mol",
-        [Field.Concentration] = "g/L", [Field.Molarity] = "M", [Field.Density] = "g/mL", [Field.Length] = "µm", [Field.Duration] = "h",
+        [Field.Mass] = "g",
+        [Field.Volume] = "mL",
+        [Field.Temperature] = "°C",
+        [Field.Share] = "%",
+        [Field.Fineness] = "‰",
+        [Field.Substance] = "mol",
+        [Field.Concentration] = "g/L",
+        [Field.Molarity] = "M",
+        [Field.Density] = "g/mL",
+        [Field.Length] = "µm",
+        [Field.Duration] = "h",
     };
 
     /// <summary>Reads a text such as "2,5 dwt". Negative amounts, shares above one and temperatures below −273.15 °C are nonsense and refused.</summary>
@@ -60,7 +69,16 @@ public static class QuantityParser
 
     private static string Name(Field field) => field switch
     {
-        Field.Mass => "mass", Field.Volume => "volume", Field.Temperature => "temperature", Field.Share => "a share", Field.Fineness => "fineness",
-        Field.Substance => "amount of substance", Field.Concentration => "concentration", Field.Molarity => "molarity", Field.Density => "density", Field.Length => "thickness", _ => "time",
+        Field.Mass => "mass",
+        Field.Volume => "volume",
+        Field.Temperature => "temperature",
+        Field.Share => "a share",
+        Field.Fineness => "fineness",
+        Field.Substance => "amount of substance",
+        Field.Concentration => "concentration",
+        Field.Molarity => "molarity",
+        Field.Density => "density",
+        Field.Length => "thickness",
+        _ => "time",
     };
 }

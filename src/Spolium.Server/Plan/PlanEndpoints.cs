@@ -2,11 +2,11 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Bench;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
-using Route = Spolium.Core.Planning.Route;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Vessels;
 using Spolium.Server.Shared;
+using Route = Spolium.Core.Planning.Route;
 
 namespace Spolium.Server.Plan;
 

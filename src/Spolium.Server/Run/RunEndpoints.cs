@@ -93,7 +93,15 @@ public static class RunEndpoints
 
     private static string? StepOf(EntryBody body) => body switch
     {
-        StepBegun b => b.StepId, DoseAdded b => b.StepId, ReadingTaken b => b.StepId, SignSeen b => b.StepId, HoldingWeighed b => b.StepId, ProductWeighed b => b.StepId, StepClosed b => b.StepId, NoteWritten b => b.StepId, _ => null,
+        StepBegun b => b.StepId,
+        DoseAdded b => b.StepId,
+        ReadingTaken b => b.StepId,
+        SignSeen b => b.StepId,
+        HoldingWeighed b => b.StepId,
+        ProductWeighed b => b.StepId,
+        StepClosed b => b.StepId,
+        NoteWritten b => b.StepId,
+        _ => null,
     };
 
     private static BatchResult Begin(string batchId, string stepId, BeginRequest request, Writing writing) =>

@@ -19,7 +19,10 @@ public static class Problems
 
     public static ProblemHttpResult NotFound(string what) => TypedResults.Problem(new ProblemDetails
     {
-        Status = StatusCodes.Status404NotFound, Title = $"There is no {what}", Detail = "Go back to the list and choose one that is there.", Type = "urn:spolium:not-there",
+        Status = StatusCodes.Status404NotFound,
+        Title = $"There is no {what}",
+        Detail = "Go back to the list and choose one that is there.",
+        Type = "urn:spolium:not-there",
     });
 
     public static ProblemHttpResult Stale(Written.Stale stale) => TypedResults.Problem(new ProblemDetails
@@ -32,7 +35,10 @@ public static class Problems
 
     public static ProblemHttpResult OtherBody(string id) => TypedResults.Problem(new ProblemDetails
     {
-        Status = StatusCodes.Status409Conflict, Title = $"Entry {id} is there already and says something else", Detail = "Send it under a new id.", Type = "urn:spolium:other-body",
+        Status = StatusCodes.Status409Conflict,
+        Title = $"Entry {id} is there already and says something else",
+        Detail = "Send it under a new id.",
+        Type = "urn:spolium:other-body",
     });
 }
 

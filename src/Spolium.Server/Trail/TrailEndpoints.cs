@@ -71,6 +71,11 @@ public static class TrailEndpoints
 
     private static string Say(Basis basis) => basis switch
     {
-        Basis.EstimatedByMethod => "estimated by the method", Basis.Believed => "believed", Basis.Weighed => "weighed", Basis.Assayed => "assayed", Basis.Missing => "what readings show missing", _ => "taken back",
+        Basis.EstimatedByMethod => "estimated by the method",
+        Basis.Believed => "believed",
+        Basis.Weighed => "weighed",
+        Basis.Assayed => "assayed",
+        Basis.Missing => "what readings show missing",
+        _ => "taken back",
     };
 }
