@@ -20,6 +20,11 @@ internal static class Projector
             Put(db, Row(lot), lot.Id);
         foreach (var gone in before.State.Lots.Keys.Where(id => !after.State.Lots.ContainsKey(id)))
             db.Lots.Remove(db.Lots.Find(gone)!);
+        foreach (var gone in before.State.Batches.Keys.Where(id => !after.State.Batches.ContainsKey(id)))
+        {
+            db.Batches.Remove(db.Batches.Find(gone)!);
+            db.Steps.RemoveRange(db.Steps.Where(s => s.BatchId == gone));
+        }
         foreach (var batch in after.State.Batches.Values.Where(b => before.State.Batches.GetValueOrDefault(b.Id) != b))
         {
             Put(db, Row(after.State, batch), batch.Id);

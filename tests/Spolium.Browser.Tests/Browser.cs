@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc.Testing;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Support.UI;
+using Spolium.Tests;
 
 namespace Spolium.Browser.Tests;
 
@@ -33,6 +34,9 @@ public sealed class Browser : IDisposable
         Driver = new ChromeDriver(service, options);
         Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = 1280, ["height"] = 800, ["deviceScaleFactor"] = 1, ["mobile"] = false });
     }
+
+    /// <summary>The huge key of Run that logs the next portion.</summary>
+    public static readonly By PourKey = By.XPath("//button[contains(normalize-space(.), 'oured ')]");
 
     public ChromeDriver Driver { get; }
 

@@ -90,4 +90,38 @@ public class LotTests
         var (status, _) = await shop.Post("/api/quantities/read", new { text = "1,284 g", field = "Mass" });
         Assert.Equal(422, status);
     }
+
+    [Fact]
+    public async Task A_lot_received_wrongly_is_taken_back_and_its_code_is_free_again()
+    {
+        await using var shop = new Shop(demo: false);
+        await shop.Done("/api/lots", Shop.Lot());
+        var (status, problem) = await shop.Post("/api/lots/X-1/take-back", new { Head = Shop.Head(), Reason = "" });
+        Assert.Equal((422, "reason"), (status, Shop.First(problem).Field));
+        await shop.Done("/api/lots/X-1/take-back", new { Head = Shop.Head(), Reason = "wrong balance" });
+        Assert.Equal(0, (await shop.Get("/api/lots")).GetArrayLength());
+        Assert.Equal(2, shop.Store.Ledger.State.Entries.Count);
+        Assert.All(shop.Store.Ledger.Book.Balances, b => Assert.Equal(0, b.Value));
+        await shop.Done("/api/lots", Shop.Lot());
+    }
+
+    [Fact]
+    public async Task A_liquor_shows_grams_by_volume_and_concentration()
+    {
+        await using var shop = new Shop(demo: false);
+        var lot = await shop.Done("/api/lots", new
+        {
+            Head = Shop.Head(),
+            LotId = "f",
+            Code = "F-1",
+            Title = "spent fixer",
+            Material = "fixer",
+            Amount = "18 L",
+            Content = new[] { new { Element = "Ag", Low = "1 g/L", Likely = "3 g/L", High = "8 g/L", Of = "Whole" } },
+        });
+        Assert.Equal(54, lot.GetProperty("content")[0].GetProperty("grams").GetProperty("likely").GetDouble(), 1e-6);
+        var (status, problem) = await shop.Post("/api/plan", new { LotId = "f", Amount = "18 L" });
+        Assert.Equal(422, status);
+        Assert.Contains("liquor", problem.ToString());
+    }
 }

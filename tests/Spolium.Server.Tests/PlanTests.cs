@@ -24,7 +24,7 @@ public class PlanTests
         async Task<double> Dose(object request, int step, int dose) => (await shop.Done("/api/plan", request)).GetProperty("steps")[step].GetProperty("doses")[dose].GetProperty("grams").GetProperty("likely").GetDouble();
         var usual = new { LotId = "hl-1", Amount = "200 g" };
         var school = new { LotId = "hl-1", Amount = "200 g", Options = new Dictionary<string, object> { ["metabisulphite"] = new { school = "2.6" } } };
-        Assert.Equal(2, await Dose(school, 4, 0) / await Dose(usual, 4, 0), 0.01);
+        Assert.Equal(2, await Dose(school, 4, 1) / await Dose(usual, 4, 1), 0.01);
         object[] bottles =
         [
             new { Id = "N-2", Name = "nitric acid", Formula = "HNO3", Strength = "34 %", Density = "1.21" },

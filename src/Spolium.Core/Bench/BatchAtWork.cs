@@ -37,6 +37,15 @@ public static class BatchAtWork
     public static IReadOnlyList<ElementEstimate> Believed(Charge charge) =>
         [.. charge.Metals.Order(StringComparer.Ordinal).Select(m => ElementEstimate.Of(m, charge.Element(m)))];
 
+    /// <summary>Metal believed in so much of a liquor: volume × concentration, for each line of its content.</summary>
+    /// <param name="owner">Owner of the draws: the lot, or the lot that it is a part of.</param>
+    public static IReadOnlyList<(string Element, Working Grams)> InLiquor(Content content, TypedNumber volume, string owner)
+    {
+        var draws = new Draws(owner);
+        var ml = Working.Given(draws.Reading($"taken {volume.Text}", volume.Value, volume.Sigma), Dimension.Volume, "volume of the liquor", $"measured: {volume.Text}");
+        return [.. content.Lines.Select(l => (l.Element, (ml * Working.Given(draws.Spread("content " + l.Element, l.Triple, Spread.Positive), Dimension.Density, $"{Chemistry.Elements.Of(l.Element).Name}, g/L", $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}") / 1000).Named($"{Chemistry.Elements.Of(l.Element).Name} in the lot")))];
+    }
+
     /// <summary>Parts of a lot keep the draws of the lot that they come from.</summary>
     public static string RootOf(State state, LotState lot)
     {

@@ -6,6 +6,7 @@ using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Reference;
 
 namespace Spolium.Core.Bench;
 
@@ -50,12 +51,14 @@ public static class Decisions
         if (amount.Field == Field.Mass && content.Lines.Any(l => l.Likely.Field != Field.Share))
             errors.Add(new("content", "a weighed lot has shares, not grams per litre", "write per cent or g/t"));
         errors.AddRange(content.Check());
+        if (amount.Field == Field.Volume && (content.Balance is not null || content.Lines.Any(l => l.Of == ContentOf.Rest)))
+            errors.Add(new("balance", "a liquor has no balance and no rest: each metal has its grams per litre", "leave the balance empty, and let every line be of the lot"));
         if (errors.Count > 0)
             return Decision.Refuse(errors);
-        var charge = amount.Field == Field.Mass
-            ? content.ToCharge(Working.Given(new Draws(lotId).Reading("received", amount.Value, amount.Sigma), Dimension.Mass, "lot", $"weighed: {amount.Text}"), new Draws(lotId))
-            : Charge.Empty;
-        return Decision.Write(new LotReceived(lotId, code.Trim(), title.Trim(), material.Trim(), amount, content, thickness, BatchAtWork.Believed(charge)));
+        var believed = amount.Field == Field.Mass
+            ? BatchAtWork.Believed(content.ToCharge(Working.Given(new Draws(lotId).Reading("received", amount.Value, amount.Sigma), Dimension.Mass, "lot", $"weighed: {amount.Text}"), new Draws(lotId)))
+            : [.. BatchAtWork.InLiquor(content, amount, lotId).Select(m => ElementEstimate.Of(m.Element, m.Grams))];
+        return Decision.Write(new LotReceived(lotId, code.Trim(), title.Trim(), material.Trim(), amount, content, thickness, believed));
     }
 
     public static Decision Split(State state, string lotId, IReadOnlyList<LotPart> parts, string? reason)
@@ -91,6 +94,7 @@ public static class Decisions
             errors.Add(new("amount", $"only {FigureText.Number(lot.Left, 2)} g of {lot.Code} is left", "take at most that"));
         if (errors.Count > 0)
             return Decision.Refuse(errors);
+        amount = OnBalance(amount, balanceStepG);
         var charge = BatchAtWork.FeedOf(state, lot, amount);
         return Decision.Write(new BatchStarted(batchId, code.Trim(), title, [new(lotId, amount)], route, bottles, balanceStepG, BatchAtWork.Believed(charge)));
     }
@@ -182,6 +186,7 @@ public static class Decisions
         var feed = step.Input.Moles.Keys.Where(s => s.Phase == Phase.Solid).Select(s => step.Input.Grams(s).Range.High).Sum() + step.Input.Element("Au").Range.High;
         if (mass.Value > 2 * feed && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("mass", $"{QuantityParser.InWords(mass)} is more than went in", "was the vessel weighed with it, or did the point slip? If it is so, say why");
+        mass = OnBalance(mass, batch.BalanceStepG);
         var isLast = batch.Route.Steps[^1].Id == stepId && holding.Main;
         return isLast
             ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(batch.Id, "Au", mass, fineness)]))
@@ -233,6 +238,19 @@ public static class Decisions
         if (string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("reason", "taking an entry back needs a reason", "say what was wrong");
         return Corrections.Refuse(state, entryId) is { } no ? Decision.Refuse([no]) : Decision.Write(new Correction(entryId, reason, instead));
+    }
+
+    // A weighing without its own ± has that of the bench balance.
+    private static TypedNumber OnBalance(TypedNumber mass, double stepG) =>
+        mass.PlusMinus > 0 ? mass : mass with { PlusMinus = Constants.Get("balance-plus-minus").Likely * stepG, Instrument = "bench balance" };
+
+    /// <summary>Takes the start of a batch back while no step has begun: its lot has the metal again.</summary>
+    public static Decision GiveBack(State state, BatchState batch, string reason)
+    {
+        if (batch.Steps.Values.Any(s => s.Begun))
+            return Decision.Refuse("batchId", "a step has begun", "work the batch off, or take its entries back first");
+        var started = state.Entries.Last(e => e.Body is BatchStarted b && b.BatchId == batch.Id);
+        return Correct(state, started.Id, reason, null);
     }
 
     private static Decision? Open(BatchState batch) => batch.ClosedAt is null ? null : Decision.Refuse("batchId", "the batch is closed", "take its closing back first");

@@ -24,6 +24,7 @@ public static class Corrections
             StepClosed b => StepClosing(state, b),
             StepBegun b => BegunStep(state, b),
             BatchClosed => null,
+            BatchStarted b => state.Batches[b.BatchId].Steps.Values.Any(s => s.Begun) ? Rests("a step that has begun", "take its entries back first") : null,
             LotReceived b => state.Lots[b.LotId] is { Parts.Count: 0, Batches.Count: 0 } ? null : Rests("a split or a batch", "correct the weights there, or write a note"),
             _ => Rests("what came after it", "write a note, or a new entry that puts it right"),
         };

@@ -101,13 +101,24 @@ public static class Replay
         return correction.Instead is { } instead ? Apply(back, entry, instead) : back;
     }
 
+    // The weighing that stood before this one: taking the later back brings the earlier forth again.
+    private static Entry? WeighedBefore(State state, Entry wrong, HoldingWeighed b) =>
+        state.Entries.LastOrDefault(e => e.Id != wrong.Id && !state.CorrectedBy.ContainsKey(e.Id) && e.Body is HoldingWeighed h && (h.BatchId, h.StepId, h.Output) == (b.BatchId, b.StepId, b.Output));
+
     /// <summary>The state without the effects of one entry on lots and batches (its postings are reversed by the bookkeeper).</summary>
     private static State TakeBack(State state, Entry wrong) => wrong.Body switch
     {
         DoseAdded b => Step(state, wrong, b.BatchId, b.StepId, s => s with { Pours = s.Pours.RemoveAll(p => p.EntryId == wrong.Id) }),
         ReadingTaken b => Step(state, wrong, b.BatchId, b.StepId, s => s with { Readings = s.Readings.RemoveAll(r => r.EntryId == wrong.Id) }),
         SignSeen b => Step(state, wrong, b.BatchId, b.StepId, s => s with { Signs = s.Signs.Remove(b.Sign) }),
-        HoldingWeighed b => Step(state, wrong, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.Remove(b.Output), WeighedBy = s.WeighedBy.Remove(b.Output) }),
+        HoldingWeighed b => Step(state, wrong, b.BatchId, b.StepId, s => WeighedBefore(state, wrong, b) is { } before
+            ? s with { Weighed = s.Weighed.SetItem(b.Output, ((HoldingWeighed)before.Body).Mass), WeighedBy = s.WeighedBy.SetItem(b.Output, before.Id) }
+            : s with { Weighed = s.Weighed.Remove(b.Output), WeighedBy = s.WeighedBy.Remove(b.Output) }),
+        BatchStarted b => state with
+        {
+            Batches = state.Batches.Remove(b.BatchId),
+            Lots = state.Lots.SetItems(b.Feeds.Select(f => KeyValuePair.Create(f.LotId, state.Lots[f.LotId] with { Left = state.Lots[f.LotId].Left + f.Amount.Value, Batches = state.Lots[f.LotId].Batches.Remove(b.BatchId) }))),
+        },
         ProductWeighed b => Step(Batch(state, b.BatchId, x => x with { Product = null }), wrong, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.Remove(b.Output), WeighedBy = s.WeighedBy.Remove(b.Output) }),
         StepBegun b => Step(state, wrong, b.BatchId, b.StepId, s => s with { BegunAt = null, Frozen = null }),
         StepClosed b => Step(state, wrong, b.BatchId, b.StepId, s => s with { ClosedAt = null, Outputs = [] }),

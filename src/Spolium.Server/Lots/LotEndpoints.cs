@@ -24,6 +24,11 @@ public sealed record LotListItem(string Id, string Code, string Title, string Ma
 
 public sealed record ContentView(string Element, string Name, string Low, string Likely, string High, double LowPercent, double LikelyPercent, double HighPercent, ContentOf? Of, bool Balance, FigureView Grams);
 
+public sealed record TakeBackRequest(Head Head, string Reason);
+
+/// <param name="Code">Of what was taken back.</param>
+public sealed record TakenBack(string Code);
+
 public sealed record LotRef(string Id, string Code, string Amount, double Value);
 
 public sealed record LotView(string Id, string Code, string Title, string Material, string Amount, string AmountWords, double AmountValue, string Left, double LeftValue, string? Thickness, DateTimeOffset ReceivedAt, long Version,
@@ -40,6 +45,7 @@ public static class LotEndpoints
         lots.MapGet("/{lotId}/working", Working);
         lots.MapPost("/", Receive);
         lots.MapPost("/{lotId}/split", Split);
+        lots.MapPost("/{lotId}/take-back", TakeBack);
     }
 
     private static async Task<Ok<List<LotListItem>>> List(JournalStore store, CancellationToken cancel)
@@ -84,11 +90,21 @@ public static class LotEndpoints
             l => View(l, l.State.Lots[lotId], new FigureBook()));
     }
 
+    // A lot that was received wrongly goes back, with its reason; both entries stay in the journal.
+    private static async Task<Results<Ok<TakenBack>, ProblemHttpResult>> TakeBack(string lotId, TakeBackRequest request, Writing writing)
+    {
+        if (!writing.Ledger.State.Lots.TryGetValue(lotId, out var lot))
+            return Problems.NotFound("such lot");
+        return await writing.Write(request.Head, request, [Entry.LotStream(lotId)], new(), l => Decisions.Correct(l.State, lot.EntryId, request.Reason, null), _ => new TakenBack(lot.Code));
+    }
+
     private static LotView View(Ledger ledger, LotState lot, FigureBook book)
     {
         var state = ledger.State;
-        var charge = lot.Amount.Field == Field.Mass ? BatchAtWork.FeedOf(state, lot, lot.Amount) : Charge.Empty;
-        var lines = lot.Content.Lines.Select(l => new ContentView(l.Element, Elements.Of(l.Element).Name, l.Low.Text, l.Likely.Text, l.High.Text, l.Low.Value * 100, l.Likely.Value * 100, l.High.Value * 100, l.Of, false, book.Add("content/" + l.Element, charge.Element(l.Element)))).ToList();
+        var liquor = lot.Amount.Field == Field.Volume ? BatchAtWork.InLiquor(lot.Content, lot.Amount, BatchAtWork.RootOf(state, lot)).ToDictionary(m => m.Element, m => m.Grams) : null;
+        var charge = liquor is null ? BatchAtWork.FeedOf(state, lot, lot.Amount) : Charge.Empty;
+        Core.Quantities.Working Grams(string element) => liquor is null ? charge.Element(element) : liquor[element];
+        var lines = lot.Content.Lines.Select(l => new ContentView(l.Element, Elements.Of(l.Element).Name, l.Low.Text, l.Likely.Text, l.High.Text, Scale(l.Low), Scale(l.Likely), Scale(l.High), l.Of, false, book.Add("content/" + l.Element, Grams(l.Element)))).ToList();
         if (lot.Content.Balance is { } balance && Elements.BySymbol.TryGetValue(balance, out var element))
             lines.Add(new(balance, element.Name, "", "the balance", "", 0, 0, 0, null, true, book.Add("content/" + balance, charge.Element(balance))));
         var parts = lot.Parts.Select(id => state.Lots[id]).Select(p => new LotRef(p.Id, p.Code, p.Amount.Text, p.Amount.Value)).ToList();
@@ -98,6 +114,9 @@ public static class LotEndpoints
             [.. lot.Batches.Select(id => state.Batches[id]).Select(b => new LotRef(b.Id, b.Code, b.Feeds[0].Amount.Text, b.Feeds.Where(f => f.LotId == lot.Id).Sum(f => f.Amount.Value)))],
             missing, FigureText.Number(Math.Abs(missing), 2));
     }
+
+    // Per cent of a solid, grams per litre of a liquor: for drawing only.
+    private static double Scale(TypedNumber n) => n.Field == Field.Share ? n.Value * 100 : n.Value;
 
     private static string Text(double amount, string field) => $"{FigureText.Number(amount, Math.Abs(amount - Math.Round(amount)) < 0.005 ? 0 : Math.Abs(amount * 10 - Math.Round(amount * 10)) < 0.05 ? 1 : 2)}{FigureText.ThinSpace}{(field == nameof(Field.Volume) ? "mL" : "g")}";
 }

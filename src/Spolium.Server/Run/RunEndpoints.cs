@@ -7,6 +7,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Data;
+using Spolium.Server.Lots;
 using Spolium.Server.Plan;
 using Spolium.Server.Shared;
 
@@ -39,6 +40,7 @@ public static class RunEndpoints
         batches.MapPost("/{batchId}/corrections", Correct);
         batches.MapPost("/{batchId}/route", ChangeRoute);
         batches.MapPost("/{batchId}/close", CloseBatch);
+        batches.MapPost("/{batchId}/give-back", GiveBack);
     }
 
     private static async Task<Ok<List<BatchListItem>>> List(JournalStore store, CancellationToken cancel)
@@ -88,7 +90,7 @@ public static class RunEndpoints
         if (!state.Batches.ContainsKey(batchId))
             return Problems.NotFound("such batch");
         return TypedResults.Ok(state.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batchId))).Reverse()
-            .Select(e => new JournalLine(e.Id, e.OccurredAt, e.RecordedAt, e.By, EntryWords.Say(e.Body), StepOf(e.Body), state.CorrectedBy.GetValueOrDefault(e.Id), Corrections.Refuse(state, e.Id) is null && e.Body is not NoteWritten)).ToList());
+            .Select(e => new JournalLine(e.Id, e.OccurredAt, e.RecordedAt, e.By, EntryWords.Say(e.Body), StepOf(e.Body), state.CorrectedBy.GetValueOrDefault(e.Id), Corrections.Refuse(state, e.Id) is null && e.Body is not (NoteWritten or BatchStarted))).ToList());
     }
 
     private static string? StepOf(EntryBody body) => body switch
@@ -166,7 +168,16 @@ public static class RunEndpoints
             : Decision.Write(new NoteWritten(batchId, request.StepId, request.Text.Trim())));
 
     private static BatchResult Correct(string batchId, CorrectRequest request, Writing writing) =>
-        InBatch(batchId, request.Head, request, writing, new(), (l, _) => Decisions.Correct(l.State, request.Corrects, request.Reason, null));
+        InBatch(batchId, request.Head, request, writing, new(), (l, b) => l.State.ById.TryGetValue(request.Corrects, out var e) && e.Streams.All(s => s.Stream == Entry.BatchStream(b.Id))
+            ? Decisions.Correct(l.State, request.Corrects, request.Reason, null)
+            : Decision.Refuse("corrects", "it is not an entry of this batch alone", "choose one of its journal"));
+
+    private static async Task<Results<Ok<TakenBack>, ProblemHttpResult>> GiveBack(string batchId, TakeBackRequest request, Writing writing)
+    {
+        if (!writing.Ledger.State.Batches.TryGetValue(batchId, out var batch))
+            return Problems.NotFound("such batch");
+        return await writing.Write(request.Head, request, [Entry.BatchStream(batchId), .. batch.Feeds.Select(f => Entry.LotStream(f.LotId))], new(), l => Decisions.GiveBack(l.State, l.State.Batches[batchId], request.Reason), _ => new TakenBack(batch.Code));
+    }
 
     private static BatchResult ChangeRoute(string batchId, RouteRequest request, Writing writing) =>
         InBatch(batchId, request.Head, request, writing, new(), (l, b) => Decisions.ChangeRoute(b, PlanEndpoints.RouteOf(request.Options, l.State.Lots[b.Feeds[0].LotId].Thickness), b.Bottles, request.Reason));

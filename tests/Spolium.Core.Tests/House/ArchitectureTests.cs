@@ -1,5 +1,6 @@
 using NetArchTest.Rules;
 using Spolium.Core.Quantities;
+using Spolium.Tests;
 using Xunit;
 
 namespace Spolium.Core.Tests.House;

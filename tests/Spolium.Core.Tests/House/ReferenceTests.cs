@@ -3,6 +3,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reference;
+using Spolium.Tests;
 using Xunit;
 
 namespace Spolium.Core.Tests.House;

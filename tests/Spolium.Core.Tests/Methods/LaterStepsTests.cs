@@ -51,16 +51,16 @@ public class LaterStepsTests
     public void Metabisulphite_schools_are_grams_per_gram_of_gold(string school, double pure)
     {
         var plan = Given.Step("metabisulphite", Liquor(0), options: new() { ["school"] = school });
-        Assert.Equal(pure / 0.97, plan.Doses.Single().Grams.Likely, 0.02);
+        Assert.Equal(pure / 0.97, plan.Doses.Single(d => d.Id == "metabisulphite").Grams.Likely, 0.02);
         Assert.Equal(7.238, plan.Figures.Single(f => f.Label == "metabisulphite by the equation").Likely, 0.01);
     }
 
     [Fact]
     public void Nitric_acid_and_iron_eat_metabisulphite_and_too_much_nitric_is_stopped()
     {
-        var clean = Given.Step("metabisulphite", Liquor(0)).Doses.Single().Grams.Likely;
+        var clean = Given.Step("metabisulphite", Liquor(0)).Doses.Single(d => d.Id == "metabisulphite").Grams.Likely;
         var dirty = Given.Step("metabisulphite", Liquor(2, 0.5));
-        Assert.Equal(clean + (2 * 2.263 + 0.5 * 0.851 * 0.3) / 0.97, dirty.Doses.Single().Grams.Likely, 0.02);
+        Assert.Equal(clean + (2 * 2.263 + 0.5 * 0.851 * 0.3) / 0.97, dirty.Doses.Single(d => d.Id == "metabisulphite").Grams.Likely, 0.02);
         Assert.Contains(dirty.Cautions, c => c.Level == CautionLevel.Stop && c.Text.Contains("go back to the sulfamic"));
     }
 

@@ -6,12 +6,13 @@ import styles from './lots.module.css';
 
 /** Low, likely and high of each metal on one scale, and the grams that come of it. */
 export function ContentBars({ lot }: { lot: Schemas['LotView'] }) {
+  const liquor = lot.content.some((c) => c.likely.includes('/'));
   return (
     <table className={styles.bars}>
       <thead>
         <tr>
           <th>metal</th>
-          <th>of the lot, or of the rest</th>
+          <th>{liquor ? 'in each litre' : 'of the lot, or of the rest'}</th>
           <th>grams, and their 5–95 % range</th>
         </tr>
       </thead>
@@ -19,7 +20,7 @@ export function ContentBars({ lot }: { lot: Schemas['LotView'] }) {
         {lot.content.map((c) => {
           const { ink } = inkOf(c.element);
           // Each metal on a scale that shows its range: a clad gold would vanish on one to a hundred.
-          const axis = [5, 10, 25, 50].find((a) => a >= c.highPercent) ?? 100;
+          const axis = [5, 10, 25, 50, 100, 250].find((a) => a >= c.highPercent) ?? 1000;
           const at = (percent: number) => `${(percent / axis) * 100}%`;
           return (
             <tr key={c.element}>
@@ -42,7 +43,9 @@ export function ContentBars({ lot }: { lot: Schemas['LotView'] }) {
                       }}
                     />
                     <i className={styles.likely} style={{ left: at(c.likelyPercent) }} />
-                    <span className={styles.axis}>{axis} %</span>
+                    <span className={styles.axis}>
+                      {axis} {liquor ? 'g/L' : '%'}
+                    </span>
                     <span className={`figures ${styles.ends}`}>
                       {c.low} – <b>{c.likely}</b> – {c.high} {c.of === 'Rest' ? 'of the rest' : ''}
                     </span>

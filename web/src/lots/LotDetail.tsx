@@ -1,8 +1,9 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { api } from '../api/client';
 import { useLot } from '../api/lots';
 import { unwrap } from '../api/problem';
+import { TakeBack } from '../metal/TakeBack';
 import { WithWorking } from '../metal/WorkingSheet';
 import { ContentBars } from './ContentBars';
 import styles from './lots.module.css';
@@ -12,6 +13,7 @@ import { WeighingStrip } from './WeighingStrip';
 /** One lot: how it is parted, what may be in it, and the way on. */
 export function LotDetail({ lotId }: { lotId: string }) {
   const { data: lot, error } = useLot(lotId);
+  const navigate = useNavigate();
   const [splitting, setSplitting] = useState(false);
   if (error) return <p>{error.message}</p>;
   if (!lot) return null;
@@ -48,6 +50,21 @@ export function LotDetail({ lotId }: { lotId: string }) {
           </button>
         )}
       </div>
+      {!touched && !lot.partOf && (
+        <TakeBack
+          words="Take this lot back"
+          seen={lot.version}
+          send={async (head, reason) =>
+            unwrap(
+              await api.POST('/api/lots/{lotId}/take-back', {
+                params: { path: { lotId } },
+                body: { head, reason },
+              }),
+            )
+          }
+          onDone={() => void navigate('/lots')}
+        />
+      )}
       {splitting && <SplitForm lot={lot} onDone={() => setSplitting(false)} />}
     </WithWorking>
   );

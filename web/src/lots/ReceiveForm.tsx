@@ -6,17 +6,12 @@ import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
+import { ContentTable } from './ContentTable';
+import { type Line, line, metals } from './contentLines';
 import styles from './lots.module.css';
 
-interface Line {
-  element: string;
-  low: string;
-  likely: string;
-  high: string;
-  of: 'Whole' | 'Rest';
-}
-
 interface Draft {
+  liquor: boolean;
   lotId: string;
   code: string;
   title: string;
@@ -28,26 +23,8 @@ interface Draft {
   balance: string;
 }
 
-const metals = [
-  'Au',
-  'Ag',
-  'Cu',
-  'Zn',
-  'Ni',
-  'Sn',
-  'Pb',
-  'Fe',
-  'Pd',
-  'Pt',
-  'Co',
-  'Cd',
-  'Bi',
-  'Al',
-  'In',
-  'Ga',
-];
-const line = (element: string, of: Line['of']): Line => ({ element, low: '', likely: '', high: '', of });
 const fresh = (): Draft => ({
+  liquor: false,
   lotId: crypto.randomUUID(),
   code: '',
   title: '',
@@ -73,9 +50,17 @@ export function ReceiveForm() {
         await api.POST('/api/lots', {
           body: {
             head,
-            ...d,
-            content: d.content.filter((l) => l.likely || l.low || l.high),
-            balance: d.balance || null,
+            lotId: d.lotId,
+            code: d.code,
+            title: d.title,
+            material: d.material,
+            amount: d.amount,
+            amountPlusMinus: d.amountPlusMinus || null,
+            thickness: d.liquor ? null : d.thickness || null,
+            content: d.content
+              .filter((l) => l.likely || l.low || l.high)
+              .map((l) => (d.liquor ? { ...l, of: 'Whole' as const } : l)),
+            balance: d.liquor ? null : d.balance || null,
           },
         }),
       ),
@@ -85,13 +70,13 @@ export function ReceiveForm() {
     },
   );
   const set = (change: Partial<Draft>) => setDraft({ ...draft, ...change });
-  const setLine = (i: number, change: Partial<Line>) =>
-    set({ content: draft.content.map((l, k) => (k === i ? { ...l, ...change } : l)) });
   const written = draft.content.map((l, i) => ({ l, i })).filter(({ l }) => l.likely || l.low || l.high);
-  const at = (i: number) => written.findIndex((w) => w.i === i);
   const error = (field: string) => write.error?.of(field);
-  const lineErrors = draft.content.flatMap((_, i) =>
-    ['element', 'low', 'likely', 'high'].map((f) => `content[${at(i)}].${f}`),
+  // The server counts only the lines that say something.
+  const lineError = (i: number, field: string) =>
+    error(`content[${written.findIndex((w) => w.i === i)}].${field}`);
+  const lineErrors = written.flatMap((_, i) =>
+    ['element', 'low', 'likely', 'high'].map((f) => `content[${i}].${f}`),
   );
   return (
     <form
@@ -129,105 +114,58 @@ export function ReceiveForm() {
         />
       </div>
       <div className={styles.row}>
+        <Select
+          label="It is"
+          data={[
+            { value: 'solid', label: 'solid scrap' },
+            { value: 'liquor', label: 'a liquor' },
+          ]}
+          value={draft.liquor ? 'liquor' : 'solid'}
+          onChange={(v) => set({ liquor: v === 'liquor' })}
+          allowDeselect={false}
+          w={140}
+        />
         <QuantityField
-          label="Weight or volume"
-          placeholder="412.6 g · 13 oz t · 2 L"
-          field="MassOrVolume"
+          label={draft.liquor ? 'Volume' : 'Weight'}
+          placeholder={draft.liquor ? '18 L' : '412.6 g · 13 oz t'}
+          field={draft.liquor ? 'Volume' : 'Mass'}
           value={draft.amount}
           onChange={(amount) => set({ amount })}
           error={error('amount')}
           w={260}
         />
         <QuantityField
-          label="± of the balance"
-          placeholder="0.1 g"
-          field="MassOrVolume"
+          label={draft.liquor ? '± of the measure' : '± of the balance'}
+          placeholder={draft.liquor ? '100 mL' : '0.1 g'}
+          field={draft.liquor ? 'Volume' : 'Mass'}
           value={draft.amountPlusMinus}
           onChange={(amountPlusMinus) => set({ amountPlusMinus })}
           error={error('amountPlusMinus')}
           w={160}
         />
-        <QuantityField
-          label="Thickest piece, if measured"
-          placeholder="0.8 mm"
-          field="Length"
-          value={draft.thickness}
-          onChange={(thickness) => set({ thickness })}
-          error={error('thickness')}
-          w={220}
-        />
+        {!draft.liquor && (
+          <QuantityField
+            label="Thickest piece, if measured"
+            placeholder="0.8 mm"
+            field="Length"
+            value={draft.thickness}
+            onChange={(thickness) => set({ thickness })}
+            error={error('thickness')}
+            w={220}
+          />
+        )}
       </div>
       <h2 className={styles.gap}>What may be in it</h2>
       <p className="soft">
         Low, likely, high: you would be surprised one time in twenty below the low, and one in twenty above
         the high. A clad metal is a share of the lot; the alloy under it, of the rest.
       </p>
-      <table className={styles.content}>
-        <thead>
-          <tr>
-            <th>metal</th>
-            <th>low</th>
-            <th>likely</th>
-            <th>high</th>
-            <th>share of</th>
-            <th>
-              <span className="hidden">take out</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {draft.content.map((l, i) => (
-            <tr key={i}>
-              <td>
-                <Select
-                  aria-label={`metal ${i + 1}`}
-                  data={metals}
-                  value={l.element}
-                  onChange={(v) => v && setLine(i, { element: v })}
-                  allowDeselect={false}
-                  w={84}
-                  error={error(`content[${at(i)}].element`)}
-                />
-              </td>
-              {(['low', 'likely', 'high'] as const).map((f) => (
-                <td key={f}>
-                  <QuantityField
-                    aria-label={`${l.element} ${f}`}
-                    placeholder={f === 'likely' ? '2.1 %' : ''}
-                    field="Share"
-                    value={l[f]}
-                    onChange={(v) => setLine(i, { [f]: v })}
-                    error={error(`content[${at(i)}].${f}`)}
-                    w={130}
-                  />
-                </td>
-              ))}
-              <td>
-                <Select
-                  aria-label={`${l.element} is a share of`}
-                  data={[
-                    { value: 'Whole', label: 'the lot' },
-                    { value: 'Rest', label: 'the rest' },
-                  ]}
-                  value={l.of}
-                  onChange={(v) => v && setLine(i, { of: v as Line['of'] })}
-                  allowDeselect={false}
-                  w={110}
-                />
-              </td>
-              <td>
-                <button
-                  type="button"
-                  className="word"
-                  onClick={() => set({ content: draft.content.filter((_, k) => k !== i) })}
-                >
-                  take out<span className="hidden"> {l.element}</span>
-                </button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <ContentTable
+        lines={draft.content}
+        liquor={draft.liquor}
+        onChange={(content) => set({ content })}
+        error={lineError}
+      />
       <div className={styles.row}>
         <button
           type="button"
@@ -236,19 +174,23 @@ export function ReceiveForm() {
         >
           Another metal
         </button>
-        <Select
-          label="The balance is"
-          data={metals}
-          placeholder="not known"
-          clearable
-          value={draft.balance || null}
-          onChange={(v) => set({ balance: v ?? '' })}
-          error={error('balance')}
-          w={150}
-        />
-        <p className={`soft ${styles.balance}`}>
-          What no line names. Left empty, it is carried as unknown, never as nothing.
-        </p>
+        {!draft.liquor && (
+          <>
+            <Select
+              label="The balance is"
+              data={metals}
+              placeholder="not known"
+              clearable
+              value={draft.balance || null}
+              onChange={(v) => set({ balance: v ?? '' })}
+              error={error('balance')}
+              w={150}
+            />
+            <p className={`soft ${styles.balance}`}>
+              What no line names. Left empty, it is carried as unknown, never as nothing.
+            </p>
+          </>
+        )}
       </div>
       <ProblemNote
         problem={write.error}

@@ -8,7 +8,16 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
   value: string;
   onChange: (text: string) => void;
   /** What is asked for: the field decides what a unit letter means. */
-  field: 'Mass' | 'Volume' | 'MassOrVolume' | 'Temperature' | 'Share' | 'Fineness' | 'Length' | 'Density';
+  field:
+    | 'Mass'
+    | 'Volume'
+    | 'MassOrVolume'
+    | 'Temperature'
+    | 'Share'
+    | 'Fineness'
+    | 'Concentration'
+    | 'Length'
+    | 'Density';
   error?: string;
 }
 

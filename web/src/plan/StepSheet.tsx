@@ -75,6 +75,7 @@ export function StepSheet({ step, method, options, onOption, bottles, onBottles,
           ...(step.portions ? [step.portions] : []),
           ...(step.heat ? [step.heat] : []),
           ...(step.vessel ? [step.vessel.liquid] : []),
+          ...(step.vessel?.foam ? [step.vessel.foam] : []),
         ].map((f) => (
           <div key={f.key}>
             <dt>{f.label}</dt>
@@ -102,7 +103,7 @@ export function StepSheet({ step, method, options, onOption, bottles, onBottles,
         ))}
       </dl>
       {step.cautions.map((c) => (
-        <p key={c.text} className={c.level === 'Stop' ? styles.stop : styles.look}>
+        <p key={c.text} className={c.level === 'Stop' ? 'cautionStop' : 'caution'}>
           {c.text}
         </p>
       ))}

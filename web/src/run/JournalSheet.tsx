@@ -2,8 +2,7 @@ import { useState } from 'react';
 import { useJournal } from '../api/batches';
 import { api, type Schemas } from '../api/client';
 import { unwrap } from '../api/problem';
-import { useWrite } from '../api/write';
-import { ProblemNote } from '../metal/ProblemNote';
+import { TakeBack } from '../metal/TakeBack';
 import styles from './run.module.css';
 import { clock } from './time';
 
@@ -32,46 +31,25 @@ function JournalLine({
   batchId: string;
   version: number;
 }) {
-  const [asking, setAsking] = useState(false);
-  const [reason, setReason] = useState('');
-  const correct = useWrite(
-    async (head, why: string) =>
-      unwrap(
-        await api.POST('/api/batches/{batchId}/corrections', {
-          params: { path: { batchId } },
-          body: { head, corrects: line.entryId, reason: why },
-        }),
-      ),
-    () => setAsking(false),
-    version,
-  );
   return (
     <li>
       <span className="soft">
         {clock(line.occurredAt)} {line.by}
       </span>{' '}
-      <span className={line.correctedBy ? styles.struck : undefined}>{line.words}</span>
-      {line.canTakeBack && !asking && (
-        <button className="word" onClick={() => setAsking(true)}>
-          take back<span className="hidden"> {line.words}</span>
-        </button>
-      )}
-      {asking && (
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            correct.mutate(reason);
-          }}
-        >
-          <label className={styles.reason}>
-            What was wrong?
-            <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} autoFocus />
-          </label>
-          <button className="lesser" disabled={!reason.trim() || correct.isPending}>
-            Take it back
-          </button>
-          <ProblemNote problem={correct.error} />
-        </form>
+      <span className={line.correctedBy ? styles.struck : undefined}>{line.words}</span>{' '}
+      {line.canTakeBack && (
+        <TakeBack
+          words="take back"
+          seen={version}
+          send={async (head, reason) =>
+            unwrap(
+              await api.POST('/api/batches/{batchId}/corrections', {
+                params: { path: { batchId } },
+                body: { head, corrects: line.entryId, reason },
+              }),
+            )
+          }
+        />
       )}
     </li>
   );

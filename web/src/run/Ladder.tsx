@@ -101,10 +101,10 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
           <span className="soft">poured; likely in all</span> <Fig f={dose.millilitres ?? dose.grams} />
         </p>
         <p className="soft">{dose.how}</p>
-        {shut && <p className={styles.look}>{shut.text}</p>}
+        {shut && <p className="caution">{shut.text}</p>}
         {next && other === null && (
           <button className={styles.huge} disabled={!!shut || pour.isPending} onClick={() => go(next.amount)}>
-            Poured {next.amount}
+            {poured > 0 && dose.rungs.length > 2 ? 'It is quiet: poured' : 'Poured'} {next.amount}
           </button>
         )}
         {other === null ? (

@@ -1,7 +1,8 @@
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { useBatch, useBatches } from '../api/batches';
 import { unwrap } from '../api/problem';
+import { TakeBack } from '../metal/TakeBack';
 import { WithWorking } from '../metal/WorkingSheet';
 import { BatchChoice } from '../metal/BatchChoice';
 import { Finish } from './Finish';
@@ -15,6 +16,7 @@ import styles from './run.module.css';
 export function RunPage() {
   const { batchId } = useParams();
   const batches = useBatches();
+  const navigate = useNavigate();
   const chosen = batchId ?? batches.data?.[0]?.id;
   const { data: batch, error } = useBatch(chosen);
   if (batches.data?.length === 0)
@@ -45,6 +47,21 @@ export function RunPage() {
           <BatchChoice place="/run" batches={batches.data ?? []} chosen={chosen} />
           <StepsSlim batch={batch} />
           <NoteForm batch={batch} />
+          {batch.steps.every((s) => !s.begun) && (
+            <TakeBack
+              words="Give the metal back to its lot"
+              seen={batch.version}
+              send={async (head, reason) =>
+                unwrap(
+                  await api.POST('/api/batches/{batchId}/give-back', {
+                    params: { path: { batchId: chosen } },
+                    body: { head, reason },
+                  }),
+                )
+              }
+              onDone={() => void navigate(`/plan/${batch.lotId}`)}
+            />
+          )}
           <JournalSheet batchId={chosen} version={batch.version} />
         </div>
         {batch.current ? (

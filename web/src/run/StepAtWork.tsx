@@ -50,7 +50,7 @@ export function StepAtWork({ batch, step }: Props) {
         <h1>{step.begunAt ? instruction(step, dose) : step.title}</h1>
         <p className={styles.conditions}>{step.conditions.join(' · ')}</p>
         {step.cautions.slice(0, 1).map((c) => (
-          <p key={c.text} className={c.level === 'Stop' ? styles.stop : styles.look}>
+          <p key={c.text} className={c.level === 'Stop' ? 'cautionStop' : 'caution'}>
             {c.text}
             {gases.length > 0 && dose && dose.rungs.length > 2 && (
               <>
@@ -158,7 +158,7 @@ export function StepAtWork({ batch, step }: Props) {
         <details className={styles.more}>
           <summary>What to mind</summary>
           {step.cautions.slice(1).map((c) => (
-            <p key={c.text} className={c.level === 'Stop' ? styles.stop : styles.look}>
+            <p key={c.text} className={c.level === 'Stop' ? 'cautionStop' : 'caution'}>
               {c.text}
             </p>
           ))}
@@ -211,7 +211,7 @@ function Before({
         </li>
       </ul>
       {step.refusals.map((r) => (
-        <p key={r.reason} className={styles.stop}>
+        <p key={r.reason} className="cautionStop">
           {r.reason}: {r.wayOut}
         </p>
       ))}

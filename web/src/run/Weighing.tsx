@@ -27,7 +27,7 @@ export function Weighing({ batch, step, output }: Props) {
             head,
             output: output.id,
             mass: wish.mass,
-            plusMinus: '0.02 g',
+            plusMinus: null,
             fineness: wish.fineness || null,
             reason: wish.reason || null,
           },

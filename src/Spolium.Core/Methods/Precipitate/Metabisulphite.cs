@@ -26,7 +26,7 @@ public sealed class Metabisulphite : IMethod
     public string Verb => "bring down";
     public Stage Stage => Stage.Precipitate;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("powder", "gold powder"), ("barren", "barren liquor")];
-    public IReadOnlyList<string> Reagents => [Salt];
+    public IReadOnlyList<string> Reagents => [Salt, "H2O"];
 
     public IReadOnlyList<OptionSpec> Options =>
     [
@@ -54,7 +54,9 @@ public sealed class Metabisulphite : IMethod
         var ended = facts.Closed || facts.Saw("stannous-clean", "last-brought-nothing");
         var poured = DosePlan.BySign("metabisulphite", need, facts, ended);
 
-        var vessel = bottle.PourInto(charge, poured, draws);
+        // Dissolved first: four parts of water to one of salt make it 20 %.
+        var water = DosePlan.Decided("water", "water to dissolve it", Shop.Water, need * 4, Working.Zero(Dimension.Mass), facts, "the salt goes into it first");
+        var vessel = bottle.PourInto(charge.Pour(water, draws), poured, draws);
         var sulphurousAtMost = Sulphurous.Need(bottle.MolesIn(poured, draws), Salt, "SO2");
         var heats = new List<Working?>();
         if (!Working.IsNothing(nitric))
@@ -88,7 +90,10 @@ public sealed class Metabisulphite : IMethod
         return new(Id, Version, Title, Verb, Stage,
             "Metabisulphite in portions, stirred, until a drop shows no gold",
             [],
-            [new("metabisulphite", bottle.Label, bottle, poured.Named("metabisulphite from the jar"), null, ladder, null, "dissolved in five times its mass of water, in portions")],
+            [
+                water,
+                new("metabisulphite", bottle.Label, bottle, poured.Named("metabisulphite from the jar"), null, ladder, null, "dissolved in that water, in portions of so much salt"),
+            ],
             portions.Vessel, portions.Count,
             [new("SO2", gas, gas, "at most: what the gold does not take")],
             heat,

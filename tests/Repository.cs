@@ -1,4 +1,4 @@
-namespace Spolium.Browser.Tests;
+namespace Spolium.Tests;
 
 internal static class Repository
 {

@@ -1,0 +1,88 @@
+import { Select } from '@mantine/core';
+import { QuantityField } from '../metal/QuantityField';
+import { type Line, metals } from './contentLines';
+import styles from './lots.module.css';
+
+interface Props {
+  lines: Line[];
+  /** Grams per litre instead of shares. */
+  liquor: boolean;
+  onChange: (lines: Line[]) => void;
+  error: (line: number, field: string) => string | undefined;
+}
+
+/** Low, likely and high of each metal. */
+export function ContentTable({ lines, liquor, onChange, error }: Props) {
+  const set = (i: number, change: Partial<Line>) =>
+    onChange(lines.map((l, k) => (k === i ? { ...l, ...change } : l)));
+  return (
+    <table className={styles.content}>
+      <thead>
+        <tr>
+          <th>metal</th>
+          <th>low</th>
+          <th>likely</th>
+          <th>high</th>
+          {!liquor && <th>share of</th>}
+          <th>
+            <span className="hidden">take out</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((l, i) => (
+          <tr key={i}>
+            <td>
+              <Select
+                aria-label={`metal ${i + 1}`}
+                data={metals}
+                value={l.element}
+                onChange={(v) => v && set(i, { element: v })}
+                allowDeselect={false}
+                w={84}
+                error={error(i, 'element')}
+              />
+            </td>
+            {(['low', 'likely', 'high'] as const).map((f) => (
+              <td key={f}>
+                <QuantityField
+                  aria-label={`${l.element} ${f}`}
+                  placeholder={f === 'likely' ? (liquor ? '3 g/L' : '2.1 %') : ''}
+                  field={liquor ? 'Concentration' : 'Share'}
+                  value={l[f]}
+                  onChange={(v) => set(i, { [f]: v })}
+                  error={error(i, f)}
+                  w={130}
+                />
+              </td>
+            ))}
+            {!liquor && (
+              <td>
+                <Select
+                  aria-label={`${l.element} is a share of`}
+                  data={[
+                    { value: 'Whole', label: 'the lot' },
+                    { value: 'Rest', label: 'the rest' },
+                  ]}
+                  value={l.of}
+                  onChange={(v) => v && set(i, { of: v as Line['of'] })}
+                  allowDeselect={false}
+                  w={110}
+                />
+              </td>
+            )}
+            <td>
+              <button
+                type="button"
+                className="word"
+                onClick={() => onChange(lines.filter((_, k) => k !== i))}
+              >
+                take out<span className="hidden"> {l.element}</span>
+              </button>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
