@@ -175,5 +175,7 @@ public sealed class WholeJobTests : IDisposable
         // Keys lead to the places.
         browser.Driver.FindElement(By.TagName("body")).SendKeys("2");
         browser.See("none left");
+        browser.Driver.FindElement(By.TagName("body")).SendKeys("?");
+        browser.See("Keys in Lots");
     }
 }

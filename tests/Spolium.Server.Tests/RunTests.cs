@@ -59,6 +59,31 @@ public class RunTests
     }
 
     [Fact]
+    public async Task A_weighing_only_thought_of_tells_how_the_later_doses_would_follow()
+    {
+        await using var shop = new Shop(demo: false);
+        await shop.Done("/api/lots", Shop.Lot());
+        await shop.Done("/api/batches", new { Head = Shop.Head(), BatchId = "26-01", Code = "26-01", LotId = "X-1", Amount = "100 g" });
+        await shop.Done("/api/batches/26-01/steps/1-nitric-strip/begin", new { Head = Shop.Head() });
+        var answer = await shop.Done("/api/batches/26-01/steps/1-nitric-strip/weighings/preview", new { Output = "foils", Mass = "1.2 g" });
+        var changes = answer.GetProperty("changes").EnumerateArray().Select(c => c.GetProperty("title").GetString()!).ToList();
+        Assert.Contains(changes, c => c.StartsWith("metabisulphite", StringComparison.Ordinal));
+        Assert.Contains(changes, c => c.StartsWith("sulfamic", StringComparison.Ordinal));
+        Assert.Equal(3, shop.Store.Ledger.State.Entries.Count);
+    }
+
+    [Fact]
+    public async Task The_figures_of_a_running_step_stand_as_it_is_now()
+    {
+        await using var shop = new Shop();
+        double Left(JsonElement batch) => batch.GetProperty("now")[0].GetProperty("likely").GetDouble();
+        var before = Left(await shop.Get("/api/batches/26-02"));
+        var after = Left(await shop.Done("/api/batches/26-02/steps/3-sulfamic/pours", new { Head = Shop.Head(), DoseId = "sulfamic", BottleId = "S-1", Amount = "0.4 g" }));
+        // 0.4 g at 99 %, 95 % of it not taken by water, takes 1/1.541 of its mass of nitric acid.
+        Assert.Equal(0.4 * 0.99 * 0.95 / 1.541, before - after, 0.002);
+    }
+
+    [Fact]
     public async Task Two_people_pouring_from_what_they_saw_are_told_of_each_other()
     {
         await using var shop = new Shop();

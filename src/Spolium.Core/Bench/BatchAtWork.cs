@@ -25,6 +25,13 @@ public static class BatchAtWork
         return Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, Vessel.Beakers, batch.BalanceStepG), batch.Facts, new Draws(batch.Id));
     }
 
+    /// <summary>A step as it stands: what was logged so far, and nothing more to come. Before it has begun, as planned.</summary>
+    public static PlannedStep AsItStands(State state, BatchState batch, string stepId)
+    {
+        var step = batch.Step(stepId);
+        return step.Begun ? Plan(state, batch with { Steps = batch.Steps.SetItem(stepId, step with { ClosedAt = step.LastAt }) }).Of(stepId) : Plan(state, batch).Of(stepId);
+    }
+
     /// <summary>The charge of so much of a lot.</summary>
     public static Charge FeedOf(State state, LotState lot, TypedNumber amount)
     {

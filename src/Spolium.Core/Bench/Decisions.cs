@@ -197,14 +197,10 @@ public static class Decisions
     {
         if (Running(batch, stepId) is { } no)
             return no;
-        var plan = BatchAtWork.Plan(state, batch);
-        var open = plan.Of(stepId).Plan.EndSigns.Where(s => !batch.Step(stepId).Signs.ContainsKey(s.Id)).ToList();
+        var open = BatchAtWork.Plan(state, batch).Of(stepId).Plan.EndSigns.Where(s => !batch.Step(stepId).Signs.ContainsKey(s.Id)).ToList();
         if (open.Count > 0 && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("signs", "not all end signs were seen: " + string.Join("; ", open.Select(s => s.Text)), "look for them, or say why you close without");
-        // What it made is reckoned as closed: nothing more will be poured.
-        var step = batch.Step(stepId) with { ClosedAt = batch.Step(stepId).LastAt };
-        var closed = BatchAtWork.Plan(state, batch with { Steps = batch.Steps.SetItem(stepId, step) }).Of(stepId);
-        var (outputs, covariances) = BatchAtWork.Outputs(closed, batch.Believed.Select(b => b.Element));
+        var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.AsItStands(state, batch, stepId), batch.Believed.Select(b => b.Element));
         return Decision.Write(new StepClosed(batch.Id, stepId, outputs, covariances));
     }
 

@@ -11,7 +11,7 @@ public static class Washing
     /// <param name="mixing">How well a wash mixes, 0 to 1.</param>
     public static Working LeftShare(Working held, Working wash, Working mixing, int times)
     {
-        var once = held / (held + mixing * wash);
+        var once = Working.Share(held, held + mixing * wash);
         return Enumerable.Range(1, times - 1).Aggregate(once, (left, _) => left * once);
     }
 }

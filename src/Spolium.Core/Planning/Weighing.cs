@@ -21,7 +21,7 @@ public static class Weighing
         Amount Moved(Amount x)
         {
             // Where the plan knew it exactly there is nothing to correlate: all parts move in proportion.
-            var gain = variance > 0 ? Amount.Certain(Amount.Covariance(x, y) / variance) : x / y;
+            var gain = variance > 0 ? Amount.Certain(Amount.Covariance(x, y) / variance) : Amount.Share(x, y);
             return Amount.Greatest(x + gain * gap, Amount.Zero);
         }
         var moved = solids.Select(m => (m.Key, Grams: Moved((m.Value * Molar.Mass(m.Key.Formula)).Amount))).ToList();
@@ -29,6 +29,8 @@ public static class Weighing
         // Clipping at nothing must not change the whole: what was weighed is what was weighed.
         var sum = moved.Aggregate(unknown, (s, m) => s + m.Grams);
         var scale = Amount.Each(w => sum[w] > 0 ? target[w] / sum[w] : 1);
+        // Where nothing was expected, what was weighed is of unknown kind.
+        var stray = Amount.Each(w => sum[w] > 0 ? 0 : target[w]);
         var source = $"weighed {reading.Text}; what is in it moved along with the reading";
         var result = charge;
         foreach (var (species, grams) in moved)
@@ -37,6 +39,7 @@ public static class Weighing
             var after = Working.Given(grams * scale, Dimension.Mass, $"{name}, after weighing", source);
             result = result.Reread(species, Molar.Moles(after, species.Formula));
         }
-        return Working.IsNothing(charge.Unknown) ? result : result.RereadUnknown(Working.Given(unknown * scale, Dimension.Mass, "of unknown kind, after weighing", source));
+        var other = Working.Given(unknown * scale + stray, Dimension.Mass, "of unknown kind, after weighing", source);
+        return Working.IsNothing(charge.Unknown) && stray.ShareWhere(x => x > 0) == 0 ? result : result.RereadUnknown(other);
     }
 }

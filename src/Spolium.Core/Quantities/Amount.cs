@@ -93,6 +93,13 @@ public sealed class Amount
 
     public static Amount Greatest(Amount a, Amount b) => Apply(a, b, Math.Max, TensorPrimitives.Max, TensorPrimitives.Max);
 
+    /// <summary>a ÷ b, and nothing where b is nothing.</summary>
+    public static Amount Share(Amount a, Amount b)
+    {
+        static double Of(double x, double y) => y == 0 ? 0 : x / y;
+        return a.IsCertain && b.IsCertain ? Certain(Of(a.certain, b.certain)) : Each(w => Of(a[w], b[w]));
+    }
+
     public static Amount Exp(Amount a) => a.worlds is null ? Certain(Math.Exp(a.certain)) : Each(w => Math.Exp(a.worlds[w]));
 
     private delegate void Wide(ReadOnlySpan<double> x, ReadOnlySpan<double> y, Span<double> into);

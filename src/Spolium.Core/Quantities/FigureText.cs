@@ -14,6 +14,8 @@ public static class FigureText
     /// <summary>Narrow no-break space: between thousands, and between figure and unit.</summary>
     public const char ThinSpace = '\u202F';
 
+    private const double Dust = 1e-9;
+
     /// <summary>"24.6 g (20.1 to 27.9)", or without the bracket where there is no range.</summary>
     public static string WithRange(Working w)
     {
@@ -33,7 +35,8 @@ public static class FigureText
     public static Shown Show(Working w)
     {
         var range = w.Range;
-        if (Working.IsNothing(w) && w.Text is null)
+        // What is left when equal amounts cancel is dust of reckoning, not a figure.
+        if (w.Text is null && Math.Max(Math.Abs(w.Likely), Math.Max(Math.Abs(range.Low), Math.Abs(range.High))) < Dust)
             return new("0", "", w.Dimension.ToString());
         var (factor, unit) = Scale(w.Dimension, Math.Max(Math.Abs(w.Likely), Math.Abs(range.High)));
         if (w.Text is not null)

@@ -88,6 +88,10 @@ public sealed class Working
     /// <summary>a, and never below nothing.</summary>
     public static Working AtLeastZero(Working a) => Greatest(a, Zero(a.Dimension));
 
+    /// <summary>part ÷ whole, and nothing in worlds where the whole is nothing: there is no part of it then.</summary>
+    public static Working Share(Working part, Working whole) =>
+        new(Amount.Share(part.Amount, whole.Amount), part.Dimension / whole.Dimension, Step.Quotient, [part, whole]);
+
     /// <summary>e^(−a) for a bare number a.</summary>
     public static Working Decay(Working a) => a.Dimension == Dimension.None
         ? new(Amount.Exp(Amount.Zero - a.Amount), Dimension.None, Step.Decay, [a])

@@ -19,17 +19,19 @@ public sealed record Bottle(string Id, string Name, string Formula, MassFraction
     public string Label => Strength.Value >= 1 ? Name : $"{Name} {FigureText.Number(Strength.Percent, Strength.Percent % 1 == 0 ? 0 : 1)}{FigureText.ThinSpace}%";
 
     /// <summary>The strength as it is believed, keyed by this bottle so that all its doses share one error.</summary>
-    public Working StrengthIn(Draws draws) => draws.Once($"strength {this}", (d, _) => MakeStrength(d));
+    public Working StrengthIn(Draws draws) => draws.Once($"strength {this}", (_, _) => MakeStrength());
 
-    private Working MakeStrength(Draws draws)
+    private Working MakeStrength()
     {
         if (Strength.Value >= 1)
             return Working.Given(1, Dimension.None, $"strength of {Id}", "pure");
         var name = $"strength of {Id} ({Label})";
+        // Drawn by the bottle, not by the batch: two batches poured from one bottle share its error.
+        var own = new Draws("bottle " + Id);
         if (PlusMinus > 0)
-            return Working.Given(Below1(draws.Reading("strength " + Id, Strength.Value, PlusMinus / Draws.Z95)), Dimension.None, name, "typed on the bottle");
+            return Working.Given(Below1(own.Reading("strength", Strength.Value, PlusMinus / Draws.Z95)), Dimension.None, name, "typed on the bottle");
         var label = Priors.ById["label-strength"];
-        var shift = draws.Spread("strength " + Id, label.Triple, label.Spread);
+        var shift = own.Spread("strength", label.Triple, label.Spread);
         return Working.Given(Below1(Amount.Certain(Strength.Value) + shift), Dimension.None, name, $"typed on the bottle; {label.Label}, {label.Source}", true);
     }
 

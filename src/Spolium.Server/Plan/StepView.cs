@@ -68,7 +68,9 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
     public static string Amount(Dose dose, double grams)
     {
         var x = dose.Bottle.DensityGPerMl is { } d ? grams / d : grams;
-        var decimals = x <= 0 || x >= 100 ? 0 : x >= 10 ? 1 : 2;
-        return $"{FigureText.Number(x, decimals)}{FigureText.ThinSpace}{(dose.Bottle.IsLiquid ? "mL" : "g")}";
+        var text = FigureText.Number(x, x <= 0 || x >= 100 ? 0 : x >= 10 ? 1 : 2);
+        if (text.EndsWith(".0", StringComparison.Ordinal))
+            text = text[..^2];
+        return $"{text}{FigureText.ThinSpace}{(dose.Bottle.IsLiquid ? "mL" : "g")}";
     }
 }

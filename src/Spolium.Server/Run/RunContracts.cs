@@ -33,9 +33,10 @@ public sealed record StepSlim(string Id, string Verb, string Title, bool Begun, 
 
 public sealed record JournalLine(string EntryId, DateTimeOffset OccurredAt, DateTimeOffset RecordedAt, string By, string Words, string? StepId, string? CorrectedBy, bool CanTakeBack);
 
+/// <param name="Now">The telling figures of the step at hand as it stands now: nothing more poured.</param>
 /// <param name="Then">What the steps after the current one want, from what was logged so far.</param>
 public sealed record BatchView(string Id, string Code, string Title, string LotId, string LotCode, string Feed, long Version, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt,
-    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<DoseLine> Then, FigureView Gold, IReadOnlyList<BottleRequest> Bottles, bool CanClose, string Opening);
+    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, FigureView Gold, IReadOnlyList<BottleRequest> Bottles, bool CanClose, string Opening);
 
 /// <summary>One dose of a step to come.</summary>
 public sealed record DoseLine(string StepId, string Verb, string Title, FigureView Grams, FigureView? Millilitres);
@@ -43,6 +44,8 @@ public sealed record DoseLine(string StepId, string Verb, string Title, FigureVi
 /// <summary>What a pour that is only thought of would change in the steps to come.</summary>
 public sealed record Change(string Verb, string Title, string Before, string After);
 
-public sealed record PreviewRequest(string DoseId, string BottleId, string Amount);
+public sealed record PreviewPourRequest(string DoseId, string BottleId, string Amount);
+
+public sealed record PreviewWeighingRequest(string Output, string Mass);
 
 public sealed record PreviewAnswer(string Words, IReadOnlyList<Change> Changes);

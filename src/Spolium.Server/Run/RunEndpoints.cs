@@ -31,10 +31,11 @@ public static class RunEndpoints
         batches.MapGet("/{batchId}/journal", Journal);
         batches.MapPost("/{batchId}/steps/{stepId}/begin", Begin);
         batches.MapPost("/{batchId}/steps/{stepId}/pours", Pour);
-        batches.MapPost("/{batchId}/steps/{stepId}/pours/preview", Preview);
+        batches.MapPost("/{batchId}/steps/{stepId}/pours/preview", PreviewPour);
         batches.MapPost("/{batchId}/steps/{stepId}/readings", Read);
         batches.MapPost("/{batchId}/steps/{stepId}/signs", See);
         batches.MapPost("/{batchId}/steps/{stepId}/weighings", Weigh);
+        batches.MapPost("/{batchId}/steps/{stepId}/weighings/preview", PreviewWeighing);
         batches.MapPost("/{batchId}/steps/{stepId}/close", CloseStep);
         batches.MapPost("/{batchId}/notes", Note);
         batches.MapPost("/{batchId}/corrections", Correct);
@@ -116,24 +117,35 @@ public static class RunEndpoints
         return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Decisions.Pour(l.State, b, stepId, request.DoseId, request.BottleId, amount, request.Reason));
     }
 
-    // The pour is only thought of: it is decided and folded, and nothing is written.
-    private static Results<Ok<PreviewAnswer>, ProblemHttpResult> Preview(string batchId, string stepId, PreviewRequest request, Writing writing, TimeProvider time)
+    private static Results<Ok<PreviewAnswer>, ProblemHttpResult> PreviewPour(string batchId, string stepId, PreviewPourRequest request, Writing writing, TimeProvider time)
     {
-        if (!writing.Ledger.State.Batches.TryGetValue(batchId, out var batch))
-            return Problems.NotFound("such batch");
         var reader = new RequestReader();
         var amount = reader.MassOrVolume("amount", request.Amount);
+        return Preview(batchId, amount, reader, writing, time, (l, b) => Decisions.Pour(l.State, b, stepId, request.DoseId, request.BottleId, amount, null));
+    }
+
+    private static Results<Ok<PreviewAnswer>, ProblemHttpResult> PreviewWeighing(string batchId, string stepId, PreviewWeighingRequest request, Writing writing, TimeProvider time)
+    {
+        var reader = new RequestReader();
+        var mass = reader.Quantity("mass", request.Mass, Field.Mass);
+        return Preview(batchId, mass, reader, writing, time, (l, b) => Decisions.Weigh(l.State, b, stepId, request.Output, mass, null, null));
+    }
+
+    // What is only thought of is decided and folded, and nothing is written.
+    private static Results<Ok<PreviewAnswer>, ProblemHttpResult> Preview(string batchId, TypedNumber typed, RequestReader reader, Writing writing, TimeProvider time, Func<Ledger, BatchState, Decision> decide)
+    {
+        var ledger = writing.Ledger;
+        if (!ledger.State.Batches.TryGetValue(batchId, out var batch))
+            return Problems.NotFound("such batch");
         if (!reader.Ok)
             return Problems.Refused(reader.Errors);
-        var decision = Decisions.Pour(writing.Ledger.State, batch, stepId, request.DoseId, request.BottleId, amount, null);
+        var decision = decide(ledger, batch);
         if (decision.Body is not { } body)
             return Problems.Refused(decision.Errors);
-        var state = writing.Ledger.State;
-        var then = Replay.Apply(state, new("preview", [], time.GetUtcNow(), time.GetUtcNow(), "", body));
-        var before = Later(state, batch, new FigureBook());
-        var after = Later(then, then.Batches[batchId], new FigureBook());
-        var changes = before.Zip(after).Where(p => Text(p.First) != Text(p.Second)).Select(p => new Change(p.First.Verb, p.First.Title, Text(p.First), Text(p.Second))).ToList();
-        return TypedResults.Ok(new PreviewAnswer(amount.InWords, changes));
+        var then = Replay.Apply(ledger.State, new("preview", [], time.GetUtcNow(), time.GetUtcNow(), "", body));
+        var changes = Later(ledger.State, batch, new FigureBook()).Zip(Later(then, then.Batches[batchId], new FigureBook()))
+            .Where(p => Text(p.First) != Text(p.Second)).Select(p => new Change(p.First.Verb, p.First.Title, Text(p.First), Text(p.Second))).ToList();
+        return TypedResults.Ok(new PreviewAnswer(typed.InWords, changes));
     }
 
     private static string Text(DoseLine line) => $"{line.Grams.Value}{FigureText.ThinSpace}{line.Grams.Unit}{(line.Grams.Range.Length > 0 ? $" ({line.Grams.Range})" : "")}";
@@ -201,10 +213,13 @@ public static class RunEndpoints
         return new(batch.Id, batch.Code, batch.Title, batch.Feeds[0].LotId, state.Lots[batch.Feeds[0].LotId].Code, string.Join(", ", batch.Feeds.Select(f => f.Amount.Text)), state.Version(Entry.BatchStream(batchId)), batch.StartedAt, batch.ClosedAt,
             [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id))],
             current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book),
-            Later(state, batch, book), book.Add("gold", plan.Product("Au")),
+            current is null ? [] : AsItStands(state, batch, current, book), Later(state, batch, book), book.Add("gold", plan.Product("Au")),
             [.. batch.Bottles.Select(b => new BottleRequest(b.Id, b.Name, b.Formula, $"{b.Strength.Percent:0.##} %", b.DensityGPerMl?.ToString("0.###")))],
             batch.ClosedAt is null && batch.Current is null && batch.Product is not null, PlanEndpoints.Opening);
     }
+
+    private static IReadOnlyList<FigureView> AsItStands(State state, BatchState batch, Core.Planning.RouteStep step, FigureBook book) =>
+        [.. BatchAtWork.AsItStands(state, batch, step.Id).Plan.Figures.Take(2).Select((f, i) => book.Add($"now/{i}", f))];
 
     // Doses of the steps after the one at hand that hang on what is poured now: those that a sign ends.
     private static List<DoseLine> Later(State state, BatchState batch, FigureBook book)

@@ -1,4 +1,5 @@
 using CsCheck;
+using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
@@ -31,6 +32,29 @@ public class ConservationTests
     }, iter: 40);
 
     [Fact]
+    public void Steps_closed_with_nothing_logged_lose_nothing_and_invent_nothing()
+    {
+        foreach (var charge in new[] { Given.Charge(Given.Hl1(), 50), Given.Metals(("Cu", 10), ("Zn", 5)), Given.Metals(("Au", 20), ("Cu", 0.01)) })
+        {
+            var closed = Core.Planning.Route.Chain(Core.Planning.Route.GoldByNitricStrip).Steps.ToDictionary(s => s.Id, _ => Facts.None with { Begun = true, Closed = true });
+            var plan = Given.Plan(charge, closed);
+            Check(plan);
+            var strip = plan.Of("1-nitric-strip").Plan;
+            Assert.Equal(charge.Element("Cu").Likely, strip.Outputs[0].Charge.Element("Cu").Likely, 1e-9);
+            var signed = closed.ToDictionary(f => f.Key, f => f.Value with { Signs = plan.Steps.FirstOrDefault(s => s.Step.Id == f.Key)?.Plan.EndSigns.Select(e => e.Id).ToHashSet() ?? [] });
+            Check(Given.Plan(charge, signed));
+        }
+    }
+
+    [Fact]
+    public void What_is_weighed_where_nothing_was_expected_is_of_unknown_kind()
+    {
+        var facts = new Dictionary<string, Facts> { ["1-nitric-strip"] = Facts.None with { Begun = true, Weighed = new Dictionary<string, TypedNumber> { ["foils"] = Given.Grams(1.5) } } };
+        var foils = Given.Plan(Given.Metals(("Cu", 10)), facts).Of("1-nitric-strip").Plan.Outputs[0].Charge;
+        Assert.Equal(1.5, foils.Unknown.Likely + foils.Grams(new("Cu", Phase.Solid)).Likely, 1e-9);
+    }
+
+    [Fact]
     public void Other_metals_are_conserved_too() =>
         Check(Given.Plan(Given.Metals(("Au", 5), ("Cu", 60), ("Zn", 20), ("Ni", 5), ("Fe", 4), ("Pb", 2), ("Ag", 0.2), ("Co", 1), ("Cd", 1), ("Bi", 0.5), ("Al", 1))));
 
@@ -45,7 +69,7 @@ public class ConservationTests
                 AssertSame(s.Step.Id, element, poured.Element(element).Amount, Sum(outs.Select(o => o.Element(element).Amount)));
             foreach (var (species, moles) in s.Plan.Outputs.SelectMany(o => o.Charge.Moles))
                 for (var w = 0; w < Amount.Worlds; w++)
-                    Assert.True(moles.Amount[w] > -1e-9, $"{s.Step.Id}: {species.Formula} is {moles.Amount[w]} mol in world {w}");
+                    Assert.True(double.IsFinite(moles.Amount[w]) && moles.Amount[w] > -1e-9, $"{s.Step.Id}: {species.Formula} is {moles.Amount[w]} mol in world {w}");
             Assert.All(s.Plan.Outputs.Select(o => Charged(o.Charge)), charge => Assert.True(charge < 1e-7, $"{s.Step.Id}: the liquor is charged"));
         }
     }

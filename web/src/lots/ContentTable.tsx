@@ -47,7 +47,7 @@ export function ContentTable({ lines, liquor, onChange, error }: Props) {
               <td key={f}>
                 <QuantityField
                   aria-label={`${l.element} ${f}`}
-                  placeholder={f === 'likely' ? (liquor ? '3 g/L' : '2.1 %') : ''}
+                  placeholder={f === 'likely' && i === 0 ? (liquor ? '3 g/L' : '2.1 %') : ''}
                   field={liquor ? 'Concentration' : 'Share'}
                   value={l[f]}
                   onChange={(v) => set(i, { [f]: v })}

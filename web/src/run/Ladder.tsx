@@ -7,6 +7,7 @@ import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
+import { Changes } from './Changes';
 import styles from './run.module.css';
 import { clock } from './time';
 
@@ -122,15 +123,7 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
               error={pour.error?.of('amount')}
               autoFocus
             />
-            {preview.data && preview.data.changes.length > 0 && (
-              <ul className={styles.changes} aria-live="polite">
-                {preview.data.changes.map((c) => (
-                  <li key={c.verb + c.title}>
-                    {c.verb}: {c.title} goes from {c.before} to <strong>{c.after}</strong>
-                  </li>
-                ))}
-              </ul>
-            )}
+            <Changes changes={preview.data?.changes} />
             {(pour.error?.of('amount') ?? (preview.error as Problem | null)?.of('amount')) && (
               <label className={styles.reason}>
                 If it is so, why?

@@ -22,7 +22,7 @@ export function NoteForm({ batch }: { batch: Schemas['BatchView'] }) {
   return (
     <>
       <form
-        className={styles.line}
+        className={styles.noteForm}
         onSubmit={(e) => {
           e.preventDefault();
           write.mutate(note);

@@ -58,7 +58,10 @@ export function StepAtWork({ batch, step }: Props) {
                 {gases.map((g, i) => (
                   <span key={g.formula}>
                     {i > 0 && ' and '}
-                    {g.made.value} {g.made.unit} <Formula text={g.formula} />
+                    {g.made.likely > 0.5
+                      ? g.made.value
+                      : `at most ${g.made.range.split(' to ')[1] ?? ''}`}{' '}
+                    {g.made.unit} <Formula text={g.formula} />
                   </span>
                 ))}
                 , a little with every portion.
@@ -107,10 +110,11 @@ export function StepAtWork({ batch, step }: Props) {
             <EndSigns batch={batch} step={step} />
           </>
         )}
-        {step.figures.slice(0, 2).map((f) => (
+        <h2>{step.begunAt ? 'As it stands now' : 'What will come of it'}</h2>
+        {batch.now.map((f, i) => (
           <div key={f.key} className={styles.figure}>
             <span className="soft">{f.label}</span>
-            <Fig f={f} big={f === step.figures[0]} />
+            <Fig f={f} big={i === 0} />
           </div>
         ))}
         {step.begunAt && (
@@ -148,7 +152,7 @@ export function StepAtWork({ batch, step }: Props) {
                   <span>
                     {t.verb}: {t.title}
                   </span>
-                  <Fig f={t.grams} />
+                  <Fig f={t.millilitres ?? t.grams} />
                 </li>
               ))}
             </ul>

@@ -1,9 +1,12 @@
+import { useDebouncedValue } from '@mantine/hooks';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type Schemas, type StepView } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
+import { Changes } from './Changes';
 import styles from './run.module.css';
 
 interface Props {
@@ -17,6 +20,19 @@ export function Weighing({ batch, step, output }: Props) {
   const [mass, setMass] = useState('');
   const [fineness, setFineness] = useState('');
   const [reason, setReason] = useState('');
+  const [typed] = useDebouncedValue(mass, 250);
+  const preview = useQuery({
+    queryKey: ['weighing', batch.version, output.id, typed],
+    enabled: typed.trim().length > 0,
+    retry: false,
+    queryFn: async () =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/steps/{stepId}/weighings/preview', {
+          params: { path: { batchId: batch.id, stepId: step.id } },
+          body: { output: output.id, mass: typed },
+        }),
+      ),
+  });
   const isBar = output.id === 'bar';
   const weigh = useWrite(
     async (head, wish: { mass: string; fineness: string; reason: string }) =>
@@ -59,6 +75,7 @@ export function Weighing({ batch, step, output }: Props) {
           Log
         </button>
       </div>
+      <Changes changes={mass ? preview.data?.changes : undefined} />
       {isBar && (
         <QuantityField
           label="Fineness, if it was assayed"

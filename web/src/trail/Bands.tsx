@@ -42,7 +42,7 @@ export function Bands({ trail, onOpen }: { trail: Trail; onOpen: (account: strin
         const a = h(c.grams.likely);
         const b = next ? h(next.grams.likely) : a;
         return (
-          <g key={c.account + i}>
+          <g key={c.account + i} className={styles.side} onClick={() => c.account && onOpen(c.account)}>
             {next && (
               <path
                 d={`M${x(i)} ${top}H${x(i + 1)}V${top + b}C${x(i + 1) - gap / 3} ${top + b} ${x(i) + gap / 3} ${top + a} ${x(i)} ${top + a}Z`}

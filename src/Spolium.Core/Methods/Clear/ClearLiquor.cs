@@ -61,7 +61,7 @@ public sealed class ClearLiquor : IMethod
             (draws.Prior("set-up") + draws.Prior("filter-hours")).Named("hours with hands on"), draws.Prior("chill-hours").Named("hours by itself"),
             [new("clear-liquor", "clear gold liquor", true, liquor), new("filter", "filter", false, filter)],
             Charge.Empty,
-            [volume, filter.Element("Au").Named("gold on the filter"), liquor.Element("Au").Named("gold in the clear liquor (inferred, not seen)")],
+            [liquor.Element("Au").Named("gold in the clear liquor (inferred, not seen)"), filter.Element("Au").Named("gold on the filter"), volume],
             [
                 new(CautionLevel.Look, "A white cloud on diluting is silver chloride or hydrolysed tin or bismuth: let it settle, it stays on the filter."),
                 new(CautionLevel.Look, "Keep the filter: it holds gold. Into the tub, named and dated."),

@@ -31,7 +31,7 @@ public sealed class Sulfamic : IMethod
 
         var bottle = shop.Of("H3NSO3");
         var nitrate = charge.Of(Species.Nitrate);
-        var left = Molar.Grams(nitrate, "HNO3").Named("nitric acid left");
+        var left = Molar.Grams(nitrate, "HNO3").Named("nitric acid before it");
         var pure = (left * ResidualNitric.Sulfamic.NeedByMass("HNO3", "H3NSO3").Named("sulfamic acid per gram of nitric acid")).Named("sulfamic acid for it");
         var need = (pure / bottle.StrengthIn(draws)).Named("sulfamic acid to pour");
         var smallest = Ladder.Smallest(bottle, shop.BalanceStepG);
@@ -75,8 +75,8 @@ public sealed class Sulfamic : IMethod
             [new("denitrated", "denitrated liquor", true, liquor)],
             gasGone,
             [
-                left, pure,
-                Molar.Grams(liquor.Of(Species.Nitrate), "HNO3").Named("nitric acid left after it"),
+                Molar.Grams(liquor.Of(Species.Nitrate), "HNO3").Named("nitric acid left in the liquor"),
+                pure, left,
                 Molar.Grams(liquor.Of(new("NH4+", Phase.Aqueous)), "NH4+").Named("ammonium left in the liquor"),
             ],
             [

@@ -49,7 +49,7 @@ public sealed class AquaRegia : IMethod
 
         // Hydrochloric acid is decided beforehand: in a world where it falls short, that share of the metal stays.
         var (hcl, hclTaken) = Hydrochloric(metals.Select(m => (m.Row, m.Moles)).ToList(), drivenOff, muriatic, nitric.Volume(need)!, facts, draws);
-        var enough = Working.Least(Working.Exact(1), muriatic.MolesIn(hcl.Grams, draws) / hclTaken).Named("share that the hydrochloric acid suffices for");
+        var enough = Working.Least(Working.Exact(1), Working.Share(muriatic.MolesIn(hcl.Grams, draws), hclTaken)).Named("share that the hydrochloric acid suffices for");
         if (enough.Amount.ShareWhere(e => e < 1) > 0 || enough.Likely < 1)
             metals = [.. metals.Select(m => (m.Row, m.Moles * enough, m.ByHcl * enough))];
         var reduced = Reduced(metals);
@@ -83,7 +83,7 @@ public sealed class AquaRegia : IMethod
         }
         var vessel = charge.Pour(hcl, draws);
         vessel = nitric.PourInto(vessel, grams, draws);
-        var done = (reduced - stillToReduce) / reduced;
+        var done = Working.Share(reduced - stillToReduce, reduced);
         var partly = done.Amount.ShareWhere(d => d < 1 - 1e-9) > 0 || done.Likely < 1 - 1e-9;
         var heats = new List<Working?>();
         foreach (var (row, moles, byHcl) in metals)
@@ -200,7 +200,7 @@ public sealed class AquaRegia : IMethod
     private static Working RaisedToDissolveAll(Working returned, Working before, Working reduced, Reagents.Bottle nitric, Facts facts, Draws draws)
     {
         var poured = nitric.MolesIn(DosePlan.Logged("nitric", facts), draws);
-        return Working.Greatest(returned, Working.Exact(1) - (before + poured) / reduced).Named("share that came back (raised where the acid would not have sufficed: no metal is left)");
+        return Working.Greatest(returned, Working.Exact(1) - Working.Share(before + poured, reduced)).Named("share that came back (raised where the acid would not have sufficed: no metal is left)");
     }
 
     // The larger of the practice excess and the free chloride wanted at the end (precise rules 2.2), as one pour.

@@ -45,7 +45,7 @@ public sealed class WashDryMelt : IMethod
 
         var soaked = charge.Pour(acid, draws).Pour(water, draws);
         var lostInWash = draws.Prior("powder-in-wash");
-        var stays = charge.Of(Species.Water) / soaked.Of(Species.Water);
+        var stays = Working.Share(charge.Of(Species.Water), soaked.Of(Species.Water));
         var (washed, powder) = soaked.Split(s => s == Species.Gold ? lostInWash : s == Species.Water ? Working.Exact(1) - stays : s.Phase == Phase.Solid ? null : Working.Exact(1) - left);
         var (steam, dry) = powder.Split(s => s.Phase == Phase.Liquid ? Charge.All : null);
         var lostInMelt = (Working.Exact(1) - (Working.Exact(1) - draws.Prior("handling")) * (Working.Exact(1) - draws.Prior("melt-loss"))).Named("gold lost in the transfer and the melt");

@@ -78,7 +78,7 @@ public sealed class Metabisulphite : IMethod
         var powder = mixed.Grams(Species.Gold).Named("gold powder");
         var liquid = mixed.LiquorVolume(draws);
         var heel = (powder * draws.Prior("heel-powder")).Named("liquid held by the powder");
-        var held = Working.Least(Working.Exact(1), heel / liquid);
+        var held = Working.Least(Working.Exact(1), Working.Share(heel, liquid));
         var (wet, barren) = mixed.Split(s => s == Species.Gold ? Charge.All : s.Phase == Phase.Solid ? null : held);
 
         var gas = Molar.GasVolume(sulphurousAtMost).Named("SO₂ at most");
@@ -107,7 +107,7 @@ public sealed class Metabisulphite : IMethod
             (draws.Prior("set-up") + portions.Count * draws.Prior("rung-sulphite")).Named("hours with hands on"), settle,
             [new("powder", "gold powder", true, wet), new("barren", "barren liquor", false, barren)],
             gasGone,
-            [gold, stoichiometric, forNitric, powder, barren.Element("Au").Named("gold left in the barren liquor")],
+            [powder.Named("gold brought down (inferred, not seen)"), barren.Element("Au").Named("gold still in the liquor"), gold, stoichiometric, forNitric],
             [
                 new(CautionLevel.Stop, "Sulphur dioxide: sharp, takes the breath. Hood or outdoors; never with bleach."),
                 new(CautionLevel.Look, $"{FigureText.Number(school, 1)} g per gram of gold is {FigureText.Number(school / salt.ForGold(Working.Exact(1, null, Dimension.Mass)).Likely, 1)} × what the equation takes."),

@@ -72,10 +72,10 @@ public sealed class NitricStrip : IMethod
         var pouredMoles = acid.MolesIn(grams, draws).Named("nitric acid poured");
         // Both signs say that no base metal is left: where the acid would not have sufficed, more of it came back.
         var returned = allGone
-            ? Working.Least(Working.Exact(1), Working.Greatest(byCover, (taken.Acid - pouredMoles) / taken.Reduced)).Named("share that came back (raised where the acid would not have sufficed: no base metal is left)")
+            ? Working.Least(Working.Exact(1), Working.Greatest(byCover, Working.Share(taken.Acid - pouredMoles, taken.Reduced))).Named("share that came back (raised where the acid would not have sufficed: no base metal is left)")
             : byCover;
         var net = taken.Net(returned).Named("nitric acid that the metal takes, less what comes back");
-        var done = Working.Least(Working.Exact(1), pouredMoles / net);
+        var done = Working.Least(Working.Exact(1), Working.Share(pouredMoles, net));
         var isShort = done.Amount.ShareWhere(d => d < 1 - 1e-9) > 0 || done.Likely < 1 - 1e-9;
         Working Done(Working moles) => isShort ? moles * done : moles;
 
@@ -148,9 +148,9 @@ public sealed class NitricStrip : IMethod
             ],
             gasGone,
             [
-                net, x,
-                Molar.Grams(liquor.Of(Species.Proton), "HNO3").Named("free nitric acid in the strip liquor"),
-                nitrateLeft,
+                Working.Sum(straight.Select(m => Molar.Grams(Done(m.Moles), m.Metal)).Append(Molar.Grams(Done(zincSideways), "Zn")), Dimension.Mass).Named("base metal dissolved (inferred, not seen)"),
+                Molar.Grams(mixed.Of(Species.Proton), "HNO3").Named("nitric acid not yet used"),
+                net, x, nitrateLeft,
                 .. warming is null ? Array.Empty<Working>() : [warming],
             ],
             [
@@ -227,12 +227,12 @@ public sealed class NitricStrip : IMethod
     private static (Charge Foils, Charge Liquor, Charge Rinse, Working NitrateLeft) Wash(Charge mixed, Working gold, Working liquid, Dose water, int washes, Draws draws)
     {
         var heel = (gold * draws.Prior("foil-heel")).Named("liquid held by the foils");
-        var held = Working.Least(Working.Exact(1), heel / liquid);
+        var held = Working.Least(Working.Exact(1), Working.Share(heel, liquid));
         var fines = draws.Prior("foil-to-fines");
         var (liquor, wet) = mixed.Split(s => s.Phase != Phase.Solid ? Working.Exact(1) - held : s == Species.Gold ? fines : s.Formula == "SnO2·H2O" ? Charge.All : null);
         var left = Washing.LeftShare(heel, water.Millilitres! / washes, draws.Prior("wash-mixing"), washes).Named("share of the dissolved that the washes leave");
         var soaked = wet.Pour(water, draws);
-        var waterOff = wet.Of(Species.Water) / soaked.Of(Species.Water);
+        var waterOff = Working.Share(wet.Of(Species.Water), soaked.Of(Species.Water));
         var (rinse, foils) = soaked.Split(s => s == Species.Water ? Working.Exact(1) - waterOff : s.Phase == Phase.Aqueous ? Working.Exact(1) - left : null);
         return (foils, liquor, rinse, Molar.Grams(foils.Of(Species.Nitrate), "HNO3").Named("nitrate left on the foils, as HNO₃"));
     }
