@@ -10,7 +10,15 @@ using Spolium.Server.Trail;
 
 var builder = WebApplication.CreateBuilder(args);
 builder.Services.AddOpenApi();
-builder.Services.AddProblemDetails();
+builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = c =>
+{
+    if (c.ProblemDetails.Status == StatusCodes.Status400BadRequest)
+    {
+        c.ProblemDetails.Title = "The request cannot be read";
+        c.ProblemDetails.Detail = "It must be JSON in the shape that /api/openapi.json describes. Nothing was written.";
+    }
+});
+builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = false);
 builder.Services.ConfigureHttpJsonOptions(o =>
 {
     o.SerializerOptions.Converters.Add(new JsonStringEnumConverter());

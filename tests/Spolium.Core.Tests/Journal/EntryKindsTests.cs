@@ -1,0 +1,88 @@
+using Spolium.Core.Journal;
+using Spolium.Core.Planning;
+using Spolium.Core.Quantities;
+using Xunit;
+
+namespace Spolium.Core.Tests.Journal;
+
+public class EntryKindsTests
+{
+    private static readonly Figure Figure = Figure.Of(Working.Given(4.2, Dimension.Mass, "gold", "weighed"));
+    private static readonly ElementEstimate Gold = new("Au", 4.2, 0.1, 4, 4.4);
+
+    public static TheoryData<EntryBody> Bodies() =>
+    [
+        new LotReceived("l", "X-1", "rings", "brass", Given.Grams(100, 0.1), Given.Hl1(), TypedNumber.Of(800, Field.Length, "µm"), [Gold]),
+        new LotSplit("l", [new("a", "X-1a", "coarse", Given.Grams(60)), new("b", "X-1b", "fine", Given.Grams(40))]),
+        new BatchStarted("b", "26-01", "rings", [new("l", Given.Grams(50))], Route.Chain(Route.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01, [Gold]),
+        new RouteChanged("b", Route.Chain(["metabisulphite"]), [], "no scrap"),
+        new BatchClosed("b", [Figure]),
+        new StepBegun("b", "1-nitric-strip", new("nitric-strip", 1, "0.1.0", "abc", "b", [new("nitric", "nitric acid", "N-1", Figure, [1, 2, 2])], [Figure], "beaker 1 L", Figure, Figure)),
+        new DoseAdded("b", "1-nitric-strip", "nitric", [new("N-1", new("2,5 mL", Field.Volume, 2.5, "mL", 0.1, "cylinder", "B3", true), 3.5, 0.68)]),
+        new ReadingTaken("b", "1-nitric-strip", "temperature", new("185 °F", Field.Temperature, 85, "°F")),
+        new SignSeen("b", "1-nitric-strip", "quiet-after-more"),
+        new HoldingWeighed("b", "1-nitric-strip", "foils", Given.Grams(4.4, 0.02)),
+        new ProductWeighed("b", "6-wash-dry-melt", "bar", Given.Grams(4.2, 0.02), new("996 ‰", Field.Fineness, 0.996, "‰"), [Gold]),
+        new StepClosed("b", "1-nitric-strip", [new("foils", "foils", true, 4.5, [Gold], Basis.Weighed)], [new("Au", [[0.01]])]),
+        new NoteWritten("b", null, "ünïcode, “quotes” and \n lines"),
+        new Correction("e1", "wrong beaker", new SignSeen("b", "1-nitric-strip", "quiet-after-more")),
+        new Correction("e1", "only back", null),
+    ];
+
+    [Theory]
+    [MemberData(nameof(Bodies))]
+    public void Every_kind_reads_back_as_it_was_written(EntryBody body)
+    {
+        var json = EntryJson.Write(body);
+        var back = EntryJson.Read(EntryJson.KindOf(body), EntryJson.Schema, json);
+        Assert.Equal(body.GetType(), back.GetType());
+        Assert.Equal(json, EntryJson.Write(back));
+    }
+
+    [Fact]
+    public void The_set_is_closed_and_every_kind_is_tried_above() =>
+        Assert.Equal(EntryJson.AllKinds.Order(), Bodies().Select(b => EntryJson.KindOf(b.Data)).Distinct().Order());
+
+    [Fact]
+    public void A_typed_number_keeps_its_text_unit_instrument_vessel_and_gross()
+    {
+        var dose = (DoseAdded)EntryJson.Read("dose-added", 1, EntryJson.Write(Bodies().Select(b => b.Data).OfType<DoseAdded>().Single()));
+        var typed = dose.Pours[0].Amount;
+        Assert.Equal(("2,5 mL", "mL", "cylinder", "B3", true, 0.1), (typed.Text, typed.Unit, typed.Instrument, typed.Vessel, typed.Gross, typed.PlusMinus));
+        Assert.Equal(0.1 / 1.645, typed.Sigma, 1e-12);
+    }
+
+    [Fact]
+    public void The_hash_tells_requests_apart()
+    {
+        Assert.Equal(EntryJson.Hash("a"), EntryJson.Hash("a"));
+        Assert.NotEqual(EntryJson.Hash("a"), EntryJson.Hash("b"));
+    }
+
+    [Fact]
+    public void When_it_happened_and_when_it_was_written_are_kept_apart()
+    {
+        var happened = new DateTimeOffset(2026, 11, 25, 9, 0, 0, TimeSpan.FromHours(1));
+        var entry = new Entry("e", [new("lot:l", 1)], happened, happened.AddMinutes(20), "MK", Bodies().Select(b => b.Data).First());
+        var state = Replay.Apply(State.Empty, entry);
+        Assert.Equal(happened, state.Lots["l"].ReceivedAt);
+        Assert.Equal(1, state.Version("lot:l"));
+        Assert.Equal(happened.AddMinutes(20), state.Entries[0].RecordedAt);
+    }
+
+    [Fact]
+    public void A_late_entry_does_not_turn_the_clock_of_its_step_back()
+    {
+        var entries = new List<Entry>();
+        void Add(EntryBody body, int minute) => entries.Add(new($"e{entries.Count}", [new("batch:b", entries.Count + 1)], DateTimeOffset.UnixEpoch.AddMinutes(minute), DateTimeOffset.UnixEpoch.AddMinutes(90), "AV", body));
+        Add(Bodies().Select(b => b.Data).OfType<LotReceived>().Single(), 0);
+        Add(Bodies().Select(b => b.Data).OfType<BatchStarted>().Single(), 1);
+        Add(Bodies().Select(b => b.Data).OfType<StepBegun>().Single(), 2);
+        Add(Bodies().Select(b => b.Data).OfType<DoseAdded>().Single(), 60);
+        Add(Bodies().Select(b => b.Data).OfType<SignSeen>().Single(), 40);
+        var step = Replay.Of(entries).Batches["b"].Step("1-nitric-strip");
+        Assert.Equal(DateTimeOffset.UnixEpoch.AddMinutes(60), step.LastAt);
+        Assert.Equal(step.LastAt, step.Facts.AsOf);
+        Assert.True(step.Facts.Saw("quiet-after-more"));
+    }
+}
