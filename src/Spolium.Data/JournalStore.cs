@@ -133,7 +133,7 @@ public sealed class JournalStore : IDisposable
         using var db = Connect();
         using var transaction = db.Database.BeginTransaction();
         Projector.Clear(db);
-        Projector.Project(db, Ledger.Empty, Ledger.Of(Read()), db.Entries.Max(e => e.Seq));
+        Projector.Project(db, Ledger.Empty, Ledger.Of(Read()), db.Entries.Max(e => (long?)e.Seq) ?? 0);
         db.SaveChanges();
         transaction.Commit();
     }

@@ -22,6 +22,9 @@ builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = false
 builder.Services.ConfigureHttpJsonOptions(o =>
 {
     o.SerializerOptions.Converters.Add(new JsonStringEnumConverter());
+    // What a request must hold and does not is told as a request that cannot be read, before anything is looked at.
+    o.SerializerOptions.RespectRequiredConstructorParameters = true;
+    o.SerializerOptions.RespectNullableAnnotations = true;
     o.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
 });
 builder.Services.AddSingleton(TimeProvider.System);

@@ -82,6 +82,20 @@ public class RefusalTests
         Assert.StartsWith("There is no", problem.GetProperty("title").GetString());
     }
 
+    [Theory]
+    [InlineData("/api/lots", "{}")]
+    [InlineData("/api/plan", "{}")]
+    [InlineData("/api/batches/26-02/steps/3-sulfamic/pours", "{\"doseId\":\"sulfamic\",\"bottleId\":\"S-1\",\"amount\":\"1 g\"}")]
+    [InlineData("/api/batches/26-02/steps/3-sulfamic/pours", "{\"head\":null,\"doseId\":\"sulfamic\",\"bottleId\":\"S-1\",\"amount\":\"1 g\"}")]
+    [InlineData("/api/batches/26-02/close", "null")]
+    public async Task A_request_that_lacks_what_it_must_hold_is_told_so(string path, string json)
+    {
+        await using var shop = new Shop();
+        using var answer = await shop.Client.PostAsync(path, new StringContent(json, System.Text.Encoding.UTF8, "application/json"));
+        Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+        Assert.Contains("cannot be read", await answer.Content.ReadAsStringAsync());
+    }
+
     [Fact]
     public async Task A_body_that_is_no_json_is_a_problem_too()
     {

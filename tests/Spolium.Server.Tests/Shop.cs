@@ -19,6 +19,7 @@ public sealed class Shop : IAsyncDisposable
         Clock = new FakeTimeProvider(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero));
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
         {
+            b.UseSetting("Logging:LogLevel:Default", "Warning");
             b.UseSetting("data", this.folder);
             b.UseSetting("shop", demo ? "demo" : "empty");
             b.ConfigureServices(s => s.AddSingleton<TimeProvider>(Clock));

@@ -14,11 +14,11 @@ namespace Spolium.Server.Lots;
 /// <param name="Of">Whole: of the lot; Rest: of what the lines of the whole leave.</param>
 public sealed record ContentLineRequest(string Element, string Low, string Likely, string High, ContentOf Of);
 
-public sealed record ReceiveRequest(Head Head, string LotId, string Code, string Title, string Material, string Amount, string? AmountPlusMinus, IReadOnlyList<ContentLineRequest> Content, string? Balance, string? Thickness);
+public sealed record ReceiveRequest(Head Head, string LotId, string Code, string Title, string Material, string Amount, IReadOnlyList<ContentLineRequest> Content, string? AmountPlusMinus = null, string? Balance = null, string? Thickness = null);
 
 public sealed record PartRequest(string LotId, string Code, string Title, string Amount);
 
-public sealed record SplitRequest(Head Head, IReadOnlyList<PartRequest> Parts, string? Reason);
+public sealed record SplitRequest(Head Head, IReadOnlyList<PartRequest> Parts, string? Reason = null);
 
 public sealed record LotListItem(string Id, string Code, string Title, string Material, string Amount, string Left, double AmountValue, double LeftValue, DateTimeOffset ReceivedAt, string? PartOf);
 

@@ -11,10 +11,10 @@ using Route = Spolium.Core.Planning.Route;
 namespace Spolium.Server.Plan;
 
 /// <param name="Density">g/mL of a liquid; empty for a solid.</param>
-public sealed record BottleRequest(string Id, string Name, string Formula, string Strength, string? Density);
+public sealed record BottleRequest(string Id, string Name, string Formula, string Strength, string? Density = null);
 
 /// <param name="Options">By method id, then by option id.</param>
-public sealed record PlanRequest(string LotId, string Amount, IReadOnlyDictionary<string, Dictionary<string, string>>? Options, IReadOnlyList<BottleRequest>? Bottles);
+public sealed record PlanRequest(string LotId, string Amount, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
 
 public sealed record PlanView(string LotId, string LotCode, string Amount, IReadOnlyList<StepView> Steps, string? Refused, FigureView Attended, FigureView Unattended, FigureView Gold, FigureView BrownGas, FigureView Nitric, string Opening);
 

@@ -5,13 +5,13 @@ namespace Spolium.Server.Run;
 
 public sealed record BatchListItem(string Id, string Code, string Title, string LotCode, double FeedG, string? CurrentStep, bool CurrentBegun, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt, double? ProductG);
 
-public sealed record StartRequest(Head Head, string BatchId, string Code, string? Title, string LotId, string Amount, string? AmountPlusMinus, IReadOnlyDictionary<string, Dictionary<string, string>>? Options, IReadOnlyList<BottleRequest>? Bottles);
+public sealed record StartRequest(Head Head, string BatchId, string Code, string LotId, string Amount, string? Title = null, string? AmountPlusMinus = null, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
 
 public sealed record BeginRequest(Head Head);
 
 /// <param name="Amount">Grams, or millilitres of a liquid.</param>
 /// <param name="Reason">Why it is so, when the amount looks like a slip.</param>
-public sealed record PourRequest(Head Head, string DoseId, string BottleId, string Amount, string? Reason);
+public sealed record PourRequest(Head Head, string DoseId, string BottleId, string Amount, string? Reason = null);
 
 /// <param name="Kind">temperature, ph, volume, density.</param>
 public sealed record ReadingRequest(Head Head, string Kind, string Value);
@@ -19,11 +19,11 @@ public sealed record ReadingRequest(Head Head, string Kind, string Value);
 public sealed record SignRequest(Head Head, string Sign);
 
 /// <param name="Fineness">Of a product; empty when it was not assayed.</param>
-public sealed record WeighRequest(Head Head, string Output, string Mass, string? PlusMinus, string? Fineness, string? Reason);
+public sealed record WeighRequest(Head Head, string Output, string Mass, string? PlusMinus = null, string? Fineness = null, string? Reason = null);
 
-public sealed record CloseRequest(Head Head, string? Reason);
+public sealed record CloseRequest(Head Head, string? Reason = null);
 
-public sealed record NoteRequest(Head Head, string? StepId, string Text);
+public sealed record NoteRequest(Head Head, string Text, string? StepId = null);
 
 public sealed record CorrectRequest(Head Head, string Corrects, string Reason);
 

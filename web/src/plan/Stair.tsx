@@ -62,7 +62,7 @@ export function Stair({ steps, chosen, onChoose, stale }: Props) {
                     .filter((g) => g.made.high > 0.5)
                     .map((g) => (
                       <span key={g.formula} className={styles.gas}>
-                        <Formula text={g.formula} /> <Fig f={g.made} bare />
+                        <Formula text={g.formula} /> <Fig f={g.made} bare={g.made.likely > 0.5} />
                       </span>
                     ))}
                 </div>
