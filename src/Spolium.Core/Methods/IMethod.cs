@@ -2,6 +2,7 @@ using System.Globalization;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Reference;
 using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Methods;
@@ -75,7 +76,13 @@ public sealed class StepOptions(IMethod method, IReadOnlyDictionary<string, stri
 /// <param name="BalanceStepG">Readability d of the bench balance, g.</param>
 public sealed record Shop(IReadOnlyList<Bottle> Bottles, IReadOnlyList<Vessel> Vessels, double BalanceStepG = 0.01)
 {
-    public static readonly Bottle Water = new("water", "water", "H2O", new(1), 0.9982);
+    public static readonly Bottle Water = new("water", "water", "H2O", new(1), 1 / Constants.Get("water-volume").Likely);
+
+    /// <summary>Grams of so many millilitres of water at 20 °C.</summary>
+    public static Working WaterGrams(Working ml) => ml / Constants.Get("water-volume");
+
+    /// <summary>Grams of so many millilitres of water that somebody chose.</summary>
+    public static Working WaterGrams(double ml) => WaterGrams(Working.Exact(ml, null, Dimension.Volume));
 
     /// <summary>The bottles of a shop that has typed nothing yet: usual labels, densities of pure acids at 20 °C.</summary>
     public static readonly IReadOnlyList<Bottle> UsualBottles =

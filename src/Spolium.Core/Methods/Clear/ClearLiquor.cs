@@ -32,9 +32,8 @@ public sealed class ClearLiquor : IMethod
         if (before.Likely <= 0)
             return StepPlan.Refuse(this, charge, new Refusal("there is no liquor to clear", "dissolve first"));
 
-        var density = Working.Exact(0.9982, null, Dimension.Density);
-        var water = DosePlan.Decided("water", "water to dilute", Shop.Water, before * options.Number("dilute") * density, Working.Zero(Dimension.Mass), facts, "liquor into water, slowly");
-        var washWater = DosePlan.Decided("wash", "wash water", Shop.Water, Working.Exact(options.Number("wash-ml") * 0.9982, null, Dimension.Mass), Working.Zero(Dimension.Mass), facts, "in three parts, through the filter, into the filtrate");
+        var water = DosePlan.Decided("water", "water to dilute", Shop.Water, Shop.WaterGrams(before * options.Number("dilute")), Working.Zero(Dimension.Mass), facts, "liquor into water, slowly");
+        var washWater = DosePlan.Decided("wash", "wash water", Shop.Water, Shop.WaterGrams(options.Number("wash-ml")), Working.Zero(Dimension.Mass), facts, "in three parts, through the filter, into the filtrate");
         var muriatic = shop.Of("HCl");
         var washAcid = DosePlan.Decided("wash-acid", muriatic.Label, muriatic, Working.Exact(options.Number("wash-ml") * 0.01, null, Dimension.Mass) / muriatic.StrengthIn(draws), Working.Zero(Dimension.Mass), facts, "into the wash water: it keeps gold in solution");
 

@@ -35,7 +35,7 @@ public sealed class WashDryMelt : IMethod
         var muriatic = shop.Of("HCl");
         var acidMl = options.Number("acid-ml");
         var acid = DosePlan.Decided("acid", muriatic.Label, muriatic, Working.Exact(acidMl * (muriatic.DensityGPerMl ?? 1), null, Dimension.Mass), Working.Zero(Dimension.Mass), facts, "near boiling, 20 to 40 minutes, then poured off");
-        var water = DosePlan.Decided("wash", "wash water", Shop.Water, Working.Exact(washes * options.Number("wash-ml") * 0.9982, null, Dimension.Mass), Working.Zero(Dimension.Mass), facts, $"{washes} ×, hot, poured off each time");
+        var water = DosePlan.Decided("wash", "wash water", Shop.Water, Shop.WaterGrams(washes * options.Number("wash-ml")), Working.Zero(Dimension.Mass), facts, $"{washes} ×, hot, poured off each time");
         var borax = shop.Of("Na2B4O7");
         var flux = DosePlan.Decided("borax", borax.Label, borax, gold * draws.Prior("borax"), Working.Zero(Dimension.Mass), facts, "with the dry powder, in the crucible");
 

@@ -55,7 +55,7 @@ public sealed class NitricStrip : IMethod
 
         // The water is a dose of its own: as many volumes as the acid is expected to have, poured first.
         var acidWithoutBrown = factor * Taken(straight, zincSideways, Working.Exact(0)).Net(byCover).Named("nitric acid needed, all by the NO way");
-        var waterNeed = acid.Volume(Molar.Grams(acidWithoutBrown, "HNO3") / strength)! * waterRatio * Working.Exact(0.9982, null, Dimension.Density);
+        var waterNeed = Shop.WaterGrams(acid.Volume(Molar.Grams(acidWithoutBrown, "HNO3") / strength)! * waterRatio);
         var water = DosePlan.Decided("water", "water to cut the acid", Shop.Water, waterNeed, Working.Zero(Dimension.Mass), facts, "first, over the metal: acid goes into water");
 
         var closed = facts.Closed;
@@ -111,7 +111,7 @@ public sealed class NitricStrip : IMethod
         var portions = Portions.For("nitric", Molar.GasVolume(no + no2).Named("gas made"), warming ?? Working.Zero(Dimension.Temperature), liquid, shop.Vessels, draws);
         var ladder = Ladder.Build(acid, need.Range.Low, need.Range.High, portions.Whole, shop.BalanceStepG, facts.Of("nitric"), ended);
 
-        var rinseWater = DosePlan.Decided("wash", "wash water", Shop.Water, Working.Exact(washes * washMl * 0.9982, null, Dimension.Mass), Working.Zero(Dimension.Mass), facts, $"{washes} × {FigureText.Number(washMl, 0)} mL, poured off each time");
+        var rinseWater = DosePlan.Decided("wash", "wash water", Shop.Water, Shop.WaterGrams(washes * washMl), Working.Zero(Dimension.Mass), facts, $"{washes} × {FigureText.Number(washMl, 0)} mL, poured off each time");
         var (foils, liquor, rinse, nitrateLeft) = Wash(mixed, gold, liquid, rinseWater, washes, draws);
 
         var portionTime = draws.Prior("rung-nitric");
