@@ -3,6 +3,8 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Kinetics;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Solutions;
 
 namespace Spolium.Cases;
 
@@ -24,6 +26,12 @@ public static class Answers
         ["wash"] = (g, _) => One("left_share", Washing.LeftShare(Millilitres(g, "held_mL"), Millilitres(g, "wash_mL"), Number(Double(g, "mixing")), (int)Double(g, "times"))),
         ["sheet-time"] = (g, _) => One("minutes", Sheet(g)),
         ["sheet-time-lean"] = (g, _) => One("minutes", SheetTime.MinutesLean(Sheet(g), Double(g, "acid_over_needed"))),
+        ["dilute-by-mass"] = Dilute,
+        ["blend-two"] = Blend,
+        ["crystallise"] = Crystallise,
+        ["bleach-age"] = (g, _) => One("percent_left", Ageing.BleachPercent(Number(Double(g, "percent")), Number(Double(g, "k_per_percent_day")), Number(Double(g, "days")))),
+        ["above-possible"] = (g, _) => Many(("not_product_share_at_least", Drying.SomethingElse(Grams(Double(g, "possible_g")), Grams(Double(g, "found_g")))), ("surplus_g", Drying.Surplus(Grams(Double(g, "possible_g")), Grams(Double(g, "found_g"))))),
+        ["density-check-points"] = (g, _) => One("density", DensityTable.BySolute[Text(g, "solute")].Density(Double(g, "mass_percent"), Double(g, "temperature_C")) ?? throw new FormatException("outside of the table")),
         ["hydrate"] = (g, _) => One("have_g", Molar.InForm(Grams(Double(g, "need_g")), Text(g, "need"), Text(g, "have"))),
     };
 
@@ -89,6 +97,29 @@ public static class Answers
         var dose = GoldPrecipitant.Dose(Double(g, "factor") * stoichiometric, salt.ForNitric(Grams(Double(g, "hno3_left_g"))), salt.ForIron(Grams(Double(g, "iron_iii_g")), Number(Double(g, "iron_share"))), Number(Double(g, "purity")));
         return Many(("stoichiometric_g", stoichiometric), ("dose_g", dose));
     }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> Dilute(JsonElement g, JsonElement _)
+    {
+        var acid = Grams(Double(g, "mass_g"));
+        var water = Mixing.Diluent(acid, Percent(g, "percent"), Percent(g, "target_percent"), Number(0));
+        return Many(("water_g", water), ("end_mass_g", acid + water));
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> Blend(JsonElement g, JsonElement _)
+    {
+        var end = Grams(Double(g, "end_mass_g"));
+        var strong = Mixing.OfStronger(end, Percent(g, "strong_percent"), Percent(g, "weak_percent"), Percent(g, "target_percent"));
+        return Many(("strong_g", strong), ("weak_g", end - strong));
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> Crystallise(JsonElement g, JsonElement _)
+    {
+        var (anhydrous, share) = (Grams(Double(g, "anhydrous_g")), Crystallising.SaltShare(Text(g, "solid"), Text(g, "anhydrous")));
+        var crystals = Crystallising.Crystals(anhydrous, Grams(Double(g, "water_total_g")), Number(Double(g, "solubility_g_per_g_water_cold")), share);
+        return Many(("crystals_g", crystals), ("yield", Crystallising.Yield(crystals, share, anhydrous)));
+    }
+
+    private static Working Percent(JsonElement g, string name) => Number(Double(g, name) / 100);
 
     private static Working Sheet(JsonElement g) => SheetTime.Minutes(Number(Double(g, "thickness_um")), Number(Double(g, "retreat_um_per_min_per_face")));
 

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
+using CsvHelper;
 
 namespace Spolium.Cases;
 
@@ -19,11 +20,12 @@ public static class CaseRunner
     {
         var cases = Read(Path.Combine(folder, "worked-problems.json"), null)
             .Concat(Read(Path.Combine(folder, "equilibrium", "cases.json"), "equilibrium"))
-            .Concat(Read(Path.Combine(folder, "reconciliation", "cases.json"), "reconciliation"));
+            .Concat(Read(Path.Combine(folder, "reconciliation", "cases.json"), "reconciliation"))
+            .Concat(CheckPoints(Path.Combine(folder, "density-check-points.csv")));
         return [.. cases.GroupBy(c => c.Family).Select(g => Judge(g.Key, [.. g]))];
     }
 
-    private sealed record Case(string Id, string Family, JsonElement Given, JsonElement Expect, double Tolerance);
+    private sealed record Case(string Id, string Family, JsonElement Given, JsonElement Expect, double Tolerance, bool Absolute = false);
 
     private static IEnumerable<Case> Read(string file, string? family)
     {
@@ -37,6 +39,23 @@ public static class CaseRunner
                 c.TryGetProperty("given", out var given) ? given.Clone() : default,
                 c.TryGetProperty("expect", out var expect) ? expect.Clone() : default,
                 c.TryGetProperty("tolerance", out var t) && t.ValueKind == JsonValueKind.Number ? t.GetDouble() : 0.001);
+    }
+
+    // Points of the density tables: their tolerance is in g/mL.
+    private static IEnumerable<Case> CheckPoints(string file)
+    {
+        if (!File.Exists(file))
+            yield break;
+        using var reader = new CsvReader(new StreamReader(file), CultureInfo.InvariantCulture);
+        reader.Read();
+        reader.ReadHeader();
+        while (reader.Read())
+        {
+            var (solute, percent, temperature) = (reader.GetField("solute")!, reader.GetField<double>("mass_percent"), reader.GetField<double>("temperature_C"));
+            yield return new($"{solute} {percent} % {temperature} °C", "density-check-points",
+                JsonSerializer.SerializeToElement(new { solute, mass_percent = percent, temperature_C = temperature }),
+                JsonSerializer.SerializeToElement(new { density = reader.GetField<double>("density") }), reader.GetField<double>("tolerance"), true);
+        }
     }
 
     private static Family Judge(string family, IReadOnlyList<Case> cases)
@@ -72,7 +91,7 @@ public static class CaseRunner
     private static WrongCase? Compare(Case c, string name, JsonElement wanted, IReadOnlyList<double>? got)
     {
         double[] want = wanted.ValueKind == JsonValueKind.Array ? [.. wanted.EnumerateArray().Select(e => e.GetDouble())] : [wanted.GetDouble()];
-        if (got is not null && got.Count == want.Length && want.Zip(got).All(p => Math.Abs(p.First - p.Second) <= Math.Max(c.Tolerance * Math.Abs(p.First), HalfOfSixthDigit(p.First))))
+        if (got is not null && got.Count == want.Length && want.Zip(got).All(p => Math.Abs(p.First - p.Second) <= Math.Max(c.Absolute ? c.Tolerance + 1e-12 : c.Tolerance * Math.Abs(p.First), HalfOfSixthDigit(p.First))))
             return null;
         return new(c.Id, name, Text(want), got is null ? "nothing" : Text(got));
     }

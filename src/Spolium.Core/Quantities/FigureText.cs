@@ -37,10 +37,16 @@ public static class FigureText
         var range = w.Range;
         // What is left when equal amounts cancel is dust of reckoning, not a figure.
         if (w.Text is null && Math.Max(Math.Abs(w.Likely), Math.Max(Math.Abs(range.Low), Math.Abs(range.High))) < Dust)
-            return new("0", "", w.Dimension.ToString());
+            return new("0", "", w.Unit ?? w.Dimension.ToString());
+        if (w.Text is null && w.Unit is { } own)
+            return Rounded(w, 1, own);
         var (factor, unit) = Scale(w.Dimension, Math.Max(Math.Abs(w.Likely), Math.Abs(range.High)));
-        if (w.Text is not null)
-            return new(w.Text, "", unit);
+        return w.Text is not null ? new(w.Text, "", unit) : Rounded(w, factor, unit);
+    }
+
+    private static Shown Rounded(Working w, double factor, string unit)
+    {
+        var range = w.Range;
         var spread = w.Amount.IsCertain ? 0 : range.Width * factor;
         var decimals = Decimals(w.Likely * factor, spread);
         var value = Number(w.Likely * factor, decimals);

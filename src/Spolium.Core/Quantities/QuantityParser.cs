@@ -17,6 +17,9 @@ public static class QuantityParser
         [Field.Density] = "g/mL",
         [Field.Length] = "µm",
         [Field.Duration] = "h",
+        [Field.Money] = "kr",
+        [Field.Baume] = "°Bé",
+        [Field.Gravity] = "SG",
     };
 
     /// <summary>Reads a text such as "2,5 dwt". Negative amounts, shares above one and temperatures below −273.15 °C are nonsense and refused.</summary>
@@ -34,7 +37,7 @@ public static class QuantityParser
         var value = unit.ToCore(number);
         if (Impossible(field, value) is { } reason)
             return (null, new(0, reason.Reason, reason.WayOut));
-        return (new(text.Trim(), field, value, unit.Symbol, plusMinus), null);
+        return (new(text.Trim(), field, value, unit.Symbol, plusMinus > 0 ? plusMinus : value * unit.PlusMinusShare ?? 0), null);
     }
 
     /// <summary>"2.5 pennyweights = 3.888 g": the reading in full words, with the core's unit where it differs.</summary>
@@ -44,7 +47,8 @@ public static class QuantityParser
         var number = unit.FromCore(typed.Value);
         var words = $"{Plain(number)} {(Math.Abs(number - 1) < 1e-9 ? unit.Singular : unit.Plural)}";
         var core = Units.Of(typed.Field, Default[typed.Field]);
-        return core == unit ? words : $"{words} = {Plain(core.FromCore(typed.Value))} {core.Symbol}";
+        var spread = unit.PlusMinusShare is { } s && typed.Value > 0 ? $" ± {Plain(s * 100)} %" : "";
+        return core == unit ? words : $"{words} = {Plain(core.FromCore(typed.Value))} {core.Symbol}{spread}";
     }
 
     private static string Plain(double x) => FigureText.Number(x, x == 0 ? 0 : Math.Clamp(Trimmed(x), 0, 6));
@@ -79,6 +83,9 @@ public static class QuantityParser
         Field.Molarity => "molarity",
         Field.Density => "density",
         Field.Length => "thickness",
+        Field.Money => "a price",
+        Field.Baume => "degrees Baumé",
+        Field.Gravity => "specific gravity",
         _ => "time",
     };
 }

@@ -43,6 +43,9 @@ public sealed class Working
     /// <summary>How an exact number is written, such as "4/3".</summary>
     public string? Text { get; private init; }
 
+    /// <summary>Unit that the figure is shown in where its dimension does not say it ("%", "°C", "kr").</summary>
+    public string? Unit { get; private init; }
+
     public WorkingTable? Table { get; private init; }
 
     public double Likely => Amount.Likely;
@@ -65,7 +68,14 @@ public sealed class Working
 
     /// <summary>The same figure under a name that a reader knows it by.</summary>
     public Working Named(string label, string? source = null) =>
-        new(Amount, Dimension, Step, Parts) { Label = label, Source = source ?? Source, Guess = Guess, Text = Text, Table = Table };
+        new(Amount, Dimension, Step, Parts) { Label = label, Source = source ?? Source, Guess = Guess, Text = Text, Table = Table, Unit = Unit };
+
+    /// <summary>The same figure with a unit of its own to be shown in.</summary>
+    public Working In(string unit) =>
+        new(Amount, Dimension, Step, Parts) { Label = Label, Source = Source, Guess = Guess, Text = Text, Table = Table, Unit = unit };
+
+    /// <summary>A share of one, shown in per cent.</summary>
+    public Working Percent(string label) => (this * Exact(100, "100 %")).Named(label).In("%");
 
     public static Working operator +(Working a, Working b) => new(a.Amount + b.Amount, Same(a, b), Step.Sum, [a, b]);
 

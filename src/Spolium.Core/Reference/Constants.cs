@@ -22,9 +22,11 @@ public static class Constants
         "mol/mL" => Dimension.Substance / Dimension.Volume,
         "mL" => Dimension.Volume,
         "g" => Dimension.Mass,
+        "g/mL" => Dimension.Density,
         "h" => Dimension.Time,
         "1/h" => Dimension.None / Dimension.Time,
         "K" => Dimension.Temperature,
+        "kJ/g" => Dimension.Energy / Dimension.Mass,
         "kJ/g/K" => Dimension.Energy / Dimension.Mass / Dimension.Temperature,
         // Lengths only meet lengths, as rates do: they cancel inside one formula and need no dimension of their own.
         "µm/min" or "mm/h" => Dimension.None,

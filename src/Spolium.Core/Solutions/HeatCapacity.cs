@@ -1,0 +1,52 @@
+using MathNet.Numerics.Interpolation;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Solutions;
+
+/// <summary>
+/// Heat capacity of a solution of one substance (Reference/heat-capacity-solutions.csv): measured rows where there are some, the correlation inside
+/// of its range, else the straight fit of precise rules 2.16; null where there is neither.
+/// </summary>
+public static class HeatCapacity
+{
+    private sealed record Row(string Solute, string Kind, string Parameter, double Value, double LowC, double HighC, double LowPercent, double HighPercent, string Source);
+
+    private static readonly ILookup<string, Row> Rows = ReferenceTable.Read("heat-capacity-solutions.csv", r => new Row(r.Text("solute"), r.Text("kind"), r.Text("parameter"), r.Number("value"),
+        r.Number("min_T_C"), r.Number("max_T_C"), r.Number("min_mass_percent"), r.Number("max_mass_percent"), r.Source)).ToLookup(r => r.Solute);
+
+    // Fall with the mass fraction, J/gK (precise rules 2.16).
+    private static readonly Dictionary<string, double> Fit = new() { ["HNO3"] = 2.4, ["H2SO4"] = 3.1, ["HCl"] = 4.4, ["NaOH"] = 1.9 };
+
+    private static readonly LinearSpline Water = LinearSpline.InterpolateSorted([0, 20, 25, 40, 60, 80], [4.219, 4.184, 4.181, 4.180, 4.185, 4.197]);
+
+    /// <summary>kJ/g K of a solution of so many mass per cent.</summary>
+    public static Working? Of(string solute, double percent, double temperatureC, Draws draws)
+    {
+        var all = Rows[solute].ToList();
+        if (percent == 0)
+            return Given(Water.Interpolate(temperatureC), "heat capacity of water", "heat-capacity-solutions.csv: water, in its head");
+        var measured = all.Where(r => r.Kind == "table").OrderBy(r => r.LowPercent).ToList();
+        if (measured.Count > 0 && percent <= measured[^1].HighPercent)
+        {
+            var line = LinearSpline.InterpolateSorted([0, .. measured.Select(r => r.LowPercent)], [Water.Interpolate(20), .. measured.Select(r => r.Value)]);
+            return Given(line.Interpolate(percent), "heat capacity", measured[0].Source);
+        }
+        var fit = all.Where(r => r.Kind == "laliberte").ToDictionary(r => r.Parameter);
+        if (fit.Count == 6 && fit["a1"] is var a && percent <= a.HighPercent && temperatureC >= a.LowC - 5 && temperatureC <= a.HighC + 5)
+            return Given(Correlation(fit, percent / 100, temperatureC), "heat capacity", a.Source);
+        if (!Fit.TryGetValue(solute, out var fall))
+            return null;
+        return (Given(4.18 - fall * percent / 100, "heat capacity by a straight fit", $"precise rules 2.16: 4.18 − {fall} w J/gK") * draws.Prior("heat-capacity-fit")).Named("heat capacity");
+    }
+
+    private static double Correlation(Dictionary<string, Row> p, double w, double t)
+    {
+        double A(string name) => p[name].Value;
+        var own = A("a1") * Math.Exp(A("a2") * t + A("a3") * Math.Exp(0.01 * t) + A("a4") * w) + A("a5") * Math.Pow(w, A("a6"));
+        return (1 - w) * Water.Interpolate(t) + w * own;
+    }
+
+    // The file has kJ/kg K, which is J/g K; the core reckons in kJ/g K.
+    private static Working Given(double joules, string label, string source) => Working.Given(joules / 1000, Dimension.Energy / Dimension.Mass / Dimension.Temperature, label, source);
+}

@@ -1,0 +1,38 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Solutions;
+
+/// <summary>One strength in the units that labels and recipes use. All from mass fraction and density.</summary>
+public static class StrengthUnits
+{
+    /// <summary>Grams of solute in a litre.</summary>
+    public static Working GramsPerLitre(Working fraction, Working density) => (fraction * density * Working.Exact(1000, "1000 mL/L")).Named("solute in a litre").In("g/L");
+
+    /// <summary>Moles in a litre.</summary>
+    public static Working MolesPerLitre(string formula, Working fraction, Working density) =>
+        (fraction * density * Working.Exact(1000, "1000 mL/L") / Molar.Mass(formula)).Named("moles in a litre").In("mol/L");
+
+    /// <summary>Moles in a kilogram of water.</summary>
+    public static Working MolesPerKilogramWater(string formula, Working fraction) =>
+        (fraction * Working.Exact(1000, "1000 g/kg") / Molar.Mass(formula) / (Working.Exact(1) - fraction)).Named("moles in a kilogram of water").In("mol/kg");
+
+    /// <summary>Litres of oxygen at 0 °C that a litre of peroxide gives: half a mole of O2 to a mole.</summary>
+    public static Working VolumeStrength(Working fraction, Working density) =>
+        (fraction * density / Molar.Mass("H2O2") / 2 * Constants.Get("carboy-oxygen")).Named("volume strength").In("volumes");
+
+    /// <summary>Mass fraction of a peroxide that gives so many volumes of oxygen.</summary>
+    public static Working FromVolumeStrength(Working volumes, Working density) =>
+        (volumes / Constants.Get("carboy-oxygen") * 2 * Molar.Mass("H2O2") / density).Named("strength");
+
+    /// <summary>Mass fraction from moles in a litre.</summary>
+    public static Working FromMolesPerLitre(string formula, Working molesPerMl, Working density) => (molesPerMl * Molar.Mass(formula) / density).Named("strength");
+
+    /// <summary>Grams of active chlorine (as Cl2) in a litre of a bleach of this mass fraction of NaOCl.</summary>
+    public static Working ActiveChlorineGramsPerLitre(Working hypochlorite, Working density) =>
+        (hypochlorite / Constants.Get("active-chlorine") * density * Working.Exact(1000, "1000 mL/L")).Named("active chlorine in a litre").In("g/L");
+
+    /// <summary>Mass fraction of NaOCl in a bleach of so much active chlorine by mass.</summary>
+    public static Working HypochloriteFromActiveChlorine(Working activeFraction) => (activeFraction * Constants.Get("active-chlorine")).Named("sodium hypochlorite");
+}
