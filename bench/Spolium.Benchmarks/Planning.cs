@@ -1,4 +1,3 @@
-using BenchmarkDotNet.Attributes;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;

@@ -1,4 +1,3 @@
-using BenchmarkDotNet.Running;
 using Spolium.Benchmarks;
 
 BenchmarkSwitcher.FromAssembly(typeof(PlanningBenchmarks).Assembly).Run(args);

@@ -1,4 +1,3 @@
-using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;

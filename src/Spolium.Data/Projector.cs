@@ -1,4 +1,3 @@
-using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Data.Tables;

@@ -1,5 +1,3 @@
-using Microsoft.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore.Design;
 using Spolium.Data.Tables;
 
 namespace Spolium.Data;

@@ -13,6 +13,8 @@ internal sealed class Clerk(DateTimeOffset start)
     private DateTimeOffset clock = start;
     private string who = "AV";
 
+    public DateTimeOffset Now => clock;
+
     public List<Entry> Entries { get; } = [];
 
     public Ledger Ledger { get; private set; } = Ledger.Empty;

@@ -1,9 +1,10 @@
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
-using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Solutions;
 
 namespace Spolium.Demo;
 
@@ -19,11 +20,33 @@ public static class DemoShop
     public static IReadOnlyList<Entry> Entries(DateTimeOffset now)
     {
         var clerk = new Clerk(new DateTimeOffset(now.UtcDateTime.Date, TimeSpan.Zero).AddDays(-12).AddHours(8));
+        Stock(clerk);
         Receive(clerk);
         ClosedBatch(clerk);
         OpenBatch(clerk, now);
         return clerk.Entries;
     }
+
+    // Bottles of odd strength, as such a shop has them: some old, some home-made, some from the hardware shelf.
+    private static void Stock(Clerk clerk)
+    {
+        void Came(int daysBefore, params BottleWish[] bottles) => clerk.At(-daysBefore, 10, 0).By("TR").Write([.. bottles.Select(b => Entry.BottleStream(b.Id))], s => ShelfDecisions.Receive(s.State, bottles, _ => ""));
+        Came(190, Bottle("C-1", "bleach", "4 800 g", "4.5 %", "45 kr", "cool room", "1.07 g/mL"), Bottle("P-1", "peroxide-12", "1 L", "12 %", "60 kr", "cool room"));
+        Came(60, Bottle("N-1", "nitric-68", "2.5 L", "68 %", "210 kr", "acid cupboard"), Bottle("H-1", "hcl-37", "2.5 L", "37 %", "95 kr", "acid cupboard"), Bottle("S-1", "sulfamic", "1 kg", "99 %", "110 kr", "dry shelf"),
+            Bottle("M-1", "metabisulphite", "500 g", "97 %", "38 kr", "dry shelf"), Bottle("B-1", "borax-glass", "250 g", "100 %", "70 kr", "furnace"), Bottle("L-1", "battery-acid", "1 L", "37 %", "40 kr", "acid cupboard"));
+        Came(34, Bottle("N-2", "nitric-weak", "1 L", "48 %", null, "acid cupboard"), Bottle("H-2", "brick-cleaner", "5 L", null, "55 kr", "acid cupboard", certificate: false),
+            Bottle("A-1", "ammonia-25", "1 L", "25 %", "65 kr", "cool room"), Bottle("K-1", "caustic", "1 kg", "98 %", "48 kr", "dry shelf"), Bottle("M-2", "stump-remover-smb", "450 g", null, "29 kr", "dry shelf", certificate: false), Bottle("W-1", "water-distilled", "10 L", null, "30 kr", "bench"));
+        // The home-made acid was weighed: 65.3 g in a flask of 50 mL at 21 °C.
+        clerk.At(-33, 16, 20).By("MK").Write([Entry.BottleStream("N-2")], s =>
+        {
+            var reading = new WeighedVolume(Mass("65.3 g", 0.02), VolumeInstrument.Find("flask")!.Read(QuantityParser.Read("50 mL", Field.Volume).Number!), QuantityParser.Read("21 °C", Field.Temperature, 1).Number!);
+            return ShelfDecisions.Test(s.State, "N-2", StrengthFinder.Find("HNO3", reading, new Draws("N-2")).AsTest("weighed volume", [reading.Mass, reading.Volume, reading.TemperatureC]));
+        });
+    }
+
+    private static BottleWish Bottle(string id, string form, string amount, string? strength, string? price, string place, string? density = null, bool certificate = true) => new(
+        id, form, QuantityParser.Read(amount, amount.EndsWith('L') ? Field.Volume : Field.Mass).Number!, strength is null ? null : QuantityParser.Read(strength, Field.Share).Number!,
+        density is null ? null : QuantityParser.Read(density, Field.Density).Number!, price is null ? null : QuantityParser.Read(price, Field.Money).Number!, place, null, certificate);
 
     private static void Receive(Clerk clerk)
     {
@@ -33,13 +56,13 @@ public static class DemoShop
                 new("Au", Share("1.6 %"), Share("2.1 %"), Share("2.7 %")),
                 new("Cu", Share("58 %"), Share("63 %"), Share("70 %"), ContentOf.Rest),
             ], "Zn");
-        clerk.By("MK").Write([Entry.LotStream(Lot)], s => Decisions.Receive(s.State, Lot, "HL-1", "gold-clad slip rings of a radar mast", "clad brass", Mass("412.6 g", 0.1), content, null));
+        clerk.At(0, 8, 0).By("MK").Write([Entry.LotStream(Lot)], s => Decisions.Receive(s.State, Lot, "HL-1", "gold-clad slip rings of a radar mast", "clad brass", Mass("412.6 g", 0.1), content, null));
     }
 
     private static void ClosedBatch(Clerk clerk)
     {
         const string id = "26-01";
-        clerk.At(2, 9, 0).By("AV").Write([Entry.BatchStream(id), Entry.LotStream(Lot)], s => Decisions.Start(s.State, id, id, "first half of HL-1", Lot, Mass("206.3 g", 0.05), Route.Chain(Route.GoldByNitricStrip), Shop.UsualBottles, 0.01));
+        clerk.At(2, 9, 0).By("AV").Write([Entry.BatchStream(id), Entry.LotStream(Lot)], s => Decisions.Start(s.State, id, id, "first half of HL-1", Lot, Mass("206.3 g", 0.05), Route.Chain(Route.GoldByNitricStrip), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01));
         var b = new BatchWriter(clerk, id);
 
         b.Begin("1-nitric-strip").Once("water").Ladder("nitric", 1.0, 9).Read("temperature", "62 °C").See("no-base-at-edge").After(12).See("quiet-after-more").Once("wash")
@@ -57,7 +80,7 @@ public static class DemoShop
     private static void OpenBatch(Clerk clerk, DateTimeOffset now)
     {
         const string id = "26-02";
-        clerk.At(now.AddHours(-27)).By("MK").Write([Entry.BatchStream(id), Entry.LotStream(Lot)], s => Decisions.Start(s.State, id, id, "second half of HL-1", Lot, Mass("206.3 g", 0.05), Route.Chain(Route.GoldByNitricStrip), Shop.UsualBottles, 0.01));
+        clerk.At(now.AddHours(-27)).By("MK").Write([Entry.BatchStream(id), Entry.LotStream(Lot)], s => Decisions.Start(s.State, id, id, "second half of HL-1", Lot, Mass("206.3 g", 0.05), Route.Chain(Route.GoldByNitricStrip), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01));
         var b = new BatchWriter(clerk, id);
         b.Begin("1-nitric-strip").Once("water").Ladder("nitric", 1.05, 8).Read("temperature", "65 °C").See("no-base-at-edge").After(10).See("quiet-after-more").Once("wash").After(45).Weigh("foils", "4.51 g", 0.02).Close();
         clerk.At(now.AddHours(-3));

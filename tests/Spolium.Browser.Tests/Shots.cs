@@ -1,6 +1,3 @@
-using OpenQA.Selenium;
-using Xunit;
-
 namespace Spolium.Browser.Tests;
 
 /// <summary>Takes the pictures of docs/screenshots from the demo shop: ./check shots.</summary>

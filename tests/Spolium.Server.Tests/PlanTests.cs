@@ -1,5 +1,3 @@
-using Xunit;
-
 namespace Spolium.Server.Tests;
 
 public class PlanTests

@@ -1,6 +1,4 @@
 using System.Text.Json;
-using Spolium.Core.Journal;
-using Xunit;
 
 namespace Spolium.Server.Tests;
 

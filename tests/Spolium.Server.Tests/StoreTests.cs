@@ -1,9 +1,3 @@
-using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Journal;
-using Spolium.Data;
-using Xunit;
-
 namespace Spolium.Server.Tests;
 
 public class StoreTests

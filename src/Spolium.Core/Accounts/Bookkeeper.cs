@@ -25,8 +25,21 @@ public static class Bookkeeper
         BatchStarted b => b.Feeds.SelectMany(f => Take(before.Lots[f.LotId], book, entryId, b.BatchId, f)),
         StepClosed b => Close(before.Batches[b.BatchId], book, entryId, b),
         ProductWeighed b when before.Batches[b.BatchId].Step(b.StepId).Closed => Reweigh(book, entryId, b),
+        DoseAdded b => Poured(before, entryId, b.Pours, Account.Used(b.BatchId)),
+        BottlesReceived b => b.Bottles.SelectMany(x => Contents(entryId, Account.Supplier, Account.Shelf(x.BottleId), x.Grams)),
+        BottleMade b => Poured(before, entryId, b.From, Account.Shelf(b.Bottle.BottleId)),
+        BottleDiscarded b => Contents(entryId, Account.Shelf(b.BottleId), Account.Discarded, b.Grams),
+        StockTaken b => b.Lines.SelectMany(l => Contents(entryId, Account.Stocktake, Account.Shelf(l.BottleId), l.Grams - l.BookedGrams)),
         _ => [],
     };
+
+    // Bottles that were only named in a plan stand on no account; water comes from its own.
+    private static IEnumerable<Posting> Poured(State before, string entryId, IEnumerable<BottlePour> pours, string into) =>
+        pours.Where(p => before.Shelf.ContainsKey(p.BottleId) || (p.BottleId == "water" && into.StartsWith("shelf/", StringComparison.Ordinal)))
+            .SelectMany(p => Contents(entryId, p.BottleId == "water" ? Account.Water : Account.Shelf(p.BottleId), into, p.Grams));
+
+    private static IEnumerable<Posting> Contents(string entryId, string from, string to, double grams) =>
+        Transaction.Balanced(entryId, Account.Contents, [(from, -grams, 0, Basis.Weighed)], (to, 0, Basis.Weighed));
 
     private static IEnumerable<Posting> Split(LotState lot, Book book, string entryId, LotSplit b)
     {

@@ -15,6 +15,25 @@ public static class Account
 {
     public const string Received = "received";
 
+    /// <summary>Where bought bottles come from.</summary>
+    public const string Supplier = "supplier";
+
+    /// <summary>Water that a made bottle took.</summary>
+    public const string Water = "water";
+
+    public const string Discarded = "discarded";
+
+    /// <summary>What counting the shelf showed too little or too much.</summary>
+    public const string Stocktake = "stocktake";
+
+    /// <summary>Stands for the element in postings of bottles: grams of what they hold, whatever it is.</summary>
+    public const string Contents = "contents";
+
+    public static string Shelf(string bottleId) => "shelf/" + bottleId;
+
+    /// <summary>What a batch took from the shelf.</summary>
+    public static string Used(string batchId) => "used/" + batchId;
+
     public static string Lot(string lotId) => "lot/" + lotId;
 
     public static string Holding(string batchId, string holding) => $"batch/{batchId}/{holding}";

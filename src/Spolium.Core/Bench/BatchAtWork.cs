@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
@@ -14,15 +15,27 @@ namespace Spolium.Core.Bench;
 /// </summary>
 public static class BatchAtWork
 {
-    // The state of a batch is immutable and its plan a pure function of it: one fold serves everyone who asks.
-    private static readonly ConditionalWeakTable<BatchState, BatchPlan> Plans = [];
+    // A batch and the shelf are immutable and its plan a pure function of both: one fold serves everyone who asks.
+    private static readonly ConditionalWeakTable<BatchState, Folded> Plans = [];
 
-    public static BatchPlan Plan(State state, BatchState batch) => Plans.GetValue(batch, b => Fold(state, b));
+    private sealed record Folded(ImmutableDictionary<string, ShelfBottle> Shelf, BatchPlan Plan);
+
+    public static BatchPlan Plan(State state, BatchState batch)
+    {
+        if (Plans.TryGetValue(batch, out var known) && (ReferenceEquals(known.Shelf, state.Shelf) || SameBottles(known.Shelf, state.Shelf, batch)))
+            return known.Plan;
+        var folded = new Folded(state.Shelf, Fold(state, batch));
+        Plans.AddOrUpdate(batch, folded);
+        return folded.Plan;
+    }
+
+    private static bool SameBottles(ImmutableDictionary<string, ShelfBottle> a, ImmutableDictionary<string, ShelfBottle> b, BatchState batch) =>
+        batch.Bottles.All(x => ReferenceEquals(a.GetValueOrDefault(x.Id), b.GetValueOrDefault(x.Id)));
 
     private static BatchPlan Fold(State state, BatchState batch)
     {
         var feed = batch.Feeds.Select(f => FeedOf(state, state.Lots[f.LotId], f.Amount)).Aggregate((a, b) => a.Plus(b));
-        return Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, Vessel.Beakers, batch.BalanceStepG), batch.Facts, new Draws(batch.Id));
+        return Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, Vessel.Beakers, batch.BalanceStepG, ShelfAtWork.Levels(state)), batch.Facts, new Draws(batch.Id));
     }
 
     /// <summary>A step as it stands: what was logged so far, and nothing more to come. Before it has begun, as planned.</summary>

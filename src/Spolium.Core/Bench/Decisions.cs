@@ -30,7 +30,7 @@ public static class Decisions
     private const double LargestLot = 1e6;
 
     /// <summary>A pour above this times all that the dose may want looks like a slipped decimal point.</summary>
-    private const double SlipFactor = 1.5;
+    private static readonly double SlipFactor = Constants.Get("slip-factor").Likely;
 
     /// <summary>Weighed parts may differ from the lot by this share before a reason is asked.</summary>
     private const double PartsMayDiffer = 0.02;
@@ -141,12 +141,14 @@ public static class Decisions
         var step = BatchAtWork.Plan(state, batch).Of(stepId);
         if (step.Plan.Doses.FirstOrDefault(d => d.Id == doseId) is not { } dose)
             return Decision.Refuse("doseId", "this step has no such dose", "use one of " + string.Join(", ", step.Plan.Doses.Select(d => d.Id)));
-        var bottle = dose.Bottle.Id == bottleId ? dose.Bottle : batch.Bottles.FirstOrDefault(b => b.Id == bottleId && b.Formula == dose.Bottle.Formula);
+        var bottle = dose.Bottle.RealBottles().Concat(batch.Bottles).FirstOrDefault(b => b.Id == bottleId && b.Formula == dose.Bottle.Formula);
         if (bottle is null)
             return Decision.Refuse("bottleId", $"bottle {bottleId} does not hold {dose.Bottle.Formula}", $"pour from {dose.Bottle.Id}");
-        if (amount.Field == Field.Volume && bottle.DensityGPerMl is null)
-            return Decision.Refuse("amount", "a solid is weighed", "write grams");
-        var grams = amount.Field == Field.Volume ? amount.Value * bottle.DensityGPerMl!.Value : amount.Value;
+        if (state.Shelf.TryGetValue(bottleId, out var onShelf) && onShelf.WantsLookAlike)
+            return Decision.Refuse("bottleId", $"{bottleId} is {onShelf.Name}, bought without a certificate: nobody has looked at what it is", $"do the test and record it on the Shelf: {onShelf.Kind.Test}");
+        if (Measured(amount, bottle) is not { } poured)
+            return Decision.Refuse("amount", bottle.DensityGPerMl is null ? "it is weighed" : "nothing was poured", "write grams");
+        var (grams, sigma) = poured;
         if (grams <= 0)
             return Decision.Refuse("amount", "nothing was poured", "write an amount above 0");
         foreach (var interlock in step.Plan.Interlocks.Where(i => i.DoseId == doseId))
@@ -156,7 +158,23 @@ public static class Decisions
         var sofar = batch.Step(stepId).Pours.Where(p => p.DoseId == doseId).Sum(p => p.Grams);
         if (sofar + grams > most && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("amount", $"with this, {FigureText.Number(sofar + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(most / SlipFactor, 1)} g", "check the decimal point and the unit; if it is so, say why");
-        return Decision.Write(new DoseAdded(batch.Id, stepId, doseId, [new(bottle.Id, amount, grams, bottle.Strength.Value)]));
+        if (onShelf is not null && grams > onShelf.Grams * (1 + ShelfDecisions.LevelMayDiffer) && string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("amount", $"{bottleId} holds {FigureText.Number(Math.Max(0, onShelf.Grams), 0)} g by the shelf, {FigureText.Number(grams, 0)} g would be poured", "pour from another bottle, or count the shelf; if it is so, say why");
+        return Decision.Write(new DoseAdded(batch.Id, stepId, doseId, [ShelfDecisions.Poured(bottle, amount, grams, sigma)]));
+    }
+
+    // Grams of a pour and how unsure they are: a spoon of a loose solid by its bulk density, a cup of a liquid by the cup.
+    private static (double Grams, double Sigma)? Measured(TypedNumber amount, Bottle bottle)
+    {
+        if (amount.Field == Field.Mass)
+            return (amount.Value, amount.Sigma);
+        if (bottle.DensityGPerMl is { } density)
+            return (amount.Value * density, amount.Sigma * density);
+        if (ReagentForm.All.Any(f => f.Formula == bottle.Formula && f.Liquid) || ReagentForm.BulkDensity(bottle.Formula, new Draws("spoon")) is not { } bulk)
+            return null;
+        var ml = Working.Given(new Draws("spoon").Reading("volume", amount.Value, amount.Sigma), Dimension.Volume, "by the spoon", amount.Text);
+        var grams = ml * bulk;
+        return (grams.Likely, grams.Amount.Sigma);
     }
 
     public static Decision Read(BatchState batch, string stepId, string kind, TypedNumber value) =>

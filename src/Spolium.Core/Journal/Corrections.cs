@@ -25,10 +25,16 @@ public static class Corrections
             StepBegun b => BegunStep(state, b),
             BatchClosed => null,
             BatchStarted b => state.Batches[b.BatchId].Steps.Values.Any(s => s.Begun) ? Rests("a step that has begun", "take its entries back first") : null,
+            BottlesReceived b => b.Bottles.Select(x => Untouched(state, x.BottleId, entryId)).FirstOrDefault(e => e is not null),
+            BottleMade b => Untouched(state, b.Bottle.BottleId, entryId),
+            BottleTested or BottleOpened or LookAlikeChecked or BottleDiscarded or StockTaken => null,
             LotReceived b => state.Lots[b.LotId] is { Parts.Count: 0, Batches.Count: 0 } ? null : Rests("a split or a batch", "correct the weights there, or write a note"),
             _ => Rests("what came after it", "write a note, or a new entry that puts it right"),
         };
     }
+
+    private static FieldError? Untouched(State state, string bottleId, string entryId) =>
+        state.Shelf[bottleId] is var b && b.Moves.All(m => m.EntryId == entryId) && b.Tests.All(t => t.EntryId == entryId) ? null : Rests($"what was poured, counted or tested of {bottleId}", "take that back first, or discard the bottle");
 
     private static FieldError? InStep(State state, string batchId, string stepId)
     {

@@ -19,6 +19,8 @@ public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, Date
     public static string LotStream(string lotId) => "lot:" + lotId;
 
     public static string BatchStream(string batchId) => "batch:" + batchId;
+
+    public static string BottleStream(string bottleId) => "bottle:" + bottleId;
 }
 
 /// <summary>What an entry says. The set is closed: every kind is in this file, and replay knows them all.</summary>
@@ -54,8 +56,9 @@ public sealed record BatchClosed(string BatchId, IReadOnlyList<Figure> Recoverie
 /// <summary>A step begins; the plan it was begun with is frozen into the entry.</summary>
 public sealed record StepBegun(string BatchId, string StepId, FrozenPlan Plan) : EntryBody;
 
-/// <summary>Grams from one bottle. The strength is the one believed when it was poured.</summary>
-public sealed record BottlePour(string BottleId, TypedNumber Amount, double Grams, double Strength);
+/// <summary>Grams from one bottle. Strength (with its ±) and density are those believed when it was poured.</summary>
+/// <param name="SigmaG">Standard uncertainty of the grams; nothing where the vessel was good enough.</param>
+public sealed record BottlePour(string BottleId, TypedNumber Amount, double Grams, double Strength, double PlusMinus = 0, double? DensityGPerMl = null, double SigmaG = 0);
 
 public sealed record DoseAdded(string BatchId, string StepId, string DoseId, IReadOnlyList<BottlePour> Pours) : EntryBody;
 
@@ -79,6 +82,25 @@ public sealed record HoldingEstimate(string Output, string Name, bool Main, doub
 public sealed record HoldingCovariance(string Element, IReadOnlyList<IReadOnlyList<double>> Matrix);
 
 public sealed record StepClosed(string BatchId, string StepId, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances) : EntryBody;
+
+/// <summary>Bottles that came to the shelf together: one delivery, or one file.</summary>
+public sealed record BottlesReceived(IReadOnlyList<NewBottle> Bottles) : EntryBody;
+
+/// <summary>A bottle made here from others (the water among them has the id "water").</summary>
+/// <param name="BatchId">The batch that made it, if one did.</param>
+public sealed record BottleMade(NewBottle Bottle, IReadOnlyList<BottlePour> From, string? BatchId) : EntryBody;
+
+public sealed record BottleTested(string BottleId, StrengthTest Test) : EntryBody;
+
+public sealed record BottleOpened(string BottleId) : EntryBody;
+
+/// <summary>The look-alike test of a bottle of a trade kind, and what was seen.</summary>
+public sealed record LookAlikeChecked(string BottleId, string Saw) : EntryBody;
+
+/// <param name="Where">Where it went.</param>
+public sealed record BottleDiscarded(string BottleId, double Grams, string Where) : EntryBody;
+
+public sealed record StockTaken(IReadOnlyList<StockLine> Lines) : EntryBody;
 
 public sealed record NoteWritten(string? BatchId, string? StepId, string Text) : EntryBody;
 

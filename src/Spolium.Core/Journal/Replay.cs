@@ -33,13 +33,20 @@ public static class Replay
         RouteChanged b => Batch(state, b.BatchId, x => x with { Route = b.Route, Bottles = [.. b.Bottles] }),
         BatchClosed b => Batch(state, b.BatchId, x => x with { ClosedAt = entry.OccurredAt, Recoveries = [.. b.Recoveries] }),
         StepBegun b => Step(state, entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
-        DoseAdded b => Step(state, entry, b.BatchId, b.StepId, s => s with { Pours = s.Pours.AddRange(b.Pours.Select(p => new Pour(b.DoseId, p.BottleId, p.Grams, entry.OccurredAt, entry.Id))) }),
+        DoseAdded b => Used(Step(state, entry, b.BatchId, b.StepId, s => s with { Pours = s.Pours.AddRange(b.Pours.Select(p => new Pour(b.DoseId, p.BottleId, p.Grams, entry.OccurredAt, entry.Id, p.Strength, p.PlusMinus, p.DensityGPerMl, p.SigmaG))) }), entry, b.Pours, MoveKind.Used, b.BatchId),
         ReadingTaken b => Step(state, entry, b.BatchId, b.StepId, s => s with { Readings = s.Readings.Add(new(b.Kind, b.Value, entry.OccurredAt, entry.Id)) }),
         SignSeen b => Step(state, entry, b.BatchId, b.StepId, s => s with { Signs = s.Signs.SetItem(b.Sign, entry.OccurredAt) }),
         HoldingWeighed b => Step(state, entry, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.SetItem(b.Output, b.Mass), WeighedBy = s.WeighedBy.SetItem(b.Output, entry.Id) }),
         ProductWeighed b => Product(state, entry, b),
         StepClosed b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs] }),
         NoteWritten => state,
+        BottlesReceived b => state with { Shelf = state.Shelf.SetItems(b.Bottles.Select(x => KeyValuePair.Create(x.BottleId, ShelfBottle.New(x, entry, false, null)))) },
+        BottleMade b => Used(state with { Shelf = state.Shelf.SetItem(b.Bottle.BottleId, ShelfBottle.New(b.Bottle, entry, true, b.BatchId)) }, entry, b.From, MoveKind.MadeInto, b.BatchId),
+        BottleTested b => OnShelf(state, b.BottleId, x => x with { Tests = x.Tests.Add(new(b.Test, entry.OccurredAt, entry.Id)) }),
+        BottleOpened b => OnShelf(state, b.BottleId, x => x with { OpenedAt = entry.OccurredAt }),
+        LookAlikeChecked b => OnShelf(state, b.BottleId, x => x with { LookAlike = b.Saw }),
+        BottleDiscarded b => OnShelf(state, b.BottleId, x => x.Moved(MoveKind.Discarded, -b.Grams, entry) with { DiscardedAt = entry.OccurredAt }),
+        StockTaken b => b.Lines.Aggregate(state, (s, l) => OnShelf(s, l.BottleId, x => x.Moved(MoveKind.Counted, l.Grams - l.BookedGrams, entry))),
         _ => throw new UnknownEntryException(EntryJson.KindOf(body), EntryJson.Schema),
     };
 
@@ -94,6 +101,16 @@ public static class Replay
             Steps = b.Steps.SetItem(stepId, change(b.Step(stepId)) with { LastAt = b.Step(stepId).LastAt is { } last && last > entry.OccurredAt ? last : entry.OccurredAt }),
         });
 
+    // A bottle that was named in a plan but never stood on the shelf has no level to fall.
+    private static State OnShelf(State state, string id, Func<ShelfBottle, ShelfBottle> change) =>
+        state.Shelf.TryGetValue(id, out var bottle) ? state with { Shelf = state.Shelf.SetItem(id, change(bottle)) } : state;
+
+    private static State Used(State state, Entry entry, IReadOnlyList<BottlePour> pours, MoveKind kind, string? batchId) =>
+        pours.Aggregate(state, (s, p) => OnShelf(s, p.BottleId, x => x.Moved(kind, -p.Grams, entry, batchId) with { OpenedAt = x.OpenedAt ?? entry.OccurredAt }));
+
+    private static State PutBack(State state, string entryId, IEnumerable<string> bottles) =>
+        bottles.Aggregate(state, (s, id) => OnShelf(s, id, x => x.Without(entryId)));
+
     private static State Correct(State state, Entry entry, Correction correction)
     {
         var wrong = state.ById[correction.Corrects];
@@ -108,7 +125,7 @@ public static class Replay
     /// <summary>The state without the effects of one entry on lots and batches (its postings are reversed by the bookkeeper).</summary>
     private static State TakeBack(State state, Entry wrong) => wrong.Body switch
     {
-        DoseAdded b => Step(state, wrong, b.BatchId, b.StepId, s => s with { Pours = s.Pours.RemoveAll(p => p.EntryId == wrong.Id) }),
+        DoseAdded b => PutBack(Step(state, wrong, b.BatchId, b.StepId, s => s with { Pours = s.Pours.RemoveAll(p => p.EntryId == wrong.Id) }), wrong.Id, b.Pours.Select(p => p.BottleId)),
         ReadingTaken b => Step(state, wrong, b.BatchId, b.StepId, s => s with { Readings = s.Readings.RemoveAll(r => r.EntryId == wrong.Id) }),
         SignSeen b => Step(state, wrong, b.BatchId, b.StepId, s => s with { Signs = s.Signs.Remove(b.Sign) }),
         HoldingWeighed b => Step(state, wrong, b.BatchId, b.StepId, s => WeighedBefore(state, wrong, b) is { } before
@@ -124,6 +141,13 @@ public static class Replay
         StepClosed b => Step(state, wrong, b.BatchId, b.StepId, s => s with { ClosedAt = null, Outputs = [] }),
         LotReceived b => state with { Lots = state.Lots.Remove(b.LotId) },
         BatchClosed b => Batch(state, b.BatchId, x => x with { ClosedAt = null, Recoveries = [] }),
+        BottlesReceived b => state with { Shelf = state.Shelf.RemoveRange(b.Bottles.Select(x => x.BottleId)) },
+        BottleMade b => PutBack(state with { Shelf = state.Shelf.Remove(b.Bottle.BottleId) }, wrong.Id, b.From.Select(p => p.BottleId)),
+        BottleTested b => PutBack(state, wrong.Id, [b.BottleId]),
+        BottleOpened b => OnShelf(state, b.BottleId, x => x with { OpenedAt = null }),
+        LookAlikeChecked b => OnShelf(state, b.BottleId, x => x with { LookAlike = null }),
+        BottleDiscarded b => OnShelf(state, b.BottleId, x => x.Without(wrong.Id) with { DiscardedAt = null }),
+        StockTaken b => PutBack(state, wrong.Id, b.Lines.Select(l => l.BottleId)),
         _ => state,
     };
 }

@@ -46,11 +46,11 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
     public IReadOnlyDictionary<string, Facts> Facts => Steps.ToDictionary(s => s.Key, s => s.Value.Facts);
 }
 
-/// <summary>What the journal tells: lots, batches, and the entries themselves. The metal book is kept beside it (Accounts).</summary>
-public sealed record State(ImmutableDictionary<string, LotState> Lots, ImmutableDictionary<string, BatchState> Batches,
+/// <summary>What the journal tells: lots, batches, the shelf, and the entries themselves. The metal book is kept beside it (Accounts).</summary>
+public sealed record State(ImmutableDictionary<string, LotState> Lots, ImmutableDictionary<string, BatchState> Batches, ImmutableDictionary<string, ShelfBottle> Shelf,
     ImmutableList<Entry> Entries, ImmutableDictionary<string, Entry> ById, ImmutableDictionary<string, long> Versions, ImmutableDictionary<string, string> CorrectedBy)
 {
-    public static readonly State Empty = new(ImmutableDictionary<string, LotState>.Empty, ImmutableDictionary<string, BatchState>.Empty, [],
+    public static readonly State Empty = new(ImmutableDictionary<string, LotState>.Empty, ImmutableDictionary<string, BatchState>.Empty, ImmutableDictionary<string, ShelfBottle>.Empty, [],
         ImmutableDictionary<string, Entry>.Empty, ImmutableDictionary<string, long>.Empty, ImmutableDictionary<string, string>.Empty);
 
     public long Version(string stream) => Versions.GetValueOrDefault(stream);

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
+using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Materials;
 
@@ -142,9 +142,13 @@ public sealed class Charge
     public Working Dissolved() => Working.Sum(moles.Where(m => m.Key.Phase == Phase.Aqueous).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);
 
     /// <summary>
-    /// Volume of the liquor in mL from its mass: water, and the room that dissolved matter takes. The density of mixed liquors
-    /// comes with the strength tables; until then the room per gram is a guess with a wide range.
+    /// Volume of the liquor in mL at 20 °C, from the apparent densities of what is dissolved in it; where those are not known, from a guess of the
+    /// room that a gram takes. The source says when the liquor lies outside of what the correlation was made for.
     /// </summary>
-    public Working LiquorVolume(Draws draws) =>
-        (Grams(Species.Water).Named("water in the liquor") * Constants.Get("water-volume") + Dissolved().Named("dissolved in it") * draws.Prior("solute-volume")).Named("volume of the liquor");
+    public Working LiquorVolume(Draws draws)
+    {
+        var (known, other) = LiquorSalts.Of(this);
+        var room = Working.IsNothing(other) ? Working.Zero(Dimension.Volume) : other * draws.Prior("solute-volume");
+        return MixedLiquor.Volume(Grams(Species.Water).Named("water in the liquor"), known, room, 20, draws).Millilitres.Named("volume of the liquor");
+    }
 }

@@ -10,11 +10,12 @@ namespace Spolium.Core.Methods;
 /// </summary>
 public static class DosePlan
 {
-    /// <summary>Grams logged for a dose; the same in all worlds, the bottle's strength keeps its own uncertainty.</summary>
+    /// <summary>Grams logged for a dose; what was measured by spoon or cup keeps its own uncertainty, and so does the bottle's strength.</summary>
     public static Working Logged(string doseId, Facts facts)
     {
         var poured = facts.Of(doseId);
-        return Working.Given(poured.Sum(p => p.Grams), Dimension.Mass, "poured so far", poured.Count == 1 ? "1 portion logged" : $"{poured.Count} portions logged");
+        var amount = poured.Where(p => p.SigmaG > 0).Aggregate(Amount.Certain(poured.Where(p => p.SigmaG == 0).Sum(p => p.Grams)), (sum, p) => sum + new Draws("pour " + p.EntryId).Reading("grams", p.Grams, p.SigmaG));
+        return Working.Given(amount, Dimension.Mass, "poured so far", poured.Count == 1 ? "1 portion logged" : $"{poured.Count} portions logged");
     }
 
     /// <summary>Grams of a dose that ends by a sign: what was poured, and what each world still wants unless the dose has ended.</summary>

@@ -2,8 +2,10 @@ using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Methods;
 
-/// <summary>A portion that was really poured: grams from the bottle, and when.</summary>
-public sealed record Pour(string DoseId, string BottleId, double Grams, DateTimeOffset OccurredAt, string EntryId);
+/// <summary>A portion that was really poured: grams from the bottle, and when; with the strength and density believed then.</summary>
+/// <param name="Strength">Mass fraction; null where the plan's own bottle stands.</param>
+/// <param name="SigmaG">Standard uncertainty of the grams.</param>
+public sealed record Pour(string DoseId, string BottleId, double Grams, DateTimeOffset OccurredAt, string EntryId, double? Strength = null, double PlusMinus = 0, double? DensityGPerMl = null, double SigmaG = 0);
 
 /// <summary>What was really logged for a step. An ordinary value; replay fills it.</summary>
 /// <param name="Pours">In the order in which they happened.</param>

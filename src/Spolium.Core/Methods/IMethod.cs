@@ -3,6 +3,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Reference;
+using Spolium.Core.Solutions;
 using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Methods;
@@ -73,8 +74,10 @@ public sealed class StepOptions(IMethod method, IReadOnlyDictionary<string, stri
 }
 
 /// <summary>What stands in the shop for a batch: bottles, vessels, the balance.</summary>
+/// <param name="Bottles">Of one substance the first is poured first.</param>
 /// <param name="BalanceStepG">Readability d of the bench balance, g.</param>
-public sealed record Shop(IReadOnlyList<Bottle> Bottles, IReadOnlyList<Vessel> Vessels, double BalanceStepG = 0.01)
+/// <param name="Levels">Grams that stand in a bottle by its id; bottles that are not named there never run dry.</param>
+public sealed record Shop(IReadOnlyList<Bottle> Bottles, IReadOnlyList<Vessel> Vessels, double BalanceStepG = 0.01, IReadOnlyDictionary<string, double>? Levels = null)
 {
     public static readonly Bottle Water = new("water", "water", "H2O", new(1), 1 / Constants.Get("water-volume").Likely);
 
@@ -84,15 +87,10 @@ public sealed record Shop(IReadOnlyList<Bottle> Bottles, IReadOnlyList<Vessel> V
     /// <summary>Grams of so many millilitres of water that somebody chose.</summary>
     public static Working WaterGrams(double ml) => WaterGrams(Working.Exact(ml, null, Dimension.Volume));
 
-    /// <summary>The bottles of a shop that has typed nothing yet: usual labels, densities of pure acids at 20 °C.</summary>
-    public static readonly IReadOnlyList<Bottle> UsualBottles =
-    [
-        new("N-1", "nitric acid", "HNO3", MassFraction.OfPercent(68), 1.405),
-        new("H-1", "hydrochloric acid", "HCl", MassFraction.OfPercent(37), 1.184),
-        new("S-1", "sulfamic acid", "H3NSO3", MassFraction.OfPercent(99), null),
-        new("M-1", "metabisulphite", "Na2S2O5", MassFraction.OfPercent(97), null),
-        new("B-1", "borax glass", "Na2B4O7", MassFraction.OfPercent(100), null),
-    ];
+    /// <summary>Bottles of usual labels, for a shop whose shelf has none of a substance (Reference/usual-bottles.csv); densities at 20 °C.</summary>
+    public static readonly IReadOnlyList<Bottle> UsualBottles = ReferenceTable.Read("usual-bottles.csv", r =>
+        (Id: r.Text("id"), Form: ReagentForm.Of(r.Text("form")), Percent: r.Number("percent")), "id")
+        .Select(b => new Bottle(b.Id, b.Form.Name, b.Form.Formula, MassFraction.OfPercent(b.Percent), b.Form.Liquid ? DensityTable.BySolute[b.Form.Formula].Density(b.Percent, 20) : null, 0, "usual label")).ToList();
 
     public static readonly Shop Usual = new(UsualBottles, Vessel.Beakers);
 

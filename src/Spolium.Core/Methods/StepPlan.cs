@@ -10,7 +10,8 @@ public enum Stage { Strip, Dissolve, Denitrate, Clear, Precipitate, Finish }
 
 /// <summary>One rung of a dose ladder, in grams from the bottle.</summary>
 /// <param name="Poured">The entry that poured it; null while it is ahead.</param>
-public sealed record Rung(int Number, double Grams, double? Millilitres, string? Poured, DateTimeOffset? PouredAt);
+/// <param name="BottleId">The real bottle, where a dose is poured from several.</param>
+public sealed record Rung(int Number, double Grams, double? Millilitres, string? Poured, DateTimeOffset? PouredAt, string? BottleId = null);
 
 /// <summary>A dose of a step.</summary>
 /// <param name="Grams">From the bottle, in all worlds: what was poured and what is still planned.</param>

@@ -6,7 +6,16 @@ using Spolium.Core.Quantities;
 namespace Spolium.Core.Planning;
 
 /// <summary>A step of a plan with what went in and what was logged.</summary>
-public sealed record PlannedStep(RouteStep Step, IMethod Method, Charge Input, StepPlan Plan, Facts Facts);
+public sealed record PlannedStep(RouteStep Step, IMethod Method, Charge Input, StepPlan Plan, Facts Facts)
+{
+    /// <summary>Millilitres (or grams of what is weighed) of this bottle to a gram of what the step works on: the solid metal, or the gold of a liquor.</summary>
+    public Working? PerGram(Dose dose)
+    {
+        var solids = Input.Moles.Where(m => m.Key.Phase == Phase.Solid && m.Key.Parse().Atoms.Keys.Any(e => MetalInAcid.Find(e, true) is not null)).Select(m => m.Value * Molar.Mass(m.Key.Formula)).ToList();
+        var metal = solids.Count > 0 ? Working.Sum(solids, Dimension.Mass) : Input.Element("Au");
+        return metal.Likely <= 0 ? null : ((dose.Millilitres ?? dose.Grams) / metal.Named(solids.Count > 0 ? "metal that the step works on" : "gold in the liquor")).Named($"of {dose.Bottle.Id} to a gram of {(solids.Count > 0 ? "metal" : "gold")}");
+    }
+}
 
 /// <summary>A whole plan: the fold of a route's methods over a charge.</summary>
 public sealed record BatchPlan(Charge Feed, IReadOnlyList<PlannedStep> Steps)
@@ -37,12 +46,17 @@ public static class Planner
     {
         var holdings = new Dictionary<string, Charge> { [Route.Feed] = feed };
         var steps = new List<PlannedStep>();
+        var shelf = new FromTheShelf(shop);
         foreach (var step in route.Steps)
         {
             var method = MethodCatalogue.Of(step.Method);
             var input = step.Takes.Select(t => holdings[t]).Aggregate((a, b) => a.Plus(b));
             var logged = facts.GetValueOrDefault(step.Id) ?? Facts.None;
-            var plan = method.Plan(input, new StepOptions(method, step.Options), shop, logged, draws);
+            var options = new StepOptions(method, step.Options);
+            var plan = method.Plan(input, options, shop, logged, draws);
+            var pours = shelf.For(plan, logged);
+            // Several bottles of one substance: their mean strength is known once the dose is.
+            plan = shelf.Take(ReferenceEquals(pours, shop) ? plan : method.Plan(input, options, pours, logged, draws), logged);
             var outputs = plan.Outputs.Select(o => logged.Weighed.TryGetValue(o.Id, out var reading)
                 ? o with { Charge = Weighing.Apply(o.Charge, reading, $"weighed {step.Id}/{o.Id}", draws) } : o).ToList();
             plan = plan with { Outputs = outputs };

@@ -92,8 +92,57 @@ public class DecisionTests
     public void Pours_of_nothing_of_a_solid_by_volume_or_from_another_bottle_are_refused()
     {
         Assert.Contains("nothing was poured", Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0), null)));
-        Assert.Contains("solid is weighed", Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", TypedNumber.Of(5, Field.Volume, "mL"), null)));
         Assert.Contains("does not hold", Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "N-1", Given.Grams(0.2), null)));
+    }
+
+    [Fact]
+    public void A_spoon_of_a_solid_is_grams_by_its_bulk_density_and_as_unsure_as_that()
+    {
+        var (tsp, _) = QuantityParser.Read("1 tsp", Field.Volume);
+        var pour = ((DoseAdded)Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", tsp!, "so it was").Body!).Pours[0];
+        // 5 mL of 1.2 g/mL; ±20 % of the spoon alone is 0.73 g.
+        Assert.Equal(6, pour.Grams, 0.01);
+        Assert.InRange(pour.SigmaG, 0.6, 1.1);
+    }
+
+    [Fact]
+    public void A_bottle_that_holds_too_little_asks_for_a_reason_and_the_shelf_falls_by_what_is_poured()
+    {
+        var bottle = Demo.State.Shelf["S-1"];
+        var low = Demo.State with { Shelf = Demo.State.Shelf.SetItem("S-1", bottle with { Grams = 0.1 }) };
+        Assert.Contains("by the shelf", Refused(Decisions.Pour(low, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null)));
+        var after = Demo.With(new("x", [new("batch:26-02", 999)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!));
+        Assert.Equal(bottle.Grams - 0.2, after.State.Shelf["S-1"].Grams, 1e-9);
+        Assert.Equal(bottle.Grams, after.With(new("y", [], default, default, "AV", Decisions.Correct(after.State, "x", "wrong beaker", null).Body!)).State.Shelf["S-1"].Grams, 1e-9);
+    }
+
+    [Fact]
+    public void A_trade_kind_is_not_poured_before_its_look_alike_test()
+    {
+        var bottle = Demo.State.Shelf["S-1"] with { Form = "descaler", Certificate = false };
+        var state = Demo.State with { Shelf = Demo.State.Shelf.SetItem("S-1", bottle) };
+        Assert.Contains("nobody has looked", Refused(Decisions.Pour(state, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null)));
+        var looked = state with { Shelf = state.Shelf.SetItem("S-1", bottle with { LookAlike = "fizzes with nitrite" }) };
+        Assert.NotNull(Decisions.Pour(looked, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body);
+    }
+
+    [Fact]
+    public void What_a_batch_took_is_counted_and_costed_and_what_it_still_wants_is_forecast()
+    {
+        var now = Demo.State.Entries[^1].OccurredAt;
+        var use = ShelfAtWork.Use(Demo.State, Demo.State.Batches["26-01"]);
+        foreach (var u in use.Bottles)
+            Assert.Equal(u.Grams.Likely, Demo.Book.Postings.Where(p => p.Account == Account.Shelf(u.BottleId) && p.Grams < 0 && Demo.State.ById[p.EntryId].Body is DoseAdded { BatchId: "26-01" }).Sum(p => -p.Grams), 1e-4);
+        Assert.Equal(use.Bottles.Sum(u => u.Cost!.Likely), use.Cost.Likely, 1e-9);
+        Assert.Equal(use.Cost.Likely / 4.21, use.PerGram!.Likely, 1e-9);
+        Assert.Empty(use.WithoutPrice);
+        var needs = ShelfAtWork.Needs(Demo.State, now);
+        var smb = needs.Single(n => n.Formula == "Na2S2O5");
+        Assert.All(smb.Batches, b => Assert.Equal("26-02", b.Code));
+        Assert.False(smb.Short);
+        var empty = Demo.State with { Shelf = Demo.State.Shelf.Clear() };
+        Assert.True(ShelfAtWork.Needs(empty, now).Single(n => n.Formula == "Na2S2O5").Short);
+        Assert.Equal(["S-1"], ShelfAtWork.Use(empty, empty.Batches["26-01"]).WithoutPrice.Where(id => id == "S-1"));
     }
 
     [Fact]

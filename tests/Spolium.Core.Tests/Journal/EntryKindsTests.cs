@@ -1,6 +1,7 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Xunit;
 
 namespace Spolium.Core.Tests.Journal;
@@ -9,6 +10,8 @@ public class EntryKindsTests
 {
     private static readonly Figure Figure = Figure.Of(Working.Given(4.2, Dimension.Mass, "gold", "weighed"));
     private static readonly ElementEstimate Gold = new("Au", 4.2, 0.1, 4, 4.4);
+
+    private static readonly NewBottle Bottle = new("N-1", "nitric-68", "nitric acid", "HNO3", new("1 L", Field.Volume, 1000, "L"), 1405, new(0.68, 0, null, "label", []), TypedNumber.Of(90, Field.Money, "kr"), "acid cupboard", DateTimeOffset.UnixEpoch, true);
 
     public static TheoryData<EntryBody> Bodies() =>
     [
@@ -25,6 +28,13 @@ public class EntryKindsTests
         new ProductWeighed("b", "6-wash-dry-melt", "bar", Given.Grams(4.2, 0.02), new("996 ‰", Field.Fineness, 0.996, "‰"), [Gold]),
         new StepClosed("b", "1-nitric-strip", [new("foils", "foils", true, 4.5, [Gold], Basis.Weighed)], [new("Au", [[0.01]])]),
         new NoteWritten("b", null, "ünïcode, “quotes” and \n lines"),
+        new BottlesReceived([Bottle]),
+        new BottleMade(Bottle with { BottleId = "N-5" }, [new("N-1", Given.Grams(250), 250, 0.68, 0.01, 1.405), new("water", Given.Grams(235), 235, 1)], "26-01"),
+        new BottleTested("N-1", new(0.66, 0.004, 1.395, "weighed volume", [Given.Grams(69.8), new("50 mL", Field.Volume, 50, "mL", 0.5, "measuring cylinder")])),
+        new BottleOpened("N-1"),
+        new LookAlikeChecked("B-2", "fizzes with nitrite, haze after"),
+        new BottleDiscarded("N-1", 120, "acid drum D1"),
+        new StockTaken([new("N-1", Given.Grams(900), 900, 940.5)]),
         new Correction("e1", "wrong beaker", new SignSeen("b", "1-nitric-strip", "quiet-after-more")),
         new Correction("e1", "only back", null),
     ];

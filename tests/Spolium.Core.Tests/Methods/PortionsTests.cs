@@ -79,13 +79,16 @@ public class PortionsTests
     public void Half_of_a_decided_dose_leaves_the_other_half_to_pour_and_a_closed_step_nothing()
     {
         var bottle = Shop.UsualBottles[1];
-        var need = Working.Exact(118.4, null, Dimension.Mass);
-        var half = Given.Poured("hcl", "H-1", 59.2);
+        // 100 mL of it, and half of that.
+        var fifty = 50 * bottle.DensityGPerMl!.Value;
+        var need = Working.Exact(2 * fifty, null, Dimension.Mass);
+        var half = Given.Poured("hcl", "H-1", fifty);
         var dose = DosePlan.Decided("hcl", "acid", bottle, need, need, half, "at once");
-        Assert.Equal([59.2, 59.2], dose.Rungs.Select(r => Math.Round(r.Grams, 6)));
+        Assert.All(dose.Rungs, r => Assert.Equal(fifty, r.Grams, 1e-6));
+        Assert.Equal(2, dose.Rungs.Count);
         var closed = DosePlan.Decided("hcl", "acid", bottle, need, need, half with { Closed = true }, "at once");
         Assert.Single(closed.Rungs);
-        Assert.Equal(59.2, closed.Grams.Likely, 1e-9);
+        Assert.Equal(fifty, closed.Grams.Likely, 1e-9);
         Assert.Equal(1, closed.ShortShare);
     }
 

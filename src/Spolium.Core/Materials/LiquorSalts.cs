@@ -1,0 +1,58 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Quantities;
+using Spolium.Core.Solutions;
+
+namespace Spolium.Core.Materials;
+
+/// <summary>
+/// The ions of a liquor written as the salts and acids whose densities are known: every cation takes its share of every anion, in proportion of
+/// charge. Which pairs are written does not matter where volumes are additive.
+/// </summary>
+internal static class LiquorSalts
+{
+    /// <summary>Grams by formula of what has coefficients, and grams of all else that is dissolved.</summary>
+    public static (IReadOnlyList<(string Formula, Working Grams)> Known, Working Other) Of(Charge charge)
+    {
+        var dissolved = charge.Moles.Where(m => m.Key.Phase == Phase.Aqueous).ToList();
+        var cations = dissolved.Where(m => m.Key.Parse().Charge > 0).ToList();
+        var anions = dissolved.Where(m => m.Key.Parse().Charge < 0).ToList();
+        var negative = Amount.Zero;
+        foreach (var (a, n) in anions)
+            negative += n.Amount * Amount.Certain(-a.Parse().Charge);
+        var known = new List<(string, Working)>();
+        var other = dissolved.Where(m => m.Key.Parse().Charge == 0).Select(m => m.Value * Molar.Mass(m.Key.Formula)).ToList();
+        foreach (var (c, nc) in cations)
+            foreach (var (a, na) in anions)
+            {
+                var (formula, cat, an) = Salt(c, a);
+                // Moles of the salt: charge of this cation × this anion's share of all negative charge ÷ charge in one formula.
+                var moles = nc.Amount * Amount.Share(na.Amount * Amount.Certain(-a.Parse().Charge), negative) / Amount.Certain(cat);
+                var grams = Working.Reckoned(moles * Amount.Certain(cat * c.MolarMass + an * a.MolarMass), Dimension.Mass, $"{formula}, of its ions", [nc, na]);
+                if (MixedLiquor.ByFormula.ContainsKey(formula))
+                    known.Add((formula, grams));
+                else
+                    other.Add(grams);
+            }
+        return (known, other.Count == 0 ? Working.Zero(Dimension.Mass) : Working.Sum(other, Dimension.Mass).Named("dissolved matter without a known density"));
+    }
+
+    // "Cu(NO3)2": one formula of a cation and an anion, and how many of each it has.
+    private static (string Formula, int Cations, int Anions) Salt(Species cation, Species anion)
+    {
+        var (plus, minus) = (cation.Parse().Charge, -anion.Parse().Charge);
+        var both = plus * minus / Divisor(plus, minus);
+        return (Times(cation, both / plus) + Times(anion, both / minus), both / plus, both / minus);
+    }
+
+    private static string Times(Species ion, int n)
+    {
+        var bare = ion.Formula.TrimEnd('+', '-');
+        if (bare.Contains(' '))
+            bare = bare[..bare.IndexOf(' ')];
+        else if (Math.Abs(ion.Parse().Charge) > 1)
+            bare = bare[..^1];
+        return n == 1 ? bare : ion.Parse().Atoms.Count > 1 ? $"({bare}){n}" : bare + n;
+    }
+
+    private static int Divisor(int a, int b) => b == 0 ? a : Divisor(b, a % b);
+}
