@@ -1,3 +1,4 @@
+using BenchmarkDotNet.Attributes;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;

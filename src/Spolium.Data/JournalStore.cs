@@ -1,3 +1,4 @@
+using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;

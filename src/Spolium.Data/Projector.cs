@@ -1,3 +1,4 @@
+using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Data.Tables;

@@ -1,3 +1,5 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
 using Spolium.Data.Tables;
 
 namespace Spolium.Data;

@@ -1,3 +1,6 @@
+using OpenQA.Selenium;
+using Xunit;
+
 namespace Spolium.Browser.Tests;
 
 /// <summary>One demo shop for all tests of this class.</summary>

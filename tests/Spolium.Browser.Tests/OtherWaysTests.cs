@@ -1,3 +1,6 @@
+using OpenQA.Selenium;
+using Xunit;
+
 namespace Spolium.Browser.Tests;
 
 /// <summary>The ways beside the straight one: splitting, a liquor, taking back, keys, the past.</summary>

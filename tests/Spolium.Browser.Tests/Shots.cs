@@ -1,3 +1,6 @@
+using OpenQA.Selenium;
+using Xunit;
+
 namespace Spolium.Browser.Tests;
 
 /// <summary>Takes the pictures of docs/screenshots from the demo shop: ./check shots.</summary>

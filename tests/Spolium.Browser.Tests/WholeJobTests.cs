@@ -1,3 +1,6 @@
+using OpenQA.Selenium;
+using Xunit;
+
 namespace Spolium.Browser.Tests;
 
 /// <summary>A person with an empty shop: from the lot to the bar, by mouse and keyboard, with the page reloaded on the way.</summary>

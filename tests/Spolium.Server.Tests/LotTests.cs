@@ -1,3 +1,5 @@
+using Xunit;
+
 namespace Spolium.Server.Tests;
 
 public class LotTests

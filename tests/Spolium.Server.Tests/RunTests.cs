@@ -1,4 +1,6 @@
 using System.Text.Json;
+using Spolium.Core.Journal;
+using Xunit;
 
 namespace Spolium.Server.Tests;
 

@@ -1,3 +1,9 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Spolium.Core.Journal;
+using Spolium.Data;
+using Xunit;
+
 namespace Spolium.Server.Tests;
 
 public class StoreTests

@@ -50,8 +50,8 @@ public static class ShelfDecisions
     private static NewBottle? Make(State state, BottleWish wish, string at, List<FieldError> errors)
     {
         var before = errors.Count;
-        if (string.IsNullOrWhiteSpace(wish.Id) || wish.Id.Trim().Length > 12)
-            errors.Add(new(at + "id", "the bottle has no short id", "write what stands on it, such as N-2"));
+        if (wish.Id.Trim().Length is 0 or > 12 || !wish.Id.Trim().All(c => char.IsLetterOrDigit(c) || c is '-' or '.'))
+            errors.Add(new(at + "id", "the bottle has no short id", "write what stands on it, such as N-2: letters, figures, a dash, 12 at most"));
         else if (wish.Id.Trim().Equals(Methods.Shop.Water.Id, StringComparison.OrdinalIgnoreCase) || state.Shelf.Keys.Any(id => Same(id, wish.Id)))
             errors.Add(new(at + "id", $"{wish.Id.Trim()} is taken", "choose another id"));
         if (ReagentForm.Find(wish.Form) is not { } form)

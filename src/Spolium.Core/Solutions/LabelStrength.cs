@@ -1,0 +1,34 @@
+using MathNet.Numerics.RootFinding;
+using Spolium.Core.Chemistry;
+using Spolium.Core.Quantities;
+
+namespace Spolium.Core.Solutions;
+
+/// <summary>Units that labels tell a strength in.</summary>
+public enum LabelUnit { MassPercent, GramsPerLitre, MolesPerLitre, MolesPerKilogramWater, Volumes }
+
+/// <summary>A strength as a label tells it, turned into mass fraction. Units by the litre hang on the density, which hangs on the strength: found by root.</summary>
+public static class LabelStrength
+{
+    /// <summary>Mass fraction, or null where no strength of the table gives it.</summary>
+    /// <param name="value">Per cent as a fraction; grams, moles or volumes of oxygen to a litre; moles to a kilogram of water.</param>
+    public static double? Fraction(DensityTable table, LabelUnit unit, double value, double temperatureC)
+    {
+        if (unit == LabelUnit.MassPercent)
+            return value;
+        var molar = Molar.Mass(table.Solute).Likely;
+        if (unit == LabelUnit.MolesPerKilogramWater)
+            return value * molar / (1000 + value * molar);
+        double Told(double percent)
+        {
+            var (f, d) = (Working.Exact(percent / 100), Working.Exact(table.Density(percent, temperatureC)!.Value, null, Dimension.Density));
+            return unit switch
+            {
+                LabelUnit.GramsPerLitre => StrengthUnits.GramsPerLitre(f, d).Likely,
+                LabelUnit.MolesPerLitre => StrengthUnits.MolesPerLitre(table.Solute, f, d).Likely,
+                _ => StrengthUnits.VolumeStrength(f, d).Likely,
+            };
+        }
+        return value > Told(table.MostPercent) ? null : Brent.FindRoot(p => Told(p) - value, 0, table.MostPercent, 1e-9, 100) / 100;
+    }
+}
