@@ -1,11 +1,15 @@
 using System.Text.Json.Serialization;
 using Spolium.Data;
 using Spolium.Server;
+using Spolium.Server.Instruments;
 using Spolium.Server.Lots;
 using Spolium.Server.Plan;
 using Spolium.Server.Quantities;
 using Spolium.Server.Run;
 using Spolium.Server.Shared;
+using Spolium.Server.Shelf;
+using Spolium.Server.Sources;
+using Spolium.Server.Strength;
 using Spolium.Server.Trail;
 
 var builder = WebApplication.CreateBuilder(args);
@@ -30,6 +34,7 @@ builder.Services.ConfigureHttpJsonOptions(o =>
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(services => Shopkeeper.Open(builder.Configuration, services.GetRequiredService<TimeProvider>()));
 builder.Services.AddSingleton<Writing>();
+builder.Services.AddInstruments();
 
 var app = builder.Build();
 app.UseExceptionHandler();
@@ -55,6 +60,10 @@ app.MapLots();
 app.MapPlan();
 app.MapRun();
 app.MapTrail();
+app.MapStrength();
+app.MapShelf();
+app.MapSources();
+app.MapInstruments();
 app.Map("/api/{**rest}", () => Problems.NotFound("such address")).ExcludeFromDescription();
 app.MapFallbackToFile("index.html");
 

@@ -27,6 +27,7 @@ public static class Bookkeeper
         ProductWeighed b when before.Batches[b.BatchId].Step(b.StepId).Closed => Reweigh(book, entryId, b),
         DoseAdded b => Poured(before, entryId, b.Pours, Account.Used(b.BatchId)),
         BottlesReceived b => b.Bottles.SelectMany(x => Contents(entryId, Account.Supplier, Account.Shelf(x.BottleId), x.Grams)),
+        BottleMade { BatchId: { } batch } b => Contents(entryId, Account.Made(batch), Account.Shelf(b.Bottle.BottleId), b.Bottle.Grams),
         BottleMade b => Poured(before, entryId, b.From, Account.Shelf(b.Bottle.BottleId)),
         BottleDiscarded b => Contents(entryId, Account.Shelf(b.BottleId), Account.Discarded, b.Grams),
         StockTaken b => b.Lines.SelectMany(l => Contents(entryId, Account.Stocktake, Account.Shelf(l.BottleId), l.Grams - l.BookedGrams)),

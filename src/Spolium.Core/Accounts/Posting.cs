@@ -34,6 +34,9 @@ public static class Account
     /// <summary>What a batch took from the shelf.</summary>
     public static string Used(string batchId) => "used/" + batchId;
 
+    /// <summary>What a batch gave to the shelf.</summary>
+    public static string Made(string batchId) => "made/" + batchId;
+
     public static string Lot(string lotId) => "lot/" + lotId;
 
     public static string Holding(string batchId, string holding) => $"batch/{batchId}/{holding}";

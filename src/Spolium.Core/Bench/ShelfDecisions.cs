@@ -9,7 +9,8 @@ namespace Spolium.Core.Bench;
 /// <summary>A bottle as somebody writes it down, before it is known what it weighs.</summary>
 /// <param name="Strength">Null takes what such kinds usually have, with its wide range.</param>
 /// <param name="Density">g/mL; null takes the table's.</param>
-public sealed record BottleWish(string Id, string Form, TypedNumber Amount, TypedNumber? Strength, TypedNumber? Density, TypedNumber? Price, string Place, DateTimeOffset? UseBy, bool Certificate, string? Name = null);
+/// <param name="Measured">A strength that was measured; it stands before the label.</param>
+public sealed record BottleWish(string Id, string Form, TypedNumber Amount, TypedNumber? Strength, TypedNumber? Density, TypedNumber? Price, string Place, DateTimeOffset? UseBy, bool Certificate, string? Name = null, StrengthTest? Measured = null);
 
 /// <summary>What can be done with the shelf, and the entry that records it. Pure, as <see cref="Decisions"/>.</summary>
 public static class ShelfDecisions
@@ -61,7 +62,7 @@ public static class ShelfDecisions
         }
         if (form.Refused)
             errors.Add(new(at + "form", $"{form.Name} has no place here", "kinds with hydrofluoric acid are refused: hand it in where such waste is taken"));
-        var fraction = wish.Strength?.Value ?? form.Percent.Likely / 100;
+        var fraction = wish.Measured?.Fraction ?? wish.Strength?.Value ?? form.Percent.Likely / 100;
         if (fraction is <= 0 or > 1)
             errors.Add(new(at + "strength", "a strength is above 0 and at most 100 %", "read it off the label, or leave it empty"));
         if (wish.Amount.Value <= 0)
@@ -76,7 +77,7 @@ public static class ShelfDecisions
             errors.Add(new(at + "strength", $"{form.Name} of {FigureText.Number(fraction * 100, 1)} % is stronger than any table here", $"at most {FigureText.Number(table.MostPercent, 0)} %; or type the density too"));
             return null;
         }
-        var density = wish.Density?.Value ?? (form.Formula == "H2O" ? Methods.Shop.Water.DensityGPerMl : table?.Density(fraction * 100, RoomC));
+        var density = wish.Density?.Value ?? wish.Measured?.DensityGPerMl ?? (form.Formula == "H2O" ? Methods.Shop.Water.DensityGPerMl : table?.Density(fraction * 100, RoomC));
         if (InGrams(wish.Amount, form, density) is not { } grams)
         {
             errors.Add(new(at + "amount", form.Liquid ? $"the density of {form.Name} is not known here" : "a solid is weighed", form.Liquid ? "write grams, or type the density" : "write grams"));
@@ -87,7 +88,7 @@ public static class ShelfDecisions
         // Without a label the bottle may be anything that such kinds are.
         var plusMinus = wish.Strength?.PlusMinus ?? (form.Percent.High - form.Percent.Low) / 200;
         return errors.Count > before ? null : new(wish.Id.Trim(), form.Id, string.IsNullOrWhiteSpace(wish.Name) ? form.Name : wish.Name.Trim(), form.Formula, wish.Amount, grams.Likely,
-            new(fraction, plusMinus, form.Liquid ? wish.Density?.Value : null, wish.Strength is null ? "usual for its kind" : "label", wish.Strength is { } s ? [s] : []), wish.Price, wish.Place.Trim(), wish.UseBy, wish.Certificate);
+            wish.Measured ?? new(fraction, plusMinus, form.Liquid ? wish.Density?.Value : null, wish.Strength is null ? "usual for its kind" : "label", wish.Strength is { } s ? [s] : []), wish.Price, wish.Place.Trim(), wish.UseBy, wish.Certificate);
     }
 
     /// <summary>Grams of an amount that was typed by mass or volume; null where no density says so.</summary>
@@ -179,14 +180,13 @@ public static class ShelfDecisions
     }
 
     /// <summary>A bottle that a batch made (acid distilled off, say): it keeps its batch, and the strength that was measured.</summary>
-    public static Decision FromBatch(State state, BottleWish wish, string batchId, StrengthTest? measured)
+    public static Decision FromBatch(State state, BottleWish wish, string batchId)
     {
         var errors = new List<FieldError>();
         if (!state.Batches.ContainsKey(batchId))
             errors.Add(new("batchId", "there is no such batch", "choose one of the list"));
-        if (Make(state, wish, "", errors) is not { } made || errors.Count > 0)
-            return Decision.Refuse(errors);
-        return Decision.Write(new BottleMade(measured is null ? made : made with { Strength = measured }, [], batchId));
+        var made = Make(state, wish, "", errors);
+        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new BottleMade(made!, [], batchId));
     }
 
     /// <summary>A pour as it is kept: with the strength and density believed now.</summary>

@@ -1,17 +1,25 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Bench;
+using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Solutions;
 using Spolium.Core.Vessels;
 using Spolium.Server.Shared;
 using Route = Spolium.Core.Planning.Route;
 
 namespace Spolium.Server.Plan;
 
-/// <param name="Density">g/mL of a liquid; empty for a solid.</param>
-public sealed record BottleRequest(string Id, string Name, string Formula, string Strength, string? Density = null);
+/// <summary>A bottle of the shelf by its id; or one that does not stand there, with its formula and strength.</summary>
+/// <param name="Density">g/mL of a liquid; empty takes the table's.</param>
+public sealed record BottleRequest(string Id, string? Formula = null, string? Strength = null, string? Density = null);
+
+/// <summary>A bottle that a dose may come from.</summary>
+/// <param name="Left">What stands in it; empty for one that is not on the shelf.</param>
+/// <param name="Note">What speaks against it, or for it; empty where nothing does.</param>
+public sealed record BottleChoice(string Id, string Name, string Formula, string Strength, string? Density, bool OnShelf, string Left, string Note);
 
 /// <param name="Options">By method id, then by option id.</param>
 public sealed record PlanRequest(string LotId, string Amount, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
@@ -24,7 +32,8 @@ public sealed record OptionView(string Id, string Label, string Default, IReadOn
 
 public sealed record MethodView(string Id, string Title, string Verb, IReadOnlyList<OptionView> Options);
 
-public sealed record WayView(IReadOnlyList<MethodView> Methods, IReadOnlyList<BottleRequest> Bottles);
+/// <param name="Bottles">All bottles that may be chosen, by substance; of each the first is the one to be used first.</param>
+public sealed record WayView(IReadOnlyList<MethodView> Methods, IReadOnlyList<BottleChoice> Bottles);
 
 /// <summary>Plans a lot, or a part of it, before anything is started.</summary>
 public static class PlanEndpoints
@@ -39,34 +48,48 @@ public static class PlanEndpoints
         app.MapPost("/api/plan/working", Working).WithTags("plan");
     }
 
-    private static Ok<WayView> Way() => TypedResults.Ok(new WayView(
+    private static Ok<WayView> Way(Writing writing, TimeProvider time) => TypedResults.Ok(new WayView(
         [.. Route.GoldByNitricStrip.Select(MethodCatalogue.Of).Select(m => new MethodView(m.Id, m.Title, m.Verb, [.. m.Options.Select(o => new OptionView(o.Id, o.Label, o.Default, [.. o.Choices.Select(c => new ChoiceView(c.Value, c.Words))], o.Min, o.Max, o.Unit, o.Tip))]))],
-        [.. Shop.UsualBottles.Select(b => new BottleRequest(b.Id, b.Name, b.Formula, $"{b.Strength.Percent:0.##} %", b.DensityGPerMl is { } d ? $"{d:0.###}" : null))]));
+        Choices(writing.Ledger.State, time.GetUtcNow())));
 
-    private static Results<Ok<PlanView>, ProblemHttpResult> Preview(PlanRequest request, Writing writing) => Make(request, writing, new FigureBook());
+    /// <summary>Bottles that a batch may take from: those of the shelf, the one to be used first in front; a usual label where the shelf has none.</summary>
+    public static IReadOnlyList<BottleChoice> Choices(State state, DateTimeOffset now) =>
+        [.. Shop.UsualBottles.SelectMany(usual => ShelfAtWork.FirstOut(state, usual.Formula) is { Count: > 0 } there
+            ? there.Select(b => Choice(state, ShelfAtWork.AsBottle(b, now)))
+            : [Choice(state, usual)])];
 
-    private static Results<Ok<Figure>, ProblemHttpResult> Working(PlanRequest request, string key, Writing writing)
+    public static BottleChoice Choice(State state, Bottle b)
+    {
+        var shelf = state.Shelf.GetValueOrDefault(b.Id);
+        var note = shelf is null ? "not on your shelf: the usual label" : shelf.WantsLookAlike ? "nobody has looked at what it is" : shelf.UseBy is { } day && day < (state.Entries.Count > 0 ? state.Entries[^1].RecordedAt : day) ? "past its day" : "";
+        return new(b.Id, b.Name, b.Formula, $"{FigureText.Number(b.Strength.Percent, 1)} %", b.DensityGPerMl is { } d ? FigureText.Number(d, 4) : null, shelf is not null,
+            shelf is null ? "" : FigureText.ValueOnly(b.IsLiquid ? b.Volume(ShelfAtWork.Contents(shelf))! : ShelfAtWork.Contents(shelf)) + " left", note);
+    }
+
+    private static Results<Ok<PlanView>, ProblemHttpResult> Preview(PlanRequest request, Writing writing, TimeProvider time) => Make(request, writing, time, new FigureBook());
+
+    private static Results<Ok<Figure>, ProblemHttpResult> Working(PlanRequest request, string key, Writing writing, TimeProvider time)
     {
         var book = new FigureBook();
-        if (Make(request, writing, book).Result is ProblemHttpResult problem)
+        if (Make(request, writing, time, book).Result is ProblemHttpResult problem)
             return problem;
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 
-    private static Results<Ok<PlanView>, ProblemHttpResult> Make(PlanRequest request, Writing writing, FigureBook book)
+    private static Results<Ok<PlanView>, ProblemHttpResult> Make(PlanRequest request, Writing writing, TimeProvider time, FigureBook book)
     {
         if (!writing.Ledger.State.Lots.TryGetValue(request.LotId, out var lot))
             return Problems.NotFound("such lot");
         var reader = new RequestReader();
         var amount = reader.MassOrVolume("amount", request.Amount);
-        var bottles = Bottles(reader, request.Bottles);
+        var bottles = Bottles(reader, request.Bottles, writing.Ledger.State, time.GetUtcNow());
         var route = RouteOf(request.Options, lot.Thickness);
         if (!reader.Ok)
             return Problems.Refused(reader.Errors);
         var errors = Decisions.CheckPlanning(lot, amount, route, bottles).ToList();
         if (errors.Count > 0)
             return Problems.Refused(errors);
-        var plan = Planner.Fold(BatchAtWork.FeedOf(writing.Ledger.State, lot, amount), route, new Shop(bottles, Vessel.Beakers), new Draws(lot.Id));
+        var plan = Planner.Fold(BatchAtWork.FeedOf(writing.Ledger.State, lot, amount), route, new Shop(bottles, Vessel.Beakers, Levels: ShelfAtWork.Levels(writing.Ledger.State)), new Draws(lot.Id));
         return TypedResults.Ok(View(plan, lot.Id, lot.Code, amount.InWords, book));
     }
 
@@ -77,10 +100,32 @@ public static class PlanEndpoints
         book.Add("nitric", Core.Quantities.Working.Sum(plan.Steps.SelectMany(s => s.Plan.Doses).Where(d => d.Bottle.Formula == "HNO3").Select(d => d.Grams), Dimension.Mass).Named("nitric acid in all")),
         Opening);
 
-    /// <summary>Bottles as typed; the usual ones when none were.</summary>
-    public static IReadOnlyList<Bottle> Bottles(RequestReader reader, IReadOnlyList<BottleRequest>? bottles) => bottles is null
-        ? Shop.UsualBottles
-        : [.. bottles.Select((b, i) => new Bottle(b.Id, b.Name, b.Formula, new MassFraction(reader.Quantity($"bottles[{i}].strength", b.Strength, Field.Share).Value), reader.Optional($"bottles[{i}].density", b.Density, Field.Density)?.Value))];
+    /// <summary>Bottles as chosen, in their order; of substances that were not chosen the one to be used first.</summary>
+    public static IReadOnlyList<Bottle> Bottles(RequestReader reader, IReadOnlyList<BottleRequest>? chosen, State state, DateTimeOffset now)
+    {
+        var bottles = (chosen ?? []).Select((b, i) => One(reader, $"bottles[{i}]", b, state, now)).OfType<Bottle>().ToList();
+        return [.. bottles, .. ShelfAtWork.ForPlan(state, now).Where(b => bottles.All(x => x.Formula != b.Formula))];
+    }
+
+    private static Bottle? One(RequestReader reader, string field, BottleRequest b, State state, DateTimeOffset now)
+    {
+        if (state.Shelf.TryGetValue(b.Id, out var shelf))
+        {
+            if (!string.IsNullOrWhiteSpace(b.Strength))
+                reader.Errors.Add(new(field + ".strength", $"{b.Id} stands on the shelf with a strength of its own", "leave the strength empty, or test the bottle on the Strength page"));
+            return ShelfAtWork.AsBottle(shelf, now);
+        }
+        if (Shop.UsualBottles.FirstOrDefault(u => u.Id == b.Id) is { } usual && string.IsNullOrWhiteSpace(b.Strength))
+            return usual;
+        if (ReagentForm.All.FirstOrDefault(f => f.Formula == b.Formula) is not { } form)
+        {
+            reader.Errors.Add(new(field + ".id", $"there is no bottle {b.Id} on the shelf", "choose one of the shelf, or write what it holds and how strong it is"));
+            return null;
+        }
+        var strength = reader.Quantity(field + ".strength", b.Strength, Field.Share);
+        var density = reader.Optional(field + ".density", b.Density, Field.Density)?.Value ?? (form.Liquid ? DensityTable.BySolute.GetValueOrDefault(form.Formula)?.Density(strength.Value * 100, 20) : null);
+        return new(string.IsNullOrWhiteSpace(b.Id) ? "other " + form.Formula : b.Id.Trim(), form.Name, form.Formula, new(strength.Value), density, strength.PlusMinus);
+    }
 
     /// <summary>The way with its options; the thickness of the lot goes to the strip unless another was typed.</summary>
     public static Route RouteOf(IReadOnlyDictionary<string, Dictionary<string, string>>? options, TypedNumber? thickness)

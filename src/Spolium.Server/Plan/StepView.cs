@@ -2,14 +2,17 @@ using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Plan;
 
-public sealed record RungView(int Number, string Amount, double Grams, string? EntryId, DateTimeOffset? PouredAt);
+public sealed record RungView(int Number, string Amount, double Grams, string? EntryId, DateTimeOffset? PouredAt, string BottleId);
 
+/// <param name="BottleId">The bottle, or the bottles poured one after the other.</param>
+/// <param name="PerGram">mL (or g) of it to a gram of what the step works on.</param>
 /// <param name="Short">In how many worlds a dose decided beforehand would fall short; null where a sign decides.</param>
-public sealed record DoseView(string Id, string Title, string BottleId, bool Liquid, FigureView Grams, FigureView? Millilitres, IReadOnlyList<RungView> Rungs, string? Short, string How, string Poured, string Planned);
+public sealed record DoseView(string Id, string Title, string BottleId, string BottleLabel, string Formula, bool Liquid, FigureView? PerGram, FigureView Grams, FigureView? Millilitres, IReadOnlyList<RungView> Rungs, string? Short, string How, string Poured, string Planned);
 
 public sealed record GasView(string Formula, FigureView Made, FigureView Leaving, string Note);
 
@@ -40,7 +43,7 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
         string Key(string rest) => $"{step.Step.Id}/{rest}";
         return new(step.Step.Id, p.MethodId, p.MethodVersion, p.Title, p.Verb, p.Instruction, p.DoneFirst,
             [.. p.Refusals.Select(r => new RefusalView(r.Reason, r.WayOut))],
-            [.. p.Doses.Select(d => DoseOf(d, Key("dose/" + d.Id), book))],
+            [.. p.Doses.Select(d => DoseOf(step, d, Key("dose/" + d.Id), book))],
             p.Vessel is { } v ? new(v.Vessel.Label, book.Add(Key("liquid"), v.Liquid), Working.IsNothing(v.Foam) ? null : book.Add(Key("foam"), v.Foam), v.SplitInto) : null,
             book.AddOrNone(Key("portions"), p.Portions),
             [.. p.Gases.Select(g => new GasView(g.Formula, book.Add(Key("gas/" + g.Formula), g.Made), book.Add(Key("gas-leaving/" + g.Formula), g.Leaving), g.Note))],
@@ -56,21 +59,21 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
             state?.Frozen is { } frozen ? $"begun with version {frozen.MethodVersion} of the method, data {frozen.DataHash}" : null);
     }
 
-    private static DoseView DoseOf(Dose dose, string key, FigureBook book)
+    private static DoseView DoseOf(PlannedStep step, Dose dose, string key, FigureBook book)
     {
         var poured = dose.Rungs.Where(r => r.Poured is not null).Sum(r => r.Grams);
-        return new(dose.Id, dose.Title, dose.Bottle.Id, dose.Bottle.IsLiquid, book.Add(key + "/grams", dose.Grams.Named(dose.Title)), book.AddOrNone(key + "/ml", dose.Millilitres?.Named($"{dose.Title}, by volume")),
-            [.. dose.Rungs.Select(r => new RungView(r.Number, Amount(dose, r.Grams), r.Grams, r.Poured, r.PouredAt))],
-            dose.ShortShare is > 0 and var s ? $"falls short in {FigureText.Number(s * 100, 0)} of 100 cases" : null, dose.How, Amount(dose, poured), Amount(dose, dose.Rungs.Sum(r => r.Grams)));
+        return new(dose.Id, dose.Title, dose.Bottle.Id, dose.Bottle.Label, dose.Bottle.Formula, dose.Bottle.IsLiquid, dose.Bottle.Formula == "H2O" ? null : book.AddOrNone(key + "/per-gram", step.PerGram(dose)), book.Add(key + "/grams", dose.Grams.Named(dose.Title)), book.AddOrNone(key + "/ml", dose.Millilitres?.Named($"{dose.Title}, by volume")),
+            [.. dose.Rungs.Select(r => new RungView(r.Number, Amount(r.BottleId is { } id && dose.Bottle.RealBottles().FirstOrDefault(b => b.Id == id) is { } real ? real : dose.Bottle, r.Grams), r.Grams, r.Poured, r.PouredAt, r.BottleId ?? dose.Bottle.Id))],
+            dose.ShortShare is > 0 and var s ? $"falls short in {FigureText.Number(s * 100, 0)} of 100 cases" : null, dose.How, Amount(dose.Bottle, poured), Amount(dose.Bottle, dose.Rungs.Sum(r => r.Grams)));
     }
 
     /// <summary>"36 mL" for a liquid, "0.20 g" for what is weighed.</summary>
-    public static string Amount(Dose dose, double grams)
+    public static string Amount(Bottle bottle, double grams)
     {
-        var x = dose.Bottle.DensityGPerMl is { } d ? grams / d : grams;
+        var x = bottle.DensityGPerMl is { } d ? grams / d : grams;
         var text = FigureText.Number(x, x <= 0 || x >= 100 ? 0 : x >= 10 ? 1 : 2);
         if (text.EndsWith(".0", StringComparison.Ordinal))
             text = text[..^2];
-        return $"{text}{FigureText.ThinSpace}{(dose.Bottle.IsLiquid ? "mL" : "g")}";
+        return $"{text}{FigureText.ThinSpace}{(bottle.IsLiquid ? "mL" : "g")}";
     }
 }

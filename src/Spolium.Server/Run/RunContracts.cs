@@ -27,7 +27,9 @@ public sealed record NoteRequest(Head Head, string Text, string? StepId = null);
 
 public sealed record CorrectRequest(Head Head, string Corrects, string Reason);
 
-public sealed record RouteRequest(Head Head, IReadOnlyDictionary<string, Dictionary<string, string>> Options, string Reason);
+/// <param name="Options">Left out, the way stays as it is.</param>
+/// <param name="Bottles">Left out, the doses come from the bottles as before.</param>
+public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
 
 public sealed record StepSlim(string Id, string Verb, string Title, bool Begun, bool Closed, bool Current);
 
@@ -36,7 +38,7 @@ public sealed record JournalLine(string EntryId, DateTimeOffset OccurredAt, Date
 /// <param name="Now">The telling figures of the step at hand as it stands now: nothing more poured.</param>
 /// <param name="Then">What the steps after the current one want, from what was logged so far.</param>
 public sealed record BatchView(string Id, string Code, string Title, string LotId, string LotCode, string Feed, long Version, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt,
-    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, FigureView Gold, IReadOnlyList<BottleRequest> Bottles, bool CanClose, string Opening);
+    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, FigureView Gold, IReadOnlyList<BottleChoice> Bottles, bool CanClose, string Opening);
 
 /// <summary>One dose of a step to come.</summary>
 public sealed record DoseLine(string StepId, string Verb, string Title, FigureView Grams, FigureView? Millilitres);

@@ -52,11 +52,11 @@ public static class RunEndpoints
         return TypedResults.Ok(rows.Select(b => new BatchListItem(b.Id, b.Code, b.Title, b.LotCode, b.FeedG, b.CurrentStep, b.CurrentBegun, At(b.StartedTicks), b.ClosedTicks is { } t ? At(t) : null, b.ProductG)).ToList());
     }
 
-    private static BatchResult Start(StartRequest request, Writing writing)
+    private static BatchResult Start(StartRequest request, Writing writing, TimeProvider time)
     {
         var reader = new RequestReader();
         var amount = reader.MassOrVolume("amount", request.Amount, request.AmountPlusMinus);
-        var bottles = PlanEndpoints.Bottles(reader, request.Bottles);
+        var bottles = PlanEndpoints.Bottles(reader, request.Bottles, writing.Ledger.State, time.GetUtcNow());
         var lot = writing.Ledger.State.Lots.GetValueOrDefault(request.LotId);
         var route = PlanEndpoints.RouteOf(request.Options, lot?.Thickness);
         return writing.Write(request.Head, request, [Entry.BatchStream(request.BatchId), Entry.LotStream(request.LotId)], reader,
@@ -191,8 +191,13 @@ public static class RunEndpoints
         return await writing.Write(request.Head, request, [Entry.BatchStream(batchId), .. batch.Feeds.Select(f => Entry.LotStream(f.LotId))], new(), l => Decisions.GiveBack(l.State, l.State.Batches[batchId], request.Reason), _ => new TakenBack(batch.Code));
     }
 
-    private static BatchResult ChangeRoute(string batchId, RouteRequest request, Writing writing) =>
-        InBatch(batchId, request.Head, request, writing, new(), (l, b) => Decisions.ChangeRoute(b, PlanEndpoints.RouteOf(request.Options, l.State.Lots[b.Feeds[0].LotId].Thickness), b.Bottles, request.Reason));
+    private static BatchResult ChangeRoute(string batchId, RouteRequest request, Writing writing, TimeProvider time)
+    {
+        var reader = new RequestReader();
+        var chosen = request.Bottles is null ? null : PlanEndpoints.Bottles(reader, request.Bottles, writing.Ledger.State, time.GetUtcNow());
+        return InBatch(batchId, request.Head, request, writing, reader, (l, b) => Decisions.ChangeRoute(b,
+            request.Options is null ? b.Route : PlanEndpoints.RouteOf(request.Options, l.State.Lots[b.Feeds[0].LotId].Thickness), chosen ?? b.Bottles, request.Reason));
+    }
 
     private static BatchResult CloseBatch(string batchId, CloseRequest request, Writing writing) =>
         InBatch(batchId, request.Head, request, writing, new(), Decisions.CloseBatch);
@@ -214,7 +219,7 @@ public static class RunEndpoints
             [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id))],
             current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book),
             current is null ? [] : AsItStands(state, batch, current, book), Later(state, batch, book), book.Add("gold", plan.Product("Au")),
-            [.. batch.Bottles.Select(b => new BottleRequest(b.Id, b.Name, b.Formula, $"{b.Strength.Percent:0.##} %", b.DensityGPerMl?.ToString("0.###")))],
+            [.. batch.Bottles.Select(b => PlanEndpoints.Choice(state, b))],
             batch.ClosedAt is null && batch.Current is null && batch.Product is not null, PlanEndpoints.Opening);
     }
 

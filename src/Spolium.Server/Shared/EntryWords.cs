@@ -1,4 +1,5 @@
 using Spolium.Core.Journal;
+using Spolium.Core.Quantities;
 
 namespace Spolium.Server.Shared;
 
@@ -19,6 +20,13 @@ public static class EntryWords
         HoldingWeighed b => $"{b.Output} weighed: {b.Mass.InWords}",
         ProductWeighed b => $"product weighed: {b.Mass.InWords}{(b.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}",
         StepClosed b => $"{b.StepId} closed",
+        BottlesReceived b => $"{string.Join(", ", b.Bottles.Select(x => x.BottleId))} received",
+        BottleMade b => b.BatchId is { } batch ? $"{b.Bottle.BottleId} made in {batch}" : $"{b.Bottle.BottleId} mixed from {string.Join(", ", b.From.Select(f => $"{f.Amount.Text} of {f.BottleId}"))}",
+        BottleTested b => $"{b.BottleId} tested by {b.Test.How}: {FigureText.Number(b.Test.Fraction * 100, 1)} %",
+        BottleOpened b => $"{b.BottleId} opened",
+        LookAlikeChecked b => $"{b.BottleId} looked at: {b.Saw}",
+        BottleDiscarded b => $"{b.BottleId} thrown away: {b.Where}",
+        StockTaken b => $"counted: {string.Join(", ", b.Lines.Select(l => $"{l.BottleId} {l.Amount.Text}"))}",
         NoteWritten b => b.Text,
         Correction b => $"taken back: {b.Reason}",
         _ => EntryJson.KindOf(body),

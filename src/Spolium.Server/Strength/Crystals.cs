@@ -77,7 +77,7 @@ internal static class Crystals
         var have = dry ?? wet!;
         var yield = possible is null ? null : (have / possible).Percent("found, of what was possible");
         var other = possible is null ? null : Drying.SomethingElse(possible, have);
-        return (new([.. Drying.Forms(request.Salt).Select((f, i) => new FormView(f.Solid, book.Add($"form/{i}", (have * Crystallising.SaltShare(f.Solid, request.Salt)).Named($"{request.Salt}, if it is all {f.Solid}"))))],
+        return (new([.. Drying.Forms(request.Salt).Select((f, i) => new HydrateView(f.Solid, book.Add($"form/{i}", (have * Crystallising.SaltShare(f.Solid, request.Salt)).Named($"{request.Salt}, if it is all {f.Solid}"))))],
             book.Add("holds", Drying.SaltIn(request.Salt, have, draws)), wet is not null && dry is not null ? book.Add("lost", Drying.Lost(wet, dry)) : null, book.AddOrNone("yield", yield), other is null ? null : book.Add("else", other.Percent(other.Label!)),
             other is { Likely: > 1e-9 } ? $"A yield of {FigureText.Number(yield!.Likely, 1)}{FigureText.ThinSpace}% means that at least {FigureText.Number(other.Likely * 100, 1)}{FigureText.ThinSpace}% of it is something else: water? Dry it to constant mass." : null), reader);
     }

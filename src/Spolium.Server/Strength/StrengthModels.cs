@@ -80,6 +80,6 @@ public sealed record CrystalsView(FigureView Anhydrous, FigureView HotHolds, Fig
 
 public sealed record DryingRequest(string Salt, string? Wet = null, string? Dry = null, string? Possible = null);
 
-public sealed record FormView(string Solid, FigureView Holds);
+public sealed record HydrateView(string Solid, FigureView Holds);
 
-public sealed record DryingView(IReadOnlyList<FormView> Forms, FigureView? Holds, FigureView? Lost, FigureView? Yield, FigureView? SomethingElse, string? Sentence);
+public sealed record DryingView(IReadOnlyList<HydrateView> Forms, FigureView? Holds, FigureView? Lost, FigureView? Yield, FigureView? SomethingElse, string? Sentence);

@@ -54,6 +54,24 @@ internal static class Testing
         return (View(request, table, fraction, density, found, temperature.Value, then, book), reader);
     }
 
+    /// <summary>The strength that readings tell, as a bottle keeps it; null with what is wrong in the reader.</summary>
+    public static StrengthTest? AsTest(StrengthRequest request, RequestReader reader, State state, DateTimeOffset now)
+    {
+        if (request.By == KnownBy.Bottle)
+            reader.Errors.Add(new("by", "a bottle is no test of itself", "weigh a volume, read a hydrometer, or type what a titration gave"));
+        var (view, read) = Make(request with { Then = null }, state, now, new FigureBook());
+        reader.Errors.AddRange(read.Errors);
+        if (view is null || !reader.Ok)
+            return null;
+        var typed = new RequestReader();
+        var temperature = Temperature(typed, request);
+        if (request.By == KnownBy.Label)
+            return new(view.Strength.Likely / 100, (view.Strength.High - view.Strength.Low) / 200, null, "titration or label", [new(request.Label!.Trim(), Field.Share, view.Strength.Likely / 100, "%")]);
+        var reading = Reading(typed, request, temperature);
+        var found = StrengthFinder.Find(request.Solute, reading, new Draws("strength " + request.Solute));
+        return reading is WeighedVolume w ? found.AsTest("weighed volume", [w.Mass, w.Volume, w.TemperatureC]) : found.AsTest("hydrometer", [((HydrometerReading)reading).Value, temperature]);
+    }
+
     // A room-warm liquid, where nobody wrote how warm: only for strengths that are known already.
     private static TypedNumber Temperature(RequestReader reader, StrengthRequest request)
     {

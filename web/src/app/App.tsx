@@ -4,6 +4,11 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { LotsPage } from '../lots/LotsPage';
 import { PlanPage } from '../plan/PlanPage';
 import { RunPage } from '../run/RunPage';
+import { ShelfPage } from '../shelf/ShelfPage';
+import { SourcesPage } from '../sources/SourcesPage';
+import { CrystalsPage } from '../strength/CrystalsPage';
+import { DryingPage } from '../strength/DryingPage';
+import { StrengthPage } from '../strength/StrengthPage';
 import { TrailPage } from '../trail/TrailPage';
 import { Frame } from './Frame';
 import { theme } from './theme';
@@ -25,6 +30,11 @@ export function App() {
               <Route path="plan/:lotId?" element={<PlanPage />} />
               <Route path="run/:batchId?" element={<RunPage />} />
               <Route path="trail/:batchId?" element={<TrailPage />} />
+              <Route path="strength" element={<StrengthPage />} />
+              <Route path="strength/crystals" element={<CrystalsPage />} />
+              <Route path="strength/drying" element={<DryingPage />} />
+              <Route path="shelf/:view?/:bottleId?" element={<ShelfPage />} />
+              <Route path="sources" element={<SourcesPage />} />
               <Route path="*" element={<Navigate to="/lots" replace />} />
             </Route>
           </Routes>

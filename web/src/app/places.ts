@@ -4,6 +4,13 @@ export const places = [
   { key: '3', path: '/plan', name: 'Plan', mark: 'M3 6h8v7h7v7h8' },
   { key: '4', path: '/run', name: 'Run', mark: 'M9 3v22M19 3v22M9 8h10M9 14h10M9 20h10' },
   { key: '5', path: '/trail', name: 'Trail', mark: 'M3 7c10 0 12 12 22 12M3 11c8 0 10 12 14 12' },
+  { key: '6', path: '/strength', name: 'Strength', mark: 'M3 23h7c6 0 5-17 15-18M14 10l3 3-3 3-3-3z' },
+  {
+    key: '7',
+    path: '/shelf',
+    name: 'Shelf',
+    mark: 'M3 24h22M6 24V13l2-3V5h4v5l2 3v11M17 24V14h7v10M17 17h7',
+  },
 ] as const;
 
 /** Keys of each place, for the help sheet. */
@@ -15,4 +22,6 @@ export const keysOf: Record<string, [string, string][]> = {
     ['Escape', 'close the working'],
   ],
   Trail: [['Escape', 'close the working']],
+  Strength: [['Space', 'in an empty mass field: take what the scale shows']],
+  Shelf: [['n', 'a bottle comes in']],
 };

@@ -3,6 +3,8 @@ import { useDebouncedValue } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../api/client';
 import { type Problem, unwrap } from '../api/problem';
+import { useScale } from '../scale/scaleContext';
+import styles from './metal.module.css';
 
 interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
   value: string;
@@ -17,7 +19,11 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
     | 'Fineness'
     | 'Concentration'
     | 'Length'
-    | 'Density';
+    | 'Density'
+    | 'Money'
+    | 'Baume'
+    | 'Gravity'
+    | 'Molarity';
   error?: string;
 }
 
@@ -31,6 +37,9 @@ export function QuantityField({ value, onChange, field, error, ...rest }: Props)
     retry: false,
     queryFn: async () => unwrap(await api.POST('/api/quantities/read', { body: { text, field } })),
   });
+  const scale = useScale();
+  const weighs = field === 'Mass' || field === 'MassOrVolume';
+  const take = () => scale?.steady && onChange(scale.text);
   const wrong = echo.error ? ((echo.error as Problem).of('text') ?? echo.error.message) : undefined;
   const words = text === value && echo.data ? echo.data.words : ' ';
   return (
@@ -40,6 +49,40 @@ export function QuantityField({ value, onChange, field, error, ...rest }: Props)
       onChange={(e) => onChange(e.currentTarget.value)}
       error={error ?? (text === value ? wrong : undefined)}
       description={words}
+      onKeyDown={(e) => {
+        // Space says nothing in an empty field: here it takes what the scale shows.
+        if (weighs && e.key === ' ' && value.trim() === '' && scale) {
+          e.preventDefault();
+          take();
+        }
+      }}
+      rightSection={
+        weighs && scale ? (
+          <button
+            type="button"
+            className={styles.takeScale}
+            tabIndex={-1}
+            disabled={!scale.steady}
+            onClick={take}
+            title={
+              scale.steady
+                ? `take ${scale.text} from the scale (Space)`
+                : 'the scale still moves: wait until it is steady'
+            }
+            aria-label="take what the scale shows"
+          >
+            <svg viewBox="0 0 24 24" width="20" height="20" aria-hidden="true">
+              <path
+                d="M3 8h18M7 8l-3 8h6zM17 8l-3 8h6zM12 4v16M8 20h8"
+                fill="none"
+                stroke="currentColor"
+                strokeWidth="1.6"
+                strokeLinejoin="round"
+              />
+            </svg>
+          </button>
+        ) : undefined
+      }
       inputWrapperOrder={['label', 'input', 'description', 'error']}
     />
   );

@@ -42,7 +42,6 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
   const [step, setStep] = useState<string>('1-nitric-strip');
   const way = useQuery({
     queryKey: ['way'],
-    staleTime: Infinity,
     queryFn: async () => unwrap(await api.GET('/api/ways/gold-by-nitric-strip')),
   });
   const body = { lotId, amount: request.amount, options: request.options, bottles: request.bottles };
@@ -98,7 +97,8 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
                 },
               })
             }
-            bottles={draft.bottles ?? way.data?.bottles ?? []}
+            choices={way.data?.bottles ?? []}
+            bottles={draft.bottles ?? []}
             onBottles={(bottles) => setDraft({ ...draft, bottles })}
             problem={problem}
           />

@@ -46,6 +46,7 @@ export function Stair({ steps, chosen, onChoose, stale }: Props) {
                     <li key={d.id}>
                       <span className={styles.dose}>{d.title}</span>
                       {d.millilitres ? <Fig f={d.millilitres} /> : <Fig f={d.grams} />}
+                      {d.formula !== 'H2O' && <span className="soft">from {d.bottleId}</span>}
                       {d.rungs.length > 2 && <span className="soft">{d.rungs.length} portions</span>}
                       {d.short && <span className={styles.short}>{d.short}</span>}
                     </li>

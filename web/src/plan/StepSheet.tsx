@@ -3,6 +3,7 @@ import type { Schemas, StepView } from '../api/client';
 import type { Problem } from '../api/problem';
 import { Fig } from '../metal/Fig';
 import { Formula } from '../metal/Formula';
+import { BottlePick } from './BottlePick';
 import styles from './plan.module.css';
 
 interface Props {
@@ -10,18 +11,16 @@ interface Props {
   method: Schemas['MethodView'] | undefined;
   options: Record<string, string>;
   onOption: (id: string, value: string) => void;
+  choices: Schemas['BottleChoice'][];
   bottles: Schemas['BottleRequest'][];
   onBottles: (bottles: Schemas['BottleRequest'][]) => void;
   problem: Problem | null;
 }
 
 /** The side sheet of the chosen step: schools, bottles, what comes of it, what to mind. */
-export function StepSheet({ step, method, options, onOption, bottles, onBottles, problem }: Props) {
-  const used = bottles
-    .map((b, i) => ({ b, i }))
-    .filter(({ b }) => step.doses.some((d) => d.bottleId === b.id));
-  const setBottle = (i: number, change: Partial<Schemas['BottleRequest']>) =>
-    onBottles(bottles.map((b, k) => (k === i ? { ...b, ...change } : b)));
+export function StepSheet({ step, method, options, onOption, choices, bottles, onBottles, problem }: Props) {
+  const used = [...new Set(step.doses.map((d) => d.formula).filter((f) => f !== 'H2O'))];
+  const formulaOf = (b: Schemas['BottleRequest']) => b.formula ?? choices.find((c) => c.id === b.id)?.formula;
   return (
     <aside className={styles.side} aria-label={step.title}>
       <h2>{step.title}</h2>
@@ -51,24 +50,27 @@ export function StepSheet({ step, method, options, onOption, bottles, onBottles,
           )}
         </Tooltip>
       ))}
-      {used.map(({ b, i }) => (
-        <div key={b.id} className={styles.bottle}>
-          <TextInput
-            label={`${b.id}, ${b.name}: ${b.density ? 'strength' : 'purity'}`}
-            value={b.strength}
-            onChange={(e) => setBottle(i, { strength: e.currentTarget.value })}
-            error={problem?.of(`bottles[${i}].strength`)}
-          />
-          {b.density != null && (
-            <TextInput
-              label="density, g/mL"
-              value={b.density}
-              onChange={(e) => setBottle(i, { density: e.currentTarget.value })}
-              error={problem?.of(`bottles[${i}].density`)}
-            />
-          )}
-        </div>
+      {used.map((formula) => (
+        <BottlePick
+          key={formula}
+          formula={formula}
+          choices={choices.filter((c) => c.formula === formula)}
+          chosen={bottles.filter((b) => formulaOf(b) === formula)}
+          at={bottles.findIndex((b) => formulaOf(b) === formula)}
+          onChange={(chosen) => onBottles([...bottles.filter((b) => formulaOf(b) !== formula), ...chosen])}
+          problem={problem}
+        />
       ))}
+      <dl className={styles.figures}>
+        {step.doses
+          .filter((d) => d.perGram)
+          .map((d) => (
+            <div key={d.id}>
+              <dt>{d.perGram?.label}</dt>
+              <dd>{d.perGram && <Fig f={d.perGram} />}</dd>
+            </div>
+          ))}
+      </dl>
       <dl className={styles.figures}>
         {[
           ...step.figures,

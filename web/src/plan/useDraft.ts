@@ -13,7 +13,7 @@ export function useDraft(
   lot: Schemas['LotListItem'] | undefined,
 ): [PlanDraft, (draft: PlanDraft | null) => void] {
   const [kept, setKept, forget] = useLocalStorage<PlanDraft | null>({
-    key: `spolium-plan-${lotId}`,
+    key: `spolium-way-${lotId}`,
     defaultValue: null,
     getInitialValueInEffect: false,
   });

@@ -7,6 +7,7 @@ import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
+import { ChangeBottle } from './ChangeBottle';
 import { Changes } from './Changes';
 import styles from './run.module.css';
 import { clock } from './time';
@@ -30,11 +31,13 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
   const [other, setOther] = useState<string | null>(null);
   const [minutesAgo, setMinutesAgo] = useState(0);
   const [reason, setReason] = useState('');
+  const [changing, setChanging] = useState(false);
   const next = dose.rungs.find((r) => !r.entryId);
   const poured = dose.rungs.filter((r) => r.entryId).length;
   const shut = step.interlocks.find((i) => i.doseId === dose.id && !i.open);
   const list = useRef<HTMLOListElement>(null);
   const path = { batchId: batch.id, stepId: step.id };
+  const bottle = next?.bottleId ?? dose.bottleId.split(' + ')[0] ?? dose.bottleId;
   const pour = useWrite(
     async (head, w: Wish) =>
       unwrap(
@@ -46,7 +49,7 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
               occurredAt: w.minutesAgo ? new Date(Date.now() - w.minutesAgo * 60000).toISOString() : null,
             },
             doseId: dose.id,
-            bottleId: dose.bottleId,
+            bottleId: bottle,
             amount: w.amount,
             reason: w.reason || null,
           },
@@ -68,7 +71,7 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
       unwrap(
         await api.POST('/api/batches/{batchId}/steps/{stepId}/pours/preview', {
           params: { path },
-          body: { doseId: dose.id, bottleId: dose.bottleId, amount: other ?? '' },
+          body: { doseId: dose.id, bottleId: bottle, amount: other ?? '' },
         }),
       ),
   });
@@ -90,7 +93,10 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
             <span className={styles.number}>{r.number}</span>
             <i aria-hidden="true" />
             <span className={`figures ${styles.amount}`}>{r.amount}</span>
-            <span className={styles.when}>{r.pouredAt ? clock(r.pouredAt) : r === next ? 'next' : ''}</span>
+            <span className={styles.when}>
+              {dose.bottleId.includes(' + ') && `${r.bottleId} `}
+              {r.pouredAt ? clock(r.pouredAt) : r === next ? 'next' : ''}
+            </span>
           </li>
         ))}
       </ol>
@@ -102,6 +108,16 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
           <span className="soft">poured; likely in all</span> <Fig f={dose.millilitres ?? dose.grams} />
         </p>
         <p className="soft">{dose.how}</p>
+        {dose.formula !== 'H2O' && (
+          <p className="soft">
+            from <strong>{bottle}</strong>, {dose.bottleLabel}
+            {dose.perGram && (
+              <>
+                : <Fig f={dose.perGram} bare /> {dose.perGram.label}
+              </>
+            )}
+          </p>
+        )}
         {shut && <p className="caution">{shut.text}</p>}
         {next && other === null && (
           <button className={styles.huge} disabled={!!shut || pour.isPending} onClick={() => go(next.amount)}>
@@ -109,14 +125,21 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
           </button>
         )}
         {other === null ? (
-          <button className="word" onClick={() => setOther('')}>
-            {next ? 'another amount' : 'one portion more'}
-          </button>
+          <div className={styles.otherWays}>
+            <button className="word" onClick={() => setOther('')}>
+              {next ? 'another amount' : 'one portion more'}
+            </button>
+            {dose.formula !== 'H2O' && (
+              <button className="word" onClick={() => setChanging(!changing)} aria-expanded={changing}>
+                from another bottle
+              </button>
+            )}
+          </div>
         ) : (
           <div className={styles.other}>
             <QuantityField
-              label={`Poured, ${dose.liquid ? 'mL or g' : 'g'}`}
-              field={dose.liquid ? 'MassOrVolume' : 'Mass'}
+              label={`Poured, ${dose.liquid ? 'mL or g' : 'g, or tsp where it was a spoon'}`}
+              field="MassOrVolume"
               placeholder={next?.amount}
               value={other}
               onChange={setOther}
@@ -143,6 +166,7 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
             </button>
           </div>
         )}
+        {changing && <ChangeBottle batch={batch} dose={dose} onDone={() => setChanging(false)} />}
         <label className={styles.ago}>
           when
           <select value={minutesAgo} onChange={(e) => setMinutesAgo(Number(e.currentTarget.value))}>

@@ -1,0 +1,81 @@
+using System.Net;
+using System.Net.Sockets;
+
+namespace Spolium.Server.Instruments;
+
+/// <summary>Stands in for a balance on the bench: listens on a free port of this machine and speaks the line protocol.</summary>
+public sealed class SimulatedBalance(TimeProvider time, ILogger<SimulatedBalance> log) : BackgroundService
+{
+    private static readonly TimeSpan Between = TimeSpan.FromMilliseconds(200);
+
+    private readonly SimulatedPan pan = new(new Random(41));
+    private readonly TcpListener listener = new(IPAddress.Loopback, 0);
+    private readonly TaskCompletionSource<int> port = new(TaskCreationOptions.RunContinuationsAsynchronously);
+
+    /// <summary>The port, once it listens.</summary>
+    public Task<int> Port => port.Task;
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        listener.Start();
+        port.SetResult(((IPEndPoint)listener.LocalEndpoint).Port);
+        try
+        {
+            while (true)
+                _ = Serve(await listener.AcceptTcpClientAsync(stoppingToken), stoppingToken);
+        }
+        catch (OperationCanceledException)
+        {
+            listener.Stop();
+        }
+    }
+
+    private async Task Serve(TcpClient client, CancellationToken stopping)
+    {
+        using var _ = client;
+        using var gone = CancellationTokenSource.CreateLinkedTokenSource(stopping);
+        try
+        {
+            await using var stream = client.GetStream();
+            var listening = Listen(stream, gone);
+            await using var writer = new StreamWriter(stream) { NewLine = "\n", AutoFlush = true };
+            var last = time.GetTimestamp();
+            while (!gone.IsCancellationRequested)
+            {
+                var now = time.GetTimestamp();
+                await writer.WriteLineAsync(LineProtocol.Write(pan.After(time.GetElapsedTime(last, now))).AsMemory(), gone.Token);
+                last = now;
+                await Task.Delay(Between, gone.Token);
+            }
+            await listening;
+        }
+        catch (Exception e) when (e is IOException or OperationCanceledException or SocketException)
+        {
+            log.LogDebug(e, "A listener of the simulated balance has gone.");
+        }
+    }
+
+    private async Task Listen(NetworkStream stream, CancellationTokenSource gone)
+    {
+        using var reader = new StreamReader(stream, leaveOpen: true);
+        try
+        {
+            while (await reader.ReadLineAsync(gone.Token) is { } line)
+                if (line == LineProtocol.Tare)
+                    pan.Tare();
+                else if (LineProtocol.ReadLoad(line) is { } grams)
+                    pan.Load(grams);
+        }
+        catch (Exception e) when (e is IOException or OperationCanceledException)
+        {
+            // The other side hung up: its writer ends as well.
+        }
+        await gone.CancelAsync();
+    }
+
+    public override void Dispose()
+    {
+        listener.Dispose();
+        base.Dispose();
+    }
+}
