@@ -13,7 +13,7 @@ public class Shots
         var folder = Environment.GetEnvironmentVariable("SPOLIUM_SHOTS");
         Assert.SkipWhen(folder is null, "only when pictures are asked for: ./check shots");
         using var browser = new Browser(demo: true);
-        foreach (var (name, path, ready) in new[] { ("lots", "/lots/hl-1", "What may be in it"), ("plan", "/plan/hl-1", "metabisulphite 97"), ("run", "/run/26-02", "Portion 3"), ("trail", "/trail/26-01", "came out; the feed") })
+        foreach (var (name, path, ready) in new[] { ("lots", "/lots/hl-1", "What may be in it"), ("plan", "/plan/hl-1", "metabisulphite 97"), ("run", "/run/26-02", "Portion 3"), ("trail", "/trail/26-01", "came out; the feed"), ("shelf", "/shelf/bottle/N-2", "weighed volume"), ("sources", "/sources", "Guesses without a source") })
         {
             browser.Go(path);
             browser.See(ready);
@@ -21,6 +21,14 @@ public class Shots
             Thread.Sleep(400);
             browser.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder!, name + ".png"));
         }
+        browser.Go("/strength");
+        browser.Type("weighed, glass taken off", "68.9 g");
+        browser.Type("temperature of the liquid", "24 °C");
+        browser.Type("strength wanted", "35 %");
+        browser.See("vanish: volumes do not add up");
+        browser.Settle();
+        Thread.Sleep(400);
+        browser.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder!, "strength.png"));
         browser.Go("/plan/hl-1");
         browser.Click(By.XPath("//button[contains(@title, 'nitric acid in all')]"), "the nitric acid figure");
         browser.See("Ranges are 5 to 95 %");

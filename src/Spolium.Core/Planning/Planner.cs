@@ -13,7 +13,7 @@ public sealed record PlannedStep(RouteStep Step, IMethod Method, Charge Input, S
     {
         var solids = Input.Moles.Where(m => m.Key.Phase == Phase.Solid && m.Key.Parse().Atoms.Keys.Any(e => MetalInAcid.Find(e, true) is not null)).Select(m => m.Value * Molar.Mass(m.Key.Formula)).ToList();
         var metal = solids.Count > 0 ? Working.Sum(solids, Dimension.Mass) : Input.Element("Au");
-        return metal.Likely <= 0 ? null : ((dose.Millilitres ?? dose.Grams) / metal.Named(solids.Count > 0 ? "metal that the step works on" : "gold in the liquor")).Named($"of {dose.Bottle.Id} to a gram of {(solids.Count > 0 ? "metal" : "gold")}");
+        return metal.Likely <= 0 ? null : ((dose.Millilitres ?? dose.Grams) / metal.Named(solids.Count > 0 ? "metal that the step works on" : "gold in the liquor")).Named($"{dose.Bottle.Id} to a gram of {(solids.Count > 0 ? "metal" : "gold")}");
     }
 }
 

@@ -113,7 +113,7 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
             from <strong>{bottle}</strong>, {dose.bottleLabel}
             {dose.perGram && (
               <>
-                : <Fig f={dose.perGram} bare /> {dose.perGram.label}
+                ; <Fig f={dose.perGram} bare /> of {dose.perGram.label}
               </>
             )}
           </p>

@@ -2,7 +2,7 @@ import type { Schemas } from '../api/client';
 import styles from './strength.module.css';
 
 const width = 400;
-const height = 330;
+const height = 262;
 const pad = { left: 52, right: 14, top: 20, bottom: 40 };
 
 /** Density by strength at the table's temperatures; the bottle stands on it with the width of its interval. */
@@ -14,7 +14,7 @@ export function Curve({
   view: Schemas['StrengthView'] | undefined;
 }) {
   const all = solute.curves.flatMap((c) => c.points.map((p) => p[1] ?? 0));
-  const low = Math.floor(Math.min(...all) * 20) / 20;
+  const low = Math.floor(Math.min(...all) * 10 + 0.2) / 10;
   const high = Math.ceil(Math.max(...all) * 20) / 20;
   const x = (percent: number) => pad.left + (percent / solute.mostPercent) * (width - pad.left - pad.right);
   const y = (density: number) =>
@@ -22,11 +22,19 @@ export function Curve({
   const line = (points: number[][]) =>
     points.map((p, i) => `${i ? 'L' : 'M'}${x(p[0] ?? 0).toFixed(1)} ${y(p[1] ?? 0).toFixed(1)}`).join('');
   const t = view?.temperatureC ?? 20;
-  const nearest = [...solute.curves].sort(
-    (a, b) => Math.abs(a.temperatureC - t) - Math.abs(b.temperatureC - t),
-  );
-  const shown = nearest.slice(0, 3).sort((a, b) => a.temperatureC - b.temperatureC);
-  const on = nearest[0];
+  const below = [...solute.curves].reverse().find((c) => c.temperatureC <= t) ?? solute.curves[0];
+  const above = solute.curves.find((c) => c.temperatureC >= t) ?? solute.curves.at(-1);
+  const outer = [solute.curves[0], solute.curves.at(-1)].filter((c) => c && c !== below && c !== above);
+  const neighbours = [...new Set([below, above])].filter((c) => c !== undefined);
+  // The curve at the temperature of the reading, straight between its neighbours: as the table is read.
+  const along =
+    below && above && above !== below
+      ? (t - below.temperatureC) / (above.temperatureC - below.temperatureC)
+      : 0;
+  const own = (below?.points ?? []).map((p, i) => [
+    p[0] ?? 0,
+    (1 - along) * (p[1] ?? 0) + along * (above?.points[i]?.[1] ?? 0),
+  ]);
   const step = high - low > 0.45 ? 0.1 : high - low > 0.16 ? 0.05 : 0.02;
   const ticks = Array.from({ length: Math.floor((high - low) / step + 1e-6) + 1 }, (_, i) => low + i * step);
   const every = solute.mostPercent > 60 ? 20 : solute.mostPercent > 30 ? 10 : 5;
@@ -39,7 +47,7 @@ export function Curve({
       role="img"
       aria-label={
         view?.density
-          ? `${solute.name}: ${view.strength.value} % at ${view.density.value} g/mL, between the curves of ${shown.map((c) => `${c.temperatureC} °C`).join(', ')}`
+          ? `${solute.name}: ${view.strength.value} % at ${view.density.value} g/mL, between the curves of ${neighbours.map((c) => `${c.temperatureC} °C`).join(' and ')}`
           : `density of ${solute.name} by strength`
       }
     >
@@ -71,31 +79,17 @@ export function Curve({
       <text className={styles.axis} x={width - pad.right} y={height - 6} textAnchor="end">
         {solute.name}, % by mass
       </text>
-      {shown.map((c) => {
-        const end = c.points[c.points.length - 1];
-        return (
-          <g key={c.temperatureC}>
-            <path className={c === on ? styles.own : styles.neighbour} d={line(c.points)} />
-            {end && c !== on && (
-              <text
-                className={styles.tick}
-                x={x(end[0] ?? 0) - 4}
-                y={
-                  y(end[1] ?? 0) + (c.temperatureC < (on?.temperatureC ?? 0) === (end[1] ?? 0) > 1 ? -8 : 18)
-                }
-                textAnchor="end"
-              >
-                {c.temperatureC} °C
-              </text>
-            )}
-          </g>
-        );
-      })}
-      {on && (
-        <text className={styles.ownName} x={pad.left + 10} y={height - pad.bottom - 10}>
-          drawn dark: {on.temperatureC} °C
-        </text>
-      )}
+      {outer.map((c) => c && <path key={c.temperatureC} className={styles.outer} d={line(c.points)} />)}
+      {neighbours.map((c) => (
+        <path key={c.temperatureC} className={styles.neighbour} d={line(c.points)} />
+      ))}
+      <path className={styles.own} d={line(own)} />
+      <text className={styles.ownName} x={pad.left + 10} y={height - pad.bottom - 24}>
+        dark {t} °C, between {neighbours.map((c) => c.temperatureC).join(' and ')} °C
+      </text>
+      <text className={styles.ownName} x={pad.left + 10} y={height - pad.bottom - 9}>
+        faint {outer.map((c) => c?.temperatureC).join(' and ')} °C
+      </text>
       {point && (
         <>
           <path className={styles.drop} d={`M${pad.left} ${point.of}H${point.at}V${height - pad.bottom}`} />

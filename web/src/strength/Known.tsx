@@ -43,7 +43,7 @@ export function Known({
         {view.others.map((o) => (
           <li key={o.key}>
             <Fig f={o} bare />
-            <span className="soft">{o.label}</span>
+            {!o.unit && <span className="soft"> {o.label}</span>}
           </li>
         ))}
       </ul>
