@@ -96,6 +96,13 @@ public sealed class Browser : IDisposable
         field.SendKeys(text);
     }
 
+    /// <summary>Chooses an entry of a list by the beginning of its words.</summary>
+    public void Choose(string label, string option)
+    {
+        Click(By.XPath($"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input"), $"list '{label}'");
+        Click(By.XPath($"//*[@role='option' and starts-with(normalize-space(.), {Quote(option)})]"), $"'{option}'");
+    }
+
     public bool Has(By by) => Driver.FindElements(by).Any(e => e.Displayed);
 
     /// <summary>Waits until no request is under way and the page has settled.</summary>

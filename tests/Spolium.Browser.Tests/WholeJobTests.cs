@@ -93,7 +93,7 @@ public sealed class WholeJobTests : IDisposable
         See("no base metal at a cut edge", "one more small portion");
         PourNext(1);
         browser.Type("Weigh the foils", "0.87 g");
-        browser.Click(By.XPath("//form[.//label[starts-with(., 'Weigh the foils')]]//button"), "log the foils");
+        browser.Click(By.XPath("//form[.//label[starts-with(., 'Weigh the foils')]]//button[not(@type='button')]"), "log the foils");
         browser.See("was 0.87 g");
         browser.Press("strip is done");
     }
@@ -114,7 +114,7 @@ public sealed class WholeJobTests : IDisposable
         Assert.False(browser.Driver.FindElement(Browser.PourKey).Enabled);
         browser.Type("Temperature", "185 °F");
         browser.See("= 85 °C");
-        browser.Click(By.XPath("//form[.//label[starts-with(., 'Temperature')]]//button"), "log the temperature");
+        browser.Click(By.XPath("//form[.//label[starts-with(., 'Temperature')]]//button[not(@type='button')]"), "log the temperature");
         PourNext(1);
         See("the next portion brings no fizz", "no brown fume on warming", "moist iodide paper");
         browser.Press("denitrate is done");
@@ -149,7 +149,7 @@ public sealed class WholeJobTests : IDisposable
         PourNext(3);
         browser.Type("Weigh the bar", "0.82 g");
         browser.Type("Fineness, if it was assayed", "995 ‰");
-        browser.Click(By.XPath("//form[.//label[starts-with(., 'Weigh the bar')]]//button"), "log the bar");
+        browser.Click(By.XPath("//form[.//label[starts-with(., 'Weigh the bar')]]//button[not(@type='button')]"), "log the bar");
         browser.See("was 0.82 g");
         See("the last wash shows no copper", "two weighings 30 minutes apart", "the bar is poured");
         browser.Press("wash, melt is done");

@@ -33,6 +33,8 @@ public sealed class Shop : IAsyncDisposable
 
     public JournalStore Store => factory.Services.GetRequiredService<JournalStore>();
 
+    public IServiceProvider Services => factory.Services;
+
     public string File => Path.Combine(folder, "spolium.db");
 
     public async Task<JsonElement> Get(string path) => await Client.GetFromJsonAsync<JsonElement>(path);

@@ -1,16 +1,19 @@
+using System.Diagnostics;
 using System.Net;
 using System.Net.Sockets;
 
 namespace Spolium.Server.Instruments;
 
 /// <summary>Stands in for a balance on the bench: listens on a free port of this machine and speaks the line protocol.</summary>
-public sealed class SimulatedBalance(TimeProvider time, ILogger<SimulatedBalance> log) : BackgroundService
+public sealed class SimulatedBalance(ILogger<SimulatedBalance> log) : BackgroundService
 {
     private static readonly TimeSpan Between = TimeSpan.FromMilliseconds(200);
 
     private readonly SimulatedPan pan = new(new Random(41));
     private readonly TcpListener listener = new(IPAddress.Loopback, 0);
     private readonly TaskCompletionSource<int> port = new(TaskCreationOptions.RunContinuationsAsynchronously);
+
+    private long last = Stopwatch.GetTimestamp();
 
     /// <summary>The port, once it listens.</summary>
     public Task<int> Port => port.Task;
@@ -30,6 +33,17 @@ public sealed class SimulatedBalance(TimeProvider time, ILogger<SimulatedBalance
         }
     }
 
+    // One pan for all who listen: time passes once.
+    private BalanceReading Now()
+    {
+        lock (pan)
+        {
+            var passed = Stopwatch.GetElapsedTime(last);
+            last = Stopwatch.GetTimestamp();
+            return pan.After(passed);
+        }
+    }
+
     private async Task Serve(TcpClient client, CancellationToken stopping)
     {
         using var _ = client;
@@ -39,12 +53,9 @@ public sealed class SimulatedBalance(TimeProvider time, ILogger<SimulatedBalance
             await using var stream = client.GetStream();
             var listening = Listen(stream, gone);
             await using var writer = new StreamWriter(stream) { NewLine = "\n", AutoFlush = true };
-            var last = time.GetTimestamp();
             while (!gone.IsCancellationRequested)
             {
-                var now = time.GetTimestamp();
-                await writer.WriteLineAsync(LineProtocol.Write(pan.After(time.GetElapsedTime(last, now))).AsMemory(), gone.Token);
-                last = now;
+                await writer.WriteLineAsync(LineProtocol.Write(Now()).AsMemory(), gone.Token);
                 await Task.Delay(Between, gone.Token);
             }
             await listening;

@@ -13,6 +13,9 @@ internal static class Testing
 {
     private const double RoomC = 20;
 
+    /// <summary>What blurs a strength by less than this share of its variance is not worth a word.</summary>
+    private const double LeastToSay = 0.005;
+
     /// <summary>What a thermometer of the shop may be off, where nobody typed it (invented, marked so in docs/priors.md).</summary>
     private static double ThermometerPlusMinus => Constants.Get("thermometer-plus-minus").Likely;
 
@@ -158,7 +161,7 @@ internal static class Testing
         }
         return new(request.Solute, Impossible.Named(request.Solute), celsius, book.AddOrNone("density", density), book.Add("strength", fraction.Percent("strength, by mass")), found?.OnlyAbove ?? false,
             [.. (found?.Answers ?? []).Select((a, i) => new AnswerView(book.Add($"answer/{i}", a.Fraction.Percent(i == 0 ? "the weaker answer" : "the stronger answer")), a.Sign))],
-            others, [.. (found?.Blurs ?? []).Select(b => new BlurView(b.Reading, b.Share, $"{Say(b.Reading)}, {FigureText.Number(b.Share * 100, 0)}{FigureText.ThinSpace}%"))],
+            others, [.. (found?.Blurs ?? []).Where(b => b.Share >= LeastToSay).Select(b => new BlurView(b.Reading, b.Share, $"{Say(b.Reading)}, {FigureText.Number(b.Share * 100, 0)}{FigureText.ThinSpace}%"))],
             Advice(request, table, found), Caution(request.Solute, fraction.Likely), Hazard(request.Solute, fraction.Likely * 100), then);
     }
 

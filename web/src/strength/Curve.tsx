@@ -41,61 +41,61 @@ export function Curve({
   const marks = Array.from({ length: Math.floor(solute.mostPercent / every) + 1 }, (_, i) => i * every);
   const point = view?.density && { at: x(view.strength.likely), of: y(view.density.likely) };
   return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      className={styles.curve}
-      role="img"
-      aria-label={
-        view?.density
-          ? `${solute.name}: ${view.strength.value} % at ${view.density.value} g/mL, between the curves of ${neighbours.map((c) => `${c.temperatureC} °C`).join(' and ')}`
-          : `density of ${solute.name} by strength`
-      }
-    >
-      {view && (
-        <rect
-          className={styles.span}
-          x={x(Math.max(0, view.strength.low))}
-          width={Math.max(1, x(view.strength.high) - x(Math.max(0, view.strength.low)))}
-          y={pad.top}
-          height={height - pad.top - pad.bottom}
-        />
-      )}
-      {ticks.map((d) => (
-        <g key={d}>
-          <line className={styles.grid} x1={pad.left} x2={width - pad.right} y1={y(d)} y2={y(d)} />
-          <text className={styles.tick} x={pad.left - 6} y={y(d) + 4} textAnchor="end">
-            {d.toFixed(2)}
+    <figure className={styles.drawn}>
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        className={styles.curve}
+        role="img"
+        aria-label={
+          view?.density
+            ? `${solute.name}: ${view.strength.value} % at ${view.density.value} g/mL, between the curves of ${neighbours.map((c) => `${c.temperatureC} °C`).join(' and ')}`
+            : `density of ${solute.name} by strength`
+        }
+      >
+        {view && (
+          <rect
+            className={styles.span}
+            x={x(Math.max(0, view.strength.low))}
+            width={Math.max(1, x(view.strength.high) - x(Math.max(0, view.strength.low)))}
+            y={pad.top}
+            height={height - pad.top - pad.bottom}
+          />
+        )}
+        {ticks.map((d) => (
+          <g key={d}>
+            <line className={styles.grid} x1={pad.left} x2={width - pad.right} y1={y(d)} y2={y(d)} />
+            <text className={styles.tick} x={pad.left - 6} y={y(d) + 4} textAnchor="end">
+              {d.toFixed(2)}
+            </text>
+          </g>
+        ))}
+        {marks.map((p) => (
+          <text key={p} className={styles.tick} x={x(p)} y={height - pad.bottom + 17} textAnchor="middle">
+            {p}
           </text>
-        </g>
-      ))}
-      {marks.map((p) => (
-        <text key={p} className={styles.tick} x={x(p)} y={height - pad.bottom + 17} textAnchor="middle">
-          {p}
+        ))}
+        <text className={styles.axis} x={pad.left} y={12}>
+          g/mL
         </text>
-      ))}
-      <text className={styles.axis} x={pad.left} y={12}>
-        g/mL
-      </text>
-      <text className={styles.axis} x={width - pad.right} y={height - 6} textAnchor="end">
-        {solute.name}, % by mass
-      </text>
-      {outer.map((c) => c && <path key={c.temperatureC} className={styles.outer} d={line(c.points)} />)}
-      {neighbours.map((c) => (
-        <path key={c.temperatureC} className={styles.neighbour} d={line(c.points)} />
-      ))}
-      <path className={styles.own} d={line(own)} />
-      <text className={styles.ownName} x={pad.left + 10} y={height - pad.bottom - 24}>
-        dark {t} °C, between {neighbours.map((c) => c.temperatureC).join(' and ')} °C
-      </text>
-      <text className={styles.ownName} x={pad.left + 10} y={height - pad.bottom - 9}>
-        faint {outer.map((c) => c?.temperatureC).join(' and ')} °C
-      </text>
-      {point && (
-        <>
-          <path className={styles.drop} d={`M${pad.left} ${point.of}H${point.at}V${height - pad.bottom}`} />
-          <circle className={styles.dot} cx={point.at} cy={point.of} r="6" />
-        </>
-      )}
-    </svg>
+        <text className={styles.axis} x={width - pad.right} y={height - 6} textAnchor="end">
+          {solute.name}, % by mass
+        </text>
+        {outer.map((c) => c && <path key={c.temperatureC} className={styles.outer} d={line(c.points)} />)}
+        {neighbours.map((c) => (
+          <path key={c.temperatureC} className={styles.neighbour} d={line(c.points)} />
+        ))}
+        <path className={styles.own} d={line(own)} />
+        {point && (
+          <>
+            <path className={styles.drop} d={`M${pad.left} ${point.of}H${point.at}V${height - pad.bottom}`} />
+            <circle className={styles.dot} cx={point.at} cy={point.of} r="6" />
+          </>
+        )}
+      </svg>
+      <figcaption className="soft">
+        dark {t} °C, between {neighbours.map((c) => c.temperatureC).join(' and ')} °C; faint{' '}
+        {outer.map((c) => c?.temperatureC).join(' and ')} °C
+      </figcaption>
+    </figure>
   );
 }

@@ -77,11 +77,11 @@ function Strength({ bottleId }: { bottleId: string | null }) {
             bottles={bottles}
             problem={problem}
           />
+          {view && <Keep draft={settled} view={view} bottles={bottles} />}
         </section>
         <section className={styles.middle} aria-label="curve">
           {solute && <Curve solute={solute} view={view} />}
           <Known view={view} ready={ready} problem={problem} />
-          {view && <Keep draft={settled} view={view} bottles={bottles} />}
         </section>
         <section className={styles.bring}>
           <Bring draft={draft} onChange={setDraft} view={view} bottles={bottles} problem={problem} />
