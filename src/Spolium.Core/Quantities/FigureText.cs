@@ -48,7 +48,8 @@ public static class FigureText
     {
         var range = w.Range;
         var spread = w.Amount.IsCertain ? 0 : range.Width * factor;
-        var decimals = Decimals(w.Likely * factor, spread);
+        // Money has two decimals at most: less than a hundredth is nothing that anybody pays.
+        var decimals = unit == "kr" ? Math.Min(2, Decimals(w.Likely * factor, spread)) : Decimals(w.Likely * factor, spread);
         var value = Number(w.Likely * factor, decimals);
         if (spread == 0 && decimals > 0)
             value = value.TrimEnd('0').TrimEnd('.');

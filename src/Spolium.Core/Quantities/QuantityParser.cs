@@ -1,7 +1,11 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Spolium.Core.Reference;
+
 namespace Spolium.Core.Quantities;
 
 /// <summary>Reads a quantity in the sense of its field and echoes it in full words, so that nobody is misread in silence.</summary>
-public static class QuantityParser
+public static partial class QuantityParser
 {
     /// <summary>The unit taken when none is typed; the echo says it.</summary>
     private static readonly Dictionary<Field, string> Default = new()
@@ -26,6 +30,9 @@ public static class QuantityParser
     public static (TypedNumber? Number, Misread? Wrong) Read(string? text, Field field, double plusMinus = 0)
     {
         text ??= "";
+        if (field is Field.Mass or Field.Volume && (Pieces().Match(text) is { Success: true } many ? (double.Parse(many.Groups[1].Value, CultureInfo.InvariantCulture), many.Length, 0.0)
+            : PartFull().Match(text) is { Success: true } part ? (Parts[part.Groups[1].Value.ToLowerInvariant()], part.Length, Constants.Get("part-full-plus-minus").Likely) : default) is { Item1: > 0 } of)
+            return Times(text, of.Item1, of.Item2, of.Item3, field, plusMinus);
         var (number, end, wrong) = NumberText.Read(text);
         if (wrong is not null)
             return (null, wrong);
@@ -40,6 +47,23 @@ public static class QuantityParser
         return (new(text.Trim(), field, value, unit.Symbol, plusMinus > 0 ? plusMinus : value * unit.PlusMinusShare ?? 0), null);
     }
 
+    private static readonly Dictionary<string, double> Parts = new() { ["half"] = 1 / 2.0, ["a third"] = 1 / 3.0, ["two thirds"] = 2 / 3.0, ["a quarter"] = 1 / 4.0, ["three quarters"] = 3 / 4.0 };
+
+    // "12 x 0.35 g": pieces that each weigh so much; "half full of 600 mL": a vessel of known size, by eye.
+    private static (TypedNumber? Number, Misread? Wrong) Times(string text, double times, int from, double share, Field field, double plusMinus)
+    {
+        var (one, wrong) = Read(text[from..], field);
+        if (one is null)
+            return (null, wrong! with { Position = wrong.Position + from });
+        return (one with { Text = text.Trim(), Value = times * one.Value, PlusMinus = plusMinus > 0 ? plusMinus : Math.Max(times * one.PlusMinus, share * times * one.Value) }, null);
+    }
+
+    [GeneratedRegex(@"^\s*([0-9]{1,4})\s*[x×*]\s*(?=[0-9.,½¼¾])", RegexOptions.IgnoreCase)]
+    private static partial Regex Pieces();
+
+    [GeneratedRegex(@"^\s*(half|a third|two thirds|a quarter|three quarters)\s+(?:full\s+)?of\s+(?:an?\s+)?(?=[0-9.,½¼¾])", RegexOptions.IgnoreCase)]
+    private static partial Regex PartFull();
+
     /// <summary>"2.5 pennyweights = 3.888 g": the reading in full words, with the core's unit where it differs.</summary>
     public static string InWords(TypedNumber typed)
     {
@@ -47,8 +71,10 @@ public static class QuantityParser
         var number = unit.FromCore(typed.Value);
         var words = $"{Plain(number)} {(Math.Abs(number - 1) < 1e-9 ? unit.Singular : unit.Plural)}";
         var core = Units.Of(typed.Field, Default[typed.Field]);
-        var spread = unit.PlusMinusShare is { } s && typed.Value > 0 ? $" ± {Plain(s * 100)} %" : "";
-        return core == unit ? words : $"{words} = {Plain(core.FromCore(typed.Value))} {core.Symbol}{spread}";
+        // What was measured by spoon, cup or eye says how little it says.
+        var rough = typed.Field is Field.Mass or Field.Volume or Field.Length && typed.Value > 0 && typed.PlusMinus >= 0.02 * typed.Value;
+        var spread = rough ? $" ± {Plain(Math.Round(typed.PlusMinus / typed.Value * 100))} %" : "";
+        return core == unit ? words + spread : $"{words} = {Plain(core.FromCore(typed.Value))} {core.Symbol}{spread}";
     }
 
     private static string Plain(double x) => FigureText.Number(x, x == 0 ? 0 : Math.Clamp(Trimmed(x), 0, 6));

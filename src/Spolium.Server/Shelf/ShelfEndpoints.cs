@@ -154,7 +154,7 @@ public static class ShelfEndpoints
     private static int Family(string name) => Array.IndexOf(["acids", "alkalis", "oxidants", "reducers", "salts", "fluxes", "waters"], name);
 
     private static KindView Of(ReagentForm f) => new(f.Id, f.Name, f.Formula, f.Family, f.Liquid,
-        f.Percent.Low == f.Percent.High ? $"{FigureText.Number(f.Percent.Likely, 0)} %" : $"{FigureText.Number(f.Percent.Low, 0)} to {FigureText.Number(f.Percent.High, 0)} %", f.Trade, f.Additives, f.Test, f.Care, f.Refused);
+        f.Percent.Low == f.Percent.High ? $"{FigureText.Number(f.Percent.Likely, 0)} %" : $"{FigureText.Number(f.Percent.Low, 0)} to {FigureText.Number(f.Percent.High, 0)} %", f.Trade, f.Additives, f.Test, f.Care, f.Reducing, f.ChloridePpm, f.Refused);
 
     private static ShelfBottleView Of(State state, ShelfBottle b, DateTimeOffset now, FigureBook book)
     {

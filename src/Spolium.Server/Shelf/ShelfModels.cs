@@ -33,7 +33,7 @@ public sealed record MixRequest(Head Head, string Id, string Form, IReadOnlyList
 /// <param name="Csv">Columns id, form, amount, strength, density, price, place, use_by, certificate, name; the first three must be there.</param>
 public sealed record ImportRequest(Head Head, string Csv);
 
-public sealed record KindView(string Id, string Name, string Formula, string Family, bool Liquid, string Usual, bool Trade, string Additives, string Test, string Care, bool Refused);
+public sealed record KindView(string Id, string Name, string Formula, string Family, bool Liquid, string Usual, bool Trade, string Additives, string Test, string Care, bool Reducing, double? ChloridePpm, bool Refused);
 
 /// <param name="Fill">0 to 1: what is left of what the bottle held.</param>
 /// <param name="FirstOut">To be used before the others of its substance.</param>

@@ -44,7 +44,7 @@ internal static class Crystals
         if (Crystallising.Cool(request.Salt, anhydrous, all, coldC, request.Pressed, draws) is not { } crop)
             return (null, reader);
         var next = second is { Value: > 0 and < 1 } s ? Crystallising.Second(request.Salt, crop, s.Value, coldC, request.Pressed, draws) : null;
-        return (new(book.Add("anhydrous", anhydrous), book.Add("hot-holds", holds), book.Add("water", water), book.Add("water-wanted", wanted), notDissolved, View(crop, "crop", book), next is null ? null : View(next, "second", book),
+        return (new(book.Add("anhydrous", anhydrous), book.Add("hot-holds", holds), book.Add("water", water), book.Add("water-wanted", wanted), notDissolved, View(crop, "crop", book), next is null ? null : View(next, "second", book), hotC, coldC,
             [.. Enumerable.Range(0, 101).Select(i => table.ColdestC + (table.WarmestC - table.ColdestC) * i / 100).Where(c => table.Percent(c) is not null).Select(c => new[] { c, table.Percent(c)!.Value })], Caveat), reader);
     }
 

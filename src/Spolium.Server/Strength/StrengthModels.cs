@@ -76,7 +76,7 @@ public sealed record CrystalsRequest(string Salt, string Solid, string Mass, str
 public sealed record CropView(string Solid, FigureView Crystals, FigureView Yield, FigureView Liquor, FigureView Held, FigureView Clinging, FigureView Purity);
 
 /// <param name="Curve">°C and grams of anhydrous salt in 100 g of saturated solution.</param>
-public sealed record CrystalsView(FigureView Anhydrous, FigureView HotHolds, FigureView Water, FigureView WaterWanted, string? NotDissolved, CropView Crop, CropView? Second, IReadOnlyList<double[]> Curve, string Caveat);
+public sealed record CrystalsView(FigureView Anhydrous, FigureView HotHolds, FigureView Water, FigureView WaterWanted, string? NotDissolved, CropView Crop, CropView? Second, double HotC, double ColdC, IReadOnlyList<double[]> Curve, string Caveat);
 
 public sealed record DryingRequest(string Salt, string? Wet = null, string? Dry = null, string? Possible = null);
 

@@ -86,4 +86,25 @@ public class QuantityParserTests
             var (number, wrong) = QuantityParser.Read(text, Field.Mass);
             return wrong is null && Math.Abs(number!.Value - Units.Of(Field.Mass, unit).ToCore(value)) <= 1e-9 * Math.Max(1, number.Value);
         });
+
+    [Theory]
+    [InlineData("12 x 0.35 g", Field.Mass, 4.2, 0)]
+    [InlineData("3 × 1 tsp", Field.Volume, 15, 3)]
+    [InlineData("half full of 600 mL", Field.Volume, 300, 60)]
+    [InlineData("a quarter of a 1 L", Field.Volume, 250, 50)]
+    [InlineData("2 tbsp", Field.Volume, 30, 6)]
+    [InlineData("a pinch", Field.Mass, double.NaN, 0)]
+    [InlineData("1 pinch", Field.Mass, 0.3, 0.18)]
+    [InlineData("20 drops", Field.Volume, 1, 0.4)]
+    [InlineData("1 imp gal", Field.Volume, 4546.09, 90.9218)]
+    public void Household_measures_pieces_and_vessels_by_eye_carry_how_little_they_say(string text, Field field, double value, double plusMinus)
+    {
+        var (number, wrong) = QuantityParser.Read(text, field);
+        Assert.Equal(double.IsNaN(value), wrong is not null);
+        if (number is null)
+            return;
+        Assert.Equal(value, number.Value, 1e-9);
+        Assert.Equal(plusMinus, number.PlusMinus, 1e-6);
+        Assert.Equal(plusMinus > 0, number.InWords.Contains('±'));
+    }
 }

@@ -60,6 +60,12 @@ export function BottleSheet({ bottleId }: { bottleId: string }) {
       {b.wantsLookAlike && <LookAlike b={b} kind={kind} />}
       {b.lookAlike && <p>Looked at: {b.lookAlike}</p>}
       {kind.care && <p className="caution">{kind.care}</p>}
+      {kind.chloridePpm != null && (
+        <p className="soft">
+          About {kind.chloridePpm} ppm chloride, a guess: it clouds silver nitrate; a test paper tells more.
+        </p>
+      )}
+      {kind.reducing && <p className="soft">It reduces: never with nitric acid, peroxide or chlorine.</p>}
       {kind.additives && <p className="soft">May hold {kind.additives}.</p>}
       {data.hazards && (
         <p className="soft">

@@ -9,6 +9,7 @@ import { Formula } from '../metal/Formula';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { WithWorking } from '../metal/WorkingSheet';
+import { Saturation } from './Saturation';
 import styles from './strength.module.css';
 import { Views } from './Views';
 
@@ -136,7 +137,7 @@ export function CrystalsPage() {
           <div>
             <dl className={styles.figures}>
               <Line f={v.water} />
-              <Line f={v.waterWanted} />
+              {r.water && <Line f={v.waterWanted} />}
               <Line f={v.anhydrous} />
               <Line f={v.hotHolds} />
             </dl>
@@ -146,6 +147,7 @@ export function CrystalsPage() {
               {v.second && <Crop title="Second crop, from the liquor that ran off" c={v.second} />}
             </div>
             <p className="soft">{v.caveat}</p>
+            <Saturation curve={v.curve} hot={v.hotC} cold={v.coldC} />
           </div>
         )}
       </div>

@@ -93,8 +93,9 @@ export function Curve({
         )}
       </svg>
       <figcaption className="soft">
-        dark {t} °C, between {neighbours.map((c) => c.temperatureC).join(' and ')} °C; faint{' '}
-        {outer.map((c) => c?.temperatureC).join(' and ')} °C
+        dark {t} °C
+        {neighbours.length > 1 && `, between ${neighbours.map((c) => c.temperatureC).join(' and ')} °C`};
+        faint {outer.map((c) => c?.temperatureC).join(' and ')} °C
       </figcaption>
     </figure>
   );
