@@ -112,6 +112,22 @@ public class ShelfTests
     }
 
     [Fact]
+    public async Task Bleach_is_tested_by_titration_and_told_as_active_chlorine()
+    {
+        await using var shop = new Shop();
+        Assert.True((await Bottle(shop, "C-1")).GetProperty("aged").GetBoolean());
+        object Titrated(string label, string unit) => new { Head = Shop.Head(), Readings = new { Solute = "NaOCl", By = "Label", Label = label, Unit = unit } };
+        var tested = (await shop.Done("/api/shelf/C-1/tests", Titrated("40 g/L", "ActiveChlorineGramsPerLitre"))).GetProperty("bottle");
+        // 40 g/L of 1.07 g/mL is 3.74 % active chlorine, 3.93 % NaOCl.
+        Assert.Equal(3.925, tested.GetProperty("strength").GetProperty("likely").GetDouble(), 0.01);
+        Assert.False(tested.GetProperty("aged").GetBoolean());
+        Assert.Equal(40, tested.GetProperty("others")[0].GetProperty("likely").GetDouble(), 0.01);
+        Assert.Equal(4.2, (await shop.Done("/api/shelf/C-1/tests", Titrated("4 %", "ActiveChlorinePercent"))).GetProperty("bottle").GetProperty("strength").GetProperty("likely").GetDouble(), 0.001);
+        Assert.Equal("label", Shop.First((await shop.Post("/api/shelf/C-1/tests", Titrated("0 %", "MassPercent"))).Body).Field);
+        Assert.Equal(98, (await shop.Done("/api/shelf/S-1/tests", new { Head = Shop.Head(), Readings = new { Solute = "H3NSO3", By = "Label", Label = "98 %" } })).GetProperty("bottle").GetProperty("strength").GetProperty("likely").GetDouble(), 1e-9);
+    }
+
+    [Fact]
     public async Task A_shelf_outlives_a_restart()
     {
         var shop = new Shop();

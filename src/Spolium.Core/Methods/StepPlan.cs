@@ -18,7 +18,11 @@ public sealed record Rung(int Number, double Grams, double? Millilitres, string?
 /// <param name="Millilitres">The same by volume; null for a solid.</param>
 /// <param name="ShortShare">For a dose decided beforehand: in which share of the worlds it would fall short; null where a sign decides.</param>
 /// <param name="How">Order and manner, in one line.</param>
-public sealed record Dose(string Id, string Title, Bottle Bottle, Working Grams, Working? Millilitres, IReadOnlyList<Rung> Rungs, double? ShortShare, string How);
+public sealed record Dose(string Id, string Title, Bottle Bottle, Working Grams, Working? Millilitres, IReadOnlyList<Rung> Rungs, double? ShortShare, string How)
+{
+    /// <summary>What the shelf lacks for it, in words; null while it holds enough.</summary>
+    public string? Lacking { get; init; }
+}
 
 /// <summary>A gas of a step: what is made in the vessel, and what leaves it (some comes back as acid under a cover).</summary>
 public sealed record GasMade(string Formula, Working Made, Working Leaving, string Note);

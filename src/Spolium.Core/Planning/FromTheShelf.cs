@@ -57,21 +57,16 @@ internal sealed class FromTheShelf(Shop shop)
         }
     }
 
-    /// <summary>The step with its rungs told from which bottle, a warning where the shelf has too little, and the shelf so much lower for the next step.</summary>
-    public StepPlan Take(StepPlan plan, Facts facts)
-    {
-        var cautions = new List<Caution>();
-        var doses = plan.Doses.Select(d => d.Bottle.Formula == "H2O" ? d : Take(d, facts, cautions)).ToList();
-        return plan with { Doses = doses, Cautions = [.. cautions, .. plan.Cautions] };
-    }
+    /// <summary>The step with its rungs told from which bottle and what the shelf lacks for them; the shelf is so much lower for the next step.</summary>
+    public StepPlan Take(StepPlan plan, Facts facts) => plan with { Doses = [.. plan.Doses.Select(d => d.Bottle.Formula == "H2O" ? d : Take(d, facts))] };
 
-    private Dose Take(Dose dose, Facts facts, List<Caution> cautions)
+    private Dose Take(Dose dose, Facts facts)
     {
         var listed = shop.Bottles.Where(b => b.Formula == dose.Bottle.Formula).ToList();
         var wanted = StillWanted(dose, facts);
         var there = listed.Sum(b => Math.Max(0, left.GetValueOrDefault(b.Id, double.PositiveInfinity)));
-        if (wanted > there * (1 + 1e-9))
-            cautions.Add(new(CautionLevel.Look, $"{string.Join(" and ", listed.Select(b => b.Id))} {(listed.Count == 1 ? "holds" : "hold")} {FigureText.Number(there, 0)}{FigureText.ThinSpace}g by the shelf; {dose.Title} may want {FigureText.Number(wanted, 0)}{FigureText.ThinSpace}g: add another bottle, or count the shelf."));
+        var lacking = wanted <= there * (1 + 1e-9) ? null
+            : $"{string.Join(" and ", listed.Select(b => b.Id))} {(listed.Count == 1 ? "holds" : "hold")} {FigureText.Number(there, 0)}{FigureText.ThinSpace}g by the shelf, this may want {FigureText.Number(wanted, 0)}{FigureText.ThinSpace}g: add another bottle, or count the shelf";
         var rungs = new List<Rung>();
         foreach (var rung in dose.Rungs)
         {
@@ -81,7 +76,7 @@ internal sealed class FromTheShelf(Shop shop)
             if (rung.Poured is null && bottle is not null && left.ContainsKey(bottle))
                 left[bottle] -= rung.Grams;
         }
-        return dose with { Rungs = rungs };
+        return dose with { Rungs = rungs, Lacking = lacking };
     }
 
     // A portion is poured from one bottle: the first that still holds it, or else the last.

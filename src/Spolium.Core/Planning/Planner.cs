@@ -8,12 +8,17 @@ namespace Spolium.Core.Planning;
 /// <summary>A step of a plan with what went in and what was logged.</summary>
 public sealed record PlannedStep(RouteStep Step, IMethod Method, Charge Input, StepPlan Plan, Facts Facts)
 {
-    /// <summary>Millilitres (or grams of what is weighed) of this bottle to a gram of what the step works on: the solid metal, or the gold of a liquor.</summary>
+    /// <summary>Millilitres (or grams of what is weighed) of this bottle to a gram of what the step works on: the solid metal, or the gold of a liquor that has more of it.</summary>
     public Working? PerGram(Dose dose)
     {
-        var solids = Input.Moles.Where(m => m.Key.Phase == Phase.Solid && m.Key.Parse().Atoms.Keys.Any(e => MetalInAcid.Find(e, true) is not null)).Select(m => m.Value * Molar.Mass(m.Key.Formula)).ToList();
-        var metal = solids.Count > 0 ? Working.Sum(solids, Dimension.Mass) : Input.Element("Au");
-        return metal.Likely <= 0 ? null : ((dose.Millilitres ?? dose.Grams) / metal.Named(solids.Count > 0 ? "metal that the step works on" : "gold in the liquor")).Named($"{dose.Bottle.Id} to a gram of {(solids.Count > 0 ? "metal" : "gold")}");
+        var solids = Working.Sum(Input.Moles.Where(m => m.Key.Phase == Phase.Solid && m.Key.Parse().Atoms.Keys.Any(e => MetalInAcid.Find(e, true) is not null)).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);
+        var gold = Input.Element("Au");
+        var onSolids = solids.Likely >= gold.Likely;
+        var metal = onSolids ? solids.Named("metal that the step works on") : gold.Named("gold in the liquor");
+        if (metal.Likely <= 0)
+            return null;
+        var words = $"{dose.Bottle.Id} to a gram of {(onSolids ? "metal" : "gold")}";
+        return dose.Millilitres is { } ml ? (ml / metal).Named(words) : (dose.Grams / metal).Named(words).In("g/g");
     }
 }
 

@@ -5,7 +5,7 @@ using Spolium.Core.Quantities;
 namespace Spolium.Core.Solutions;
 
 /// <summary>Units that labels tell a strength in.</summary>
-public enum LabelUnit { MassPercent, GramsPerLitre, MolesPerLitre, MolesPerKilogramWater, Volumes }
+public enum LabelUnit { MassPercent, GramsPerLitre, MolesPerLitre, MolesPerKilogramWater, Volumes, ActiveChlorinePercent, ActiveChlorineGramsPerLitre }
 
 /// <summary>A strength as a label tells it, turned into mass fraction. Units by the litre hang on the density, which hangs on the strength: found by root.</summary>
 public static class LabelStrength
@@ -26,9 +26,19 @@ public static class LabelStrength
             {
                 LabelUnit.GramsPerLitre => StrengthUnits.GramsPerLitre(f, d).Likely,
                 LabelUnit.MolesPerLitre => StrengthUnits.MolesPerLitre(table.Solute, f, d).Likely,
-                _ => StrengthUnits.VolumeStrength(f, d).Likely,
+                LabelUnit.Volumes => StrengthUnits.VolumeStrength(f, d).Likely,
+                _ => throw new ArgumentOutOfRangeException(nameof(unit), unit, "Active chlorine is told of bleach, which has no table."),
             };
         }
         return value > Told(table.MostPercent) ? null : Brent.FindRoot(p => Told(p) - value, 0, table.MostPercent, 1e-9, 100) / 100;
     }
+
+    /// <summary>Mass fraction of what has no density table: as it is told, or from the active chlorine of a bleach; null where active chlorine by the litre would need a density that nobody knows.</summary>
+    public static Working? WithoutTable(LabelUnit unit, Working value, double? densityGPerMl) => unit switch
+    {
+        LabelUnit.MassPercent => value,
+        LabelUnit.ActiveChlorinePercent => StrengthUnits.HypochloriteFromActiveChlorine(value),
+        LabelUnit.ActiveChlorineGramsPerLitre => densityGPerMl is { } d ? StrengthUnits.HypochloriteFromActiveChlorine(value / 1000 / Working.Exact(d, null, Dimension.Density)) : null,
+        _ => null,
+    };
 }

@@ -29,9 +29,12 @@ public static class StrengthUnits
     /// <summary>Mass fraction from moles in a litre.</summary>
     public static Working FromMolesPerLitre(string formula, Working molesPerMl, Working density) => (molesPerMl * Molar.Mass(formula) / density).Named("strength");
 
-    /// <summary>Grams of active chlorine (as Cl2) in a litre of a bleach of this mass fraction of NaOCl.</summary>
+    /// <summary>Mass fraction of active chlorine (as Cl2) in a bleach of this mass fraction of NaOCl.</summary>
+    public static Working ActiveChlorine(Working hypochlorite) => (hypochlorite / Constants.Get("active-chlorine")).Named("active chlorine");
+
+    /// <summary>Grams of active chlorine in a litre of a bleach.</summary>
     public static Working ActiveChlorineGramsPerLitre(Working hypochlorite, Working density) =>
-        (hypochlorite / Constants.Get("active-chlorine") * density * Working.Exact(1000, "1000 mL/L")).Named("active chlorine in a litre").In("g/L");
+        (ActiveChlorine(hypochlorite) * density * Working.Exact(1000, "1000 mL/L")).Named("active chlorine in a litre").In("g/L");
 
     /// <summary>Mass fraction of NaOCl in a bleach of so much active chlorine by mass.</summary>
     public static Working HypochloriteFromActiveChlorine(Working activeFraction) => (activeFraction * Constants.Get("active-chlorine")).Named("sodium hypochlorite");

@@ -12,7 +12,7 @@ public sealed record RungView(int Number, string Amount, double Grams, string? E
 /// <param name="BottleId">The bottle, or the bottles poured one after the other.</param>
 /// <param name="PerGram">mL (or g) of it to a gram of what the step works on.</param>
 /// <param name="Short">In how many worlds a dose decided beforehand would fall short; null where a sign decides.</param>
-public sealed record DoseView(string Id, string Title, string BottleId, string BottleLabel, string Formula, bool Liquid, FigureView? PerGram, FigureView Grams, FigureView? Millilitres, IReadOnlyList<RungView> Rungs, string? Short, string How, string Poured, string Planned);
+public sealed record DoseView(string Id, string Title, string BottleId, string BottleLabel, string Formula, bool Liquid, FigureView? PerGram, FigureView Grams, FigureView? Millilitres, IReadOnlyList<RungView> Rungs, string? Short, string? Lacking, string How, string Poured, string Planned);
 
 public sealed record GasView(string Formula, FigureView Made, FigureView Leaving, string Note);
 
@@ -64,7 +64,7 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
         var poured = dose.Rungs.Where(r => r.Poured is not null).Sum(r => r.Grams);
         return new(dose.Id, dose.Title, dose.Bottle.Id, dose.Bottle.Label, dose.Bottle.Formula, dose.Bottle.IsLiquid, dose.Bottle.Formula == "H2O" ? null : book.AddOrNone(key + "/per-gram", step.PerGram(dose)), book.Add(key + "/grams", dose.Grams.Named(dose.Title)), book.AddOrNone(key + "/ml", dose.Millilitres?.Named($"{dose.Title}, by volume")),
             [.. dose.Rungs.Select(r => new RungView(r.Number, Amount(r.BottleId is { } id && dose.Bottle.RealBottles().FirstOrDefault(b => b.Id == id) is { } real ? real : dose.Bottle, r.Grams), r.Grams, r.Poured, r.PouredAt, r.BottleId ?? dose.Bottle.Id))],
-            dose.ShortShare is > 0 and var s ? $"falls short in {FigureText.Number(s * 100, 0)} of 100 cases" : null, dose.How, Amount(dose.Bottle, poured), Amount(dose.Bottle, dose.Rungs.Sum(r => r.Grams)));
+            dose.ShortShare is > 0 and var s ? $"falls short in {FigureText.Number(s * 100, 0)} of 100 cases" : null, dose.Lacking, dose.How, Amount(dose.Bottle, poured), Amount(dose.Bottle, dose.Rungs.Sum(r => r.Grams)));
     }
 
     /// <summary>"36 mL" for a liquid, "0.20 g" for what is weighed.</summary>

@@ -4,6 +4,7 @@ using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Solutions;
 using Spolium.Server.Shared;
 using Spolium.Server.Strength;
 
@@ -100,10 +101,11 @@ public static class ShelfEndpoints
     private static Answer Test(string bottleId, TestRequest request, Writing writing, TimeProvider time)
     {
         var reader = new RequestReader();
-        var formula = writing.Ledger.State.Shelf.GetValueOrDefault(bottleId)?.Formula;
+        var bottle = writing.Ledger.State.Shelf.GetValueOrDefault(bottleId);
+        var formula = bottle?.Formula;
         if (formula is not null && formula != request.Readings.Solute)
             reader.Errors.Add(new("solute", $"{bottleId} holds {formula}", "test it as what it holds"));
-        var test = reader.Ok ? Testing.AsTest(request.Readings, reader, writing.Ledger.State, time.GetUtcNow()) : null;
+        var test = reader.Ok ? Testing.AsTest(request.Readings, reader, writing.Ledger.State, time.GetUtcNow(), bottle?.Strength.DensityGPerMl) : null;
         return InBottle(bottleId, request.Head, request, writing, time, reader, l => ShelfDecisions.Test(l.State, bottleId, test!));
     }
 
@@ -163,9 +165,21 @@ public static class ShelfEndpoints
         var strength = ShelfAtWork.Strength(b, now);
         return new(b.Id, b.Form, b.Name, b.Formula, b.Kind.Family, b.Kind.Liquid, book.Add($"bottle/{b.Id}/strength", strength.Percent($"strength of {b.Id}")), bottle.Known, ShelfAtWork.Aged(b, now),
             book.Add($"bottle/{b.Id}/contents", contents), book.AddOrNone($"bottle/{b.Id}/ml", b.Kind.Liquid ? bottle.Volume(contents)?.Named($"in {b.Id}, by volume") : null),
-            Math.Clamp(b.ReceivedGrams > 0 ? contents.Likely / b.ReceivedGrams : 0, 0, 1), strength.Likely, bottle.DensityGPerMl is { } d ? $"{FigureText.Number(d, 4)} g/mL" : null, b.Place, b.Price?.Text,
+            Others(b, bottle, strength, book), Math.Clamp(b.ReceivedGrams > 0 ? contents.Likely / b.ReceivedGrams : 0, 0, 1), strength.Likely, bottle.DensityGPerMl is { } d ? $"{FigureText.Number(d, 4)} g/mL" : null, b.Place, b.Price?.Text,
             Age(b, now), b.ReceivedAt, b.OpenedAt, b.UseBy, b.UseBy < now, b.Made, b.MadeIn is { } batch ? state.Batches.GetValueOrDefault(batch)?.Code ?? batch : null, b.WantsLookAlike, b.LookAlike,
             ShelfAtWork.FirstOut(state, b.Formula) is [var first, _, ..] && first.Id == b.Id, b.IsEmpty, b.DiscardedAt is not null, state.Version(Entry.BottleStream(b.Id)));
+    }
+
+    // The strength as labels of such kinds tell it.
+    private static List<FigureView> Others(ShelfBottle b, Bottle bottle, Working strength, FigureBook book)
+    {
+        if (bottle.DensityGPerMl is not { } d || b.Formula == "H2O")
+            return [];
+        var density = Core.Quantities.Working.Given(d, Dimension.Density, $"density of {b.Id}", "goes with its strength: " + bottle.Known);
+        if (b.Formula == "NaOCl")
+            return [book.Add($"bottle/{b.Id}/chlorine", StrengthUnits.ActiveChlorineGramsPerLitre(strength, density)), book.Add($"bottle/{b.Id}/chlorine-share", StrengthUnits.ActiveChlorine(strength).Percent("active chlorine, by mass"))];
+        var molar = book.Add($"bottle/{b.Id}/molar", StrengthUnits.MolesPerLitre(b.Formula, strength, density));
+        return b.Formula == "H2O2" ? [molar, book.Add($"bottle/{b.Id}/volumes", StrengthUnits.VolumeStrength(strength, density))] : [molar];
     }
 
     private static string Age(ShelfBottle b, DateTimeOffset now)

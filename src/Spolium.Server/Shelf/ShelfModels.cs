@@ -37,8 +37,9 @@ public sealed record KindView(string Id, string Name, string Formula, string Fam
 
 /// <param name="Fill">0 to 1: what is left of what the bottle held.</param>
 /// <param name="FirstOut">To be used before the others of its substance.</param>
+/// <param name="Others">Its strength in other units of labels.</param>
 /// <param name="Strong">Likely mass fraction, for drawing.</param>
-public sealed record ShelfBottleView(string Id, string Form, string Name, string Formula, string Family, bool Liquid, FigureView Strength, string Known, bool Aged, FigureView Contents, FigureView? Millilitres, double Fill, double Strong,
+public sealed record ShelfBottleView(string Id, string Form, string Name, string Formula, string Family, bool Liquid, FigureView Strength, string Known, bool Aged, FigureView Contents, FigureView? Millilitres, IReadOnlyList<FigureView> Others, double Fill, double Strong,
     string? Density, string Place, string? Price, string Age, DateTimeOffset ReceivedAt, DateTimeOffset? OpenedAt, DateTimeOffset? UseBy, bool PastUse, bool Made, string? MadeIn, bool WantsLookAlike, string? LookAlike, bool FirstOut, bool Empty, bool Discarded, long Version);
 
 public sealed record TestView(string EntryId, DateTimeOffset At, string Strength, string How, IReadOnlyList<string> Readings, bool CanTakeBack);

@@ -58,8 +58,11 @@ internal static class Testing
     }
 
     /// <summary>The strength that readings tell, as a bottle keeps it; null with what is wrong in the reader.</summary>
-    public static StrengthTest? AsTest(StrengthRequest request, RequestReader reader, State state, DateTimeOffset now)
+    /// <param name="densityGPerMl">Of the bottle, for bleach told by the litre.</param>
+    public static StrengthTest? AsTest(StrengthRequest request, RequestReader reader, State state, DateTimeOffset now, double? densityGPerMl = null)
     {
+        if (request.By == KnownBy.Label && !DensityTable.BySolute.ContainsKey(request.Solute))
+            return TypedTest(request, reader, densityGPerMl);
         if (request.By == KnownBy.Bottle)
             reader.Errors.Add(new("by", "a bottle is no test of itself", "weigh a volume, read a hydrometer, or type what a titration gave"));
         var (view, read) = Make(request with { Then = null }, state, now, new FigureBook());
@@ -73,6 +76,19 @@ internal static class Testing
         var reading = Reading(typed, request, temperature);
         var found = StrengthFinder.Find(request.Solute, reading, new Draws("strength " + request.Solute));
         return reading is WeighedVolume w ? found.AsTest("weighed volume", [w.Mass, w.Volume, w.TemperatureC]) : found.AsTest("hydrometer", [((HydrometerReading)reading).Value, temperature]);
+    }
+
+    // Solids and bleach have no table: their strength is what a titration or an assay gave.
+    private static StrengthTest? TypedTest(StrengthRequest request, RequestReader reader, double? densityGPerMl)
+    {
+        var typed = Above(reader, "label", reader.Quantity("label", request.Label, request.Unit == LabelUnit.ActiveChlorineGramsPerLitre ? Field.Concentration : Field.Share));
+        if (!reader.Ok)
+            return null;
+        // The core reckons grams per litre in g/L as typed; a share is a share.
+        var fraction = LabelStrength.WithoutTable(request.Unit, Working.Exact(typed.Value, typed.Text, request.Unit == LabelUnit.ActiveChlorineGramsPerLitre ? Dimension.Density : Dimension.None), densityGPerMl);
+        if (fraction is null || fraction.Likely > 1)
+            reader.Errors.Add(new("label", fraction is null ? "the density of the bottle is not known" : $"{typed.Text} is more than the whole", "write per cent by mass"));
+        return reader.Ok ? new(fraction!.Likely, 0, densityGPerMl, "titration or assay", [typed]) : null;
     }
 
     // A room-warm liquid, where nobody wrote how warm: only for strengths that are known already.

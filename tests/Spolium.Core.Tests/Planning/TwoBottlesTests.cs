@@ -43,10 +43,9 @@ public class TwoBottlesTests
     [Fact]
     public void Too_little_on_the_shelf_is_said_where_it_is_poured()
     {
-        var plan = Plan([Strong], new() { ["N-1"] = 50 });
-        Assert.Contains(plan.Steps[0].Plan.Cautions, c => c.Text.Contains("add another bottle"));
-        Assert.DoesNotContain(Plan([Strong], new() { ["N-1"] = 9000 }).Steps[0].Plan.Cautions, c => c.Text.Contains("add another bottle"));
-        Assert.DoesNotContain(Plan([Strong], []).Steps[0].Plan.Cautions, c => c.Text.Contains("add another bottle"));
+        Assert.Contains("add another bottle", Nitric(Plan([Strong], new() { ["N-1"] = 50 })).Lacking);
+        Assert.Null(Nitric(Plan([Strong], new() { ["N-1"] = 9000 })).Lacking);
+        Assert.Null(Nitric(Plan([Strong], [])).Lacking);
     }
 
     [Fact]
@@ -75,6 +74,9 @@ public class TwoBottlesTests
         var plan = Plan([Strong], null);
         var dose = Nitric(plan);
         Assert.Equal(dose.Millilitres!.Likely / 100, plan.Steps[0].PerGram(dose)!.Likely, 1e-6);
+        // Of a liquor it is the gold that counts, not the grit that was left in it.
+        var later = Given.Plan(Given.Charge(Given.Hl1(), 100)).Of("3-sulfamic");
+        Assert.EndsWith("gram of gold", later.PerGram(later.Plan.Doses[0])!.Label);
     }
 
     [Fact]

@@ -49,6 +49,7 @@ export function Stair({ steps, chosen, onChoose, stale }: Props) {
                       {d.formula !== 'H2O' && <span className="soft">from {d.bottleId}</span>}
                       {d.rungs.length > 2 && <span className="soft">{d.rungs.length} portions</span>}
                       {d.short && <span className={styles.short}>{d.short}</span>}
+                      {d.lacking && <span className={styles.short}>{d.lacking}</span>}
                     </li>
                   ))}
                 </ul>

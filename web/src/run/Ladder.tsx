@@ -119,6 +119,7 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
           </p>
         )}
         {shut && <p className="caution">{shut.text}</p>}
+        {dose.lacking && <p className="caution">{dose.lacking}</p>}
         {next && other === null && (
           <button className={styles.huge} disabled={!!shut || pour.isPending} onClick={() => go(next.amount)}>
             {poured > 0 && dose.rungs.length > 2 ? 'It is quiet: poured' : 'Poured'} {next.amount}

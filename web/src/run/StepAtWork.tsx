@@ -105,11 +105,7 @@ export function StepAtWork({ batch, step }: Props) {
         )}
       </section>
       <aside className={styles.beside} aria-label="signs, readings and what follows">
-        {step.begunAt && (
-          <>
-            <EndSigns batch={batch} step={step} />
-          </>
-        )}
+        {step.begunAt && <EndSigns batch={batch} step={step} />}
         <h2>{step.begunAt ? 'As it stands now' : 'What will come of it'}</h2>
         {batch.now.map((f, i) => (
           <div key={f.key} className={styles.figure}>
@@ -196,7 +192,9 @@ function Before({
         {step.doses.map((d) => (
           <li key={d.id}>
             <span>
-              {d.title} <span className="soft">{d.how}</span>
+              {d.title} {d.formula !== 'H2O' && <>from {d.bottleId} </>}
+              <span className="soft">{d.how}</span>
+              {d.lacking && <span className="caution"> {d.lacking}</span>}
             </span>
             {d.millilitres ? <Fig f={d.millilitres} /> : <Fig f={d.grams} />}
           </li>

@@ -1,9 +1,9 @@
-import { TextInput } from '@mantine/core';
+import { Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, type Schemas } from '../api/client';
 import { unwrap } from '../api/problem';
-import { useBottle } from '../api/shelf';
+import { useBottle, useChoices } from '../api/shelf';
 import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
 import { Formula } from '../metal/Formula';
@@ -15,6 +15,7 @@ import styles from './shelf.module.css';
 /** One bottle: what it is, how its strength is known, what came and went. */
 export function BottleSheet({ bottleId }: { bottleId: string }) {
   const { data, error } = useBottle(bottleId);
+  const choices = useChoices();
   if (error)
     return (
       <aside className={styles.side}>
@@ -22,6 +23,7 @@ export function BottleSheet({ bottleId }: { bottleId: string }) {
       </aside>
     );
   if (!data) return null;
+  const tables = choices.data;
   const { bottle: b, kind } = data;
   const back = (entryId: string) => async (head: Schemas['Head'], reason: string) =>
     unwrap(
@@ -41,7 +43,16 @@ export function BottleSheet({ bottleId }: { bottleId: string }) {
         {b.place && `, ${b.place}`}
       </p>
       <Fig f={b.strength} big />
-      <p className="soft">{b.known}</p>
+      <p className="soft">
+        {b.known}
+        {b.others.map((o) => (
+          <span key={o.key}>
+            {' · '}
+            <Fig f={o} bare /> {o.unit === '%' && o.label}
+            {o.key.endsWith('/chlorine') && 'active chlorine'}
+          </span>
+        ))}
+      </p>
       <p>
         <Fig f={b.contents} />
         {b.millilitres && (
@@ -74,9 +85,11 @@ export function BottleSheet({ bottleId }: { bottleId: string }) {
       )}
       {!b.discarded && (
         <div className={styles.doings}>
-          <Link to={`/strength?bottle=${b.id}`} className="lesser">
-            Dilute or blend it
-          </Link>
+          {tables?.solutes.some((t) => t.formula === b.formula) && (
+            <Link to={`/strength?bottle=${b.id}`} className="lesser">
+              Dilute or blend it
+            </Link>
+          )}
           {!b.openedAt && <Open b={b} />}
         </div>
       )}
@@ -90,9 +103,7 @@ export function BottleSheet({ bottleId }: { bottleId: string }) {
           </li>
         ))}
       </ul>
-      <p>
-        <Link to="/strength">Test it again</Link>
-      </p>
+      {!b.discarded && <TypedTest b={b} byDensity={!!tables?.solutes.some((t) => t.formula === b.formula)} />}
       <h3>Movements</h3>
       <ul className={styles.lines}>
         {data.moves.map((m, i) => (
@@ -104,6 +115,70 @@ export function BottleSheet({ bottleId }: { bottleId: string }) {
       </ul>
       {!b.discarded && <Discard b={b} />}
     </aside>
+  );
+}
+
+type Unit = NonNullable<Schemas['StrengthRequest']['unit']>;
+
+const units: { value: Unit; label: string }[] = [
+  { value: 'MassPercent', label: '% by mass' },
+  { value: 'ActiveChlorinePercent', label: '% active chlorine' },
+  { value: 'ActiveChlorineGramsPerLitre', label: 'g/L active chlorine' },
+];
+
+/** A strength that a titration or an assay gave: from then on it counts, and ageing starts anew. */
+function TypedTest({ b, byDensity }: { b: Schemas['ShelfBottleView']; byDensity: boolean }) {
+  const [asking, setAsking] = useState(false);
+  const [wish, setWish] = useState<{ label: string; unit: Unit }>({ label: '', unit: 'MassPercent' });
+  const write = useWrite(
+    async (head, w: typeof wish) =>
+      unwrap(
+        await api.POST('/api/shelf/{bottleId}/tests', {
+          params: { path: { bottleId: b.id } },
+          body: { head, readings: { solute: b.formula, by: 'Label', ...w } },
+        }),
+      ),
+    () => setAsking(false),
+    b.version,
+  );
+  if (!asking)
+    return (
+      <p className={styles.doings}>
+        {byDensity && <Link to="/strength">test it by its density</Link>}
+        <button className="word" onClick={() => setAsking(true)}>
+          write a tested strength
+        </button>
+      </p>
+    );
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        write.mutate(wish);
+      }}
+    >
+      <TextInput
+        label="strength by titration or assay"
+        placeholder={b.formula === 'NaOCl' ? '4.1' : `${b.strength.value} %`}
+        value={wish.label}
+        onChange={(e) => setWish({ ...wish, label: e.currentTarget.value })}
+        error={write.error?.of('label')}
+        autoFocus
+      />
+      {b.formula === 'NaOCl' && (
+        <Select
+          label="in"
+          data={units}
+          value={wish.unit}
+          onChange={(v) => v && setWish({ ...wish, unit: v })}
+          allowDeselect={false}
+        />
+      )}
+      <ProblemNote problem={write.error} shown={['label']} />
+      <button className="lesser" disabled={!wish.label.trim() || write.isPending}>
+        Keep the test
+      </button>
+    </form>
   );
 }
 
