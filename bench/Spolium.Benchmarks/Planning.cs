@@ -28,7 +28,7 @@ public class PlanningBenchmarks
         route = Route.Chain(Route.GoldByNitricStrip);
         open = Ledger.Of(entries);
         // One batch with 500 entries: the open one, its last pour repeated.
-        var list = entries.TakeWhile(e => e.Body is not BatchStarted { BatchId: "26-02" }).Take(1).Concat(entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream("26-02")))).ToList();
+        var list = entries.Where(e => e.Body is LotReceived or BottlesReceived).Concat(entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream("26-02")))).ToList();
         var pour = list.Last(e => e.Body is DoseAdded);
         while (list.Count < 500)
             list.Add(pour with { Id = $"more {list.Count}", Streams = [new(Entry.BatchStream("26-02"), list.Count)] });

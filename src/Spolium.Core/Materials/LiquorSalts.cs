@@ -19,15 +19,16 @@ internal static class LiquorSalts
         var negative = Amount.Zero;
         foreach (var (a, n) in anions)
             negative += n.Amount * Amount.Certain(-a.Parse().Charge);
+        var shares = anions.Select(a => Amount.Share(a.Value.Amount * Amount.Certain(-a.Key.Parse().Charge), negative)).ToList();
         var known = new List<(string, Working)>();
         var other = dissolved.Where(m => m.Key.Parse().Charge == 0).Select(m => m.Value * Molar.Mass(m.Key.Formula)).ToList();
         foreach (var (c, nc) in cations)
-            foreach (var (a, na) in anions)
+            for (var i = 0; i < anions.Count; i++)
             {
-                var (formula, cat, an) = Salt(c, a);
-                // Moles of the salt: charge of this cation × this anion's share of all negative charge ÷ charge in one formula.
-                var moles = nc.Amount * Amount.Share(na.Amount * Amount.Certain(-a.Parse().Charge), negative) / Amount.Certain(cat);
-                var grams = Working.Reckoned(moles * Amount.Certain(cat * c.MolarMass + an * a.MolarMass), Dimension.Mass, $"{formula}, of its ions", [nc, na]);
+                var (formula, cat, an) = Salt(c, anions[i].Key);
+                // Of every cation as large a part as this anion has of all negative charge; each brings its anions along.
+                var gramsPerCation = c.MolarMass + an * anions[i].Key.MolarMass / cat;
+                var grams = Working.Reckoned(nc.Amount * shares[i] * Amount.Certain(gramsPerCation), Dimension.Mass, $"{formula}, of its ions", [nc, anions[i].Value]);
                 if (MixedLiquor.ByFormula.ContainsKey(formula))
                     known.Add((formula, grams));
                 else

@@ -12,9 +12,13 @@ public static class MixedLiquor
     /// <summary>Coefficients of one solute, and where they hold.</summary>
     public sealed record Solute(string Formula, double C0, double C1, double C2, double C3, double C4, double LowC, double HighC, double MostPercent, string Quality, string Source)
     {
-        /// <summary>Apparent density in g/mL for a mass fraction of all solutes together.</summary>
-        public double Apparent(double solutes, double temperatureC) =>
-            (C0 * solutes + C1) * Math.Exp(1e-6 * (temperatureC + C4) * (temperatureC + C4)) / (solutes + C2 + C3 * temperatureC) / 1000;
+        /// <summary>Apparent volume in mL/g at a temperature, as a function of the mass fraction of all solutes together: what hangs on the temperature is reckoned once.</summary>
+        public Func<double, double> Volume(double temperatureC)
+        {
+            var warm = 1000 / Math.Exp(1e-6 * (temperatureC + C4) * (temperatureC + C4));
+            var shift = C2 + C3 * temperatureC;
+            return solutes => warm * (solutes + shift) / (C0 * solutes + C1);
+        }
     }
 
     public static readonly IReadOnlyDictionary<string, Solute> ByFormula = ReferenceTable.Read("density-salts-laliberte.csv", r => new Solute(r.Text("solute"),
@@ -33,6 +37,8 @@ public static class MixedLiquor
     {
         var rows = solutes.Select(s => ByFormula[s.Formula]).ToArray();
         var grams = solutes.Select(s => s.Grams.Amount).ToArray();
+        var volumes = rows.Select(r => r.Volume(temperatureC)).ToArray();
+        var perGramWater = 1 / Water(temperatureC);
         double In(int w)
         {
             var dissolved = 0.0;
@@ -41,10 +47,10 @@ public static class MixedLiquor
             var all = dissolved + water.Amount[w];
             if (all <= 0)
                 return 0;
-            var volume = water.Amount[w] / Water(temperatureC);
+            var volume = water.Amount[w] * perGramWater;
             // Past the strength that the correlation was made for, its last strength stands.
             for (var i = 0; i < rows.Length; i++)
-                volume += Math.Max(0, grams[i][w]) / rows[i].Apparent(Math.Min(dissolved / all, rows[i].MostPercent / 100), temperatureC);
+                volume += Math.Max(0, grams[i][w]) * volumes[i](Math.Min(dissolved / all, rows[i].MostPercent / 100));
             return volume;
         }
         var amount = water.Amount.IsCertain && grams.All(g => g.IsCertain) ? Amount.Certain(In(0)) : Amount.Each(In);
