@@ -8,7 +8,7 @@ namespace Spolium.Core.Materials;
 /// The ions of a liquor written as the salts and acids whose densities are known: every cation takes its share of every anion, in proportion of
 /// charge. Which pairs are written does not matter where volumes are additive.
 /// </summary>
-internal static class LiquorSalts
+public static class LiquorSalts
 {
     /// <summary>Grams by formula of what has coefficients, and grams of all else that is dissolved.</summary>
     public static (IReadOnlyList<(string Formula, Working Grams)> Known, Working Other) Of(Charge charge)

@@ -87,7 +87,7 @@ public static class ShelfEndpoints
     {
         var reader = new RequestReader();
         var parts = request.Parts.Select((p, i) => (p.BottleId, reader.Quantity($"parts[{i}].amount", p.Amount, Field.Mass).Value)).ToList();
-        return Made(request.Id, request.Head, request, [Entry.BottleStream(request.Id), .. request.Parts.Where(p => p.BottleId != "water").Select(p => Entry.BottleStream(p.BottleId)).Distinct()], writing, time, reader,
+        return Made(request.Id, request.Head, request, [.. request.Parts.Select(p => p.BottleId).Where(id => id != "water").Prepend(request.Id).Distinct().Select(Entry.BottleStream)], writing, time, reader,
             l => ShelfDecisions.Mix(l.State, request.Id, request.Form, request.Place ?? "", parts, time.GetUtcNow()));
     }
 
