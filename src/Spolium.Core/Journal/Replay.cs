@@ -42,7 +42,8 @@ public static class Replay
         NoteWritten => state,
         BottlesReceived b => state with { Shelf = state.Shelf.SetItems(b.Bottles.Select(x => KeyValuePair.Create(x.BottleId, ShelfBottle.New(x, entry, false, null)))) },
         BottleMade b => Used(state with { Shelf = state.Shelf.SetItem(b.Bottle.BottleId, ShelfBottle.New(b.Bottle, entry, true, b.BatchId)) }, entry, b.From, MoveKind.MadeInto, b.BatchId),
-        BottleTested b => OnShelf(state, b.BottleId, x => x with { Tests = x.Tests.Add(new(b.Test, entry.OccurredAt, entry.Id)) }),
+        // A test that is written down late takes its place by when it was made.
+        BottleTested b => OnShelf(state, b.BottleId, x => x with { Tests = [.. x.Tests.Add(new(b.Test, entry.OccurredAt, entry.Id)).OrderBy(t => t.At)] }),
         BottleOpened b => OnShelf(state, b.BottleId, x => x with { OpenedAt = entry.OccurredAt }),
         LookAlikeChecked b => OnShelf(state, b.BottleId, x => x with { LookAlike = b.Saw }),
         BottleDiscarded b => OnShelf(state, b.BottleId, x => x.Moved(MoveKind.Discarded, -b.Grams, entry) with { DiscardedAt = entry.OccurredAt }),

@@ -44,9 +44,10 @@ public sealed record AnswerView(FigureView Strength, string? Sign);
 public sealed record BlurView(string Reading, double Share, string Words);
 
 /// <param name="Others">The strength in other units.</param>
+/// <param name="Note">What a density does not tell.</param>
 /// <param name="Answers">Two when the density allows two strengths.</param>
 public sealed record StrengthView(string Solute, string Name, double TemperatureC, FigureView? Density, FigureView Strength, bool OnlyAbove, IReadOnlyList<AnswerView> Answers, IReadOnlyList<FigureView> Others,
-    IReadOnlyList<BlurView> Blurs, string? Advice, string? Caution, HazardView? Hazard, MixtureView? Then);
+    IReadOnlyList<BlurView> Blurs, string? Advice, string? Note, string? Caution, HazardView? Hazard, MixtureView? Then);
 
 public sealed record HazardView(string Signal, string Statements, string Note);
 

@@ -13,6 +13,9 @@ internal static class Testing
 {
     private const double RoomC = 20;
 
+    /// <summary>Nitric acid from here up fumes.</summary>
+    private const double Fuming = 0.86;
+
     /// <summary>What blurs a strength by less than this share of its variance is not worth a word.</summary>
     private const double LeastToSay = 0.005;
 
@@ -178,7 +181,7 @@ internal static class Testing
         return new(request.Solute, Impossible.Named(request.Solute), celsius, book.AddOrNone("density", density), book.Add("strength", fraction.Percent("strength, by mass")), found?.OnlyAbove ?? false,
             [.. (found?.Answers ?? []).Select((a, i) => new AnswerView(book.Add($"answer/{i}", a.Fraction.Percent(i == 0 ? "the weaker answer" : "the stronger answer")), a.Sign))],
             others, [.. (found?.Blurs ?? []).Where(b => b.Share >= LeastToSay).Select(b => new BlurView(b.Reading, b.Share, $"{Say(b.Reading)}, {FigureText.Number(b.Share * 100, 0)}{FigureText.ThinSpace}%"))],
-            Advice(request, table, found), Caution(request.Solute, fraction.Likely), Hazard(request.Solute, fraction.Likely * 100), then);
+            Advice(request, table, found), found is null ? null : Note(request.Solute, fraction.Likely), Caution(request.Solute, fraction.Likely), Hazard(request.Solute, fraction.Likely * 100), then);
     }
 
     private static HazardView? Hazard(string solute, double percent) =>
@@ -216,9 +219,13 @@ internal static class Testing
         };
     }
 
+    private static string Note(string solute, double fraction) =>
+        $"Only for {Impossible.Named(solute)} and water: salts, metals or chloride in a recovered one make it read high; then titrate."
+        + (solute == "HNO3" && fraction > Fuming ? " Red acid reads high as well: NO\u2082 is dissolved in it." : "");
+
     private static string Caution(string solute, double fraction) => solute switch
     {
-        "HNO3" when fraction > 0.86 => "Fuming acid: it sets fire to cloth, wood and rubber, and gives off brown gas. Hood, face shield, no paper towels.",
+        "HNO3" when fraction > Fuming => "Fuming acid: it sets fire to cloth, wood and rubber, and gives off brown gas. Hood, face shield, no paper towels.",
         "HNO3" => "Burns skin yellow; brown gas with metal. Hood, goggles, gloves.",
         "HCl" => "Fumes choke and rust every tool in the room. Hood, goggles, gloves.",
         "H2SO4" => "Chars skin and cloth; heats water to boiling. Goggles, gloves; acid into water, never the other way.",

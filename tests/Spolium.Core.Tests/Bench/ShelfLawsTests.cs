@@ -128,6 +128,16 @@ public class ShelfLawsTests
     }
 
     [Fact]
+    public void A_test_written_down_late_does_not_beat_a_later_one()
+    {
+        var late = Shop.With(new Entry("late", [], new DateTimeOffset(2026, 10, 11, 9, 0, 0, TimeSpan.Zero), Now, "AV", new BottleTested("N-2", new(0.44, 0.002, null, "titration", []))));
+        Assert.Equal("weighed volume", late.State.Shelf["N-2"].Strength.How);
+        Assert.Equal(3, late.State.Shelf["N-2"].Tests.Count);
+        var newer = Shop.With(new Entry("newer", [], Now.AddDays(-1), Now, "AV", new BottleTested("N-2", new(0.44, 0.002, null, "titration", []))));
+        Assert.Equal(0.44, ShelfAtWork.AsBottle(newer.State.Shelf["N-2"], Now).Strength.Value);
+    }
+
+    [Fact]
     public void Money_has_two_decimals_at_most() =>
         Assert.Equal("0.09", FigureText.Show(Working.Exact(0.09243).In("kr")).Value);
 

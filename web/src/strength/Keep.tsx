@@ -35,7 +35,7 @@ export function Keep({ draft, view, bottles }: Props) {
         onClick={() => setOpen(open === 'bottle' ? null : 'bottle')}
       >
         Label as a bottle
-      </button>{' '}
+      </button>
       <button
         className="lesser"
         aria-expanded={open === 'test'}

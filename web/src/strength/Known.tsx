@@ -63,6 +63,7 @@ export function Known({
       {view.blurs.length > 0 && (
         <p className="soft">What blurs it: {view.blurs.map((b) => b.words).join('; ')}.</p>
       )}
+      {view.note && <p className="soft">{view.note}</p>}
       {view.caution && <p className="caution">{view.caution}</p>}
       {view.hazard && (
         <p className="soft">
