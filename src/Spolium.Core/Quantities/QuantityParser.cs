@@ -30,9 +30,8 @@ public static partial class QuantityParser
     public static (TypedNumber? Number, Misread? Wrong) Read(string? text, Field field, double plusMinus = 0)
     {
         text ??= "";
-        if (field is Field.Mass or Field.Volume && (Pieces().Match(text) is { Success: true } many ? (double.Parse(many.Groups[1].Value, CultureInfo.InvariantCulture), many.Length, 0.0)
-            : PartFull().Match(text) is { Success: true } part ? (Parts[part.Groups[1].Value.ToLowerInvariant()], part.Length, Constants.Get("part-full-plus-minus").Likely) : default) is { Item1: > 0 } of)
-            return Times(text, of.Item1, of.Item2, of.Item3, field, plusMinus);
+        if (field is Field.Mass or Field.Volume && Several(text) is { } several)
+            return Times(text, several.Times, several.From, several.Share, field, plusMinus);
         var (number, end, wrong) = NumberText.Read(text);
         if (wrong is not null)
             return (null, wrong);
@@ -50,6 +49,10 @@ public static partial class QuantityParser
     private static readonly Dictionary<string, double> Parts = new() { ["half"] = 1 / 2.0, ["a third"] = 1 / 3.0, ["two thirds"] = 2 / 3.0, ["a quarter"] = 1 / 4.0, ["three quarters"] = 3 / 4.0 };
 
     // "12 x 0.35 g": pieces that each weigh so much; "half full of 600 mL": a vessel of known size, by eye.
+    private static (double Times, int From, double Share)? Several(string text) =>
+        Pieces().Match(text) is { Success: true } many ? (double.Parse(many.Groups[1].Value, CultureInfo.InvariantCulture), many.Length, 0)
+        : PartFull().Match(text) is { Success: true } part ? (Parts[part.Groups[1].Value.ToLowerInvariant()], part.Length, Constants.Get("part-full-plus-minus").Likely) : null;
+
     private static (TypedNumber? Number, Misread? Wrong) Times(string text, double times, int from, double share, Field field, double plusMinus)
     {
         var (one, wrong) = Read(text[from..], field);

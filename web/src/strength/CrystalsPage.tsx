@@ -5,6 +5,7 @@ import { api, type Schemas } from '../api/client';
 import { type Problem, unwrap } from '../api/problem';
 import { useChoices } from '../api/shelf';
 import { Fig } from '../metal/Fig';
+import { FigureLines } from '../metal/FigureLines';
 import { Formula } from '../metal/Formula';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
@@ -135,12 +136,7 @@ export function CrystalsPage() {
         </div>
         {v && (
           <div>
-            <dl className={styles.figures}>
-              <Line f={v.water} />
-              {r.water && <Line f={v.waterWanted} />}
-              <Line f={v.anhydrous} />
-              <Line f={v.hotHolds} />
-            </dl>
+            <FigureLines figures={[v.water, r.water ? v.waterWanted : null, v.anhydrous, v.hotHolds]} />
             {v.notDissolved && <p className="caution">{v.notDissolved}</p>}
             <div className={styles.crops}>
               <Crop title="First crop" c={v.crop} />
@@ -163,24 +159,7 @@ function Crop({ title, c }: { title: string; c: Schemas['CropView'] }) {
         <Formula text={c.solid} />
       </p>
       <Fig f={c.crystals} big />
-      <dl className={styles.figures}>
-        <Line f={c.yield} />
-        <Line f={c.liquor} />
-        <Line f={c.held} />
-        <Line f={c.clinging} />
-        <Line f={c.purity} />
-      </dl>
+      <FigureLines figures={[c.yield, c.liquor, c.held, c.clinging, c.purity]} />
     </section>
-  );
-}
-
-function Line({ f }: { f: Schemas['FigureView'] }) {
-  return (
-    <div>
-      <dt>{f.label}</dt>
-      <dd>
-        <Fig f={f} />
-      </dd>
-    </div>
   );
 }

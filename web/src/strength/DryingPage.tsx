@@ -5,6 +5,7 @@ import { api, type Schemas } from '../api/client';
 import { type Problem, unwrap } from '../api/problem';
 import { useChoices } from '../api/shelf';
 import { Fig } from '../metal/Fig';
+import { FigureLines } from '../metal/FigureLines';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { WithWorking } from '../metal/WorkingSheet';
@@ -86,18 +87,7 @@ export function DryingPage() {
                 {v.holds.label}: every hydrate is possible until it is dried to constant mass
               </p>
             )}
-            <dl className={styles.figures}>
-              {[v.lost, v.yield, v.somethingElse, ...v.forms.map((f) => f.holds)]
-                .filter((f) => f !== null && f !== undefined)
-                .map((f) => (
-                  <div key={f.key}>
-                    <dt>{f.label}</dt>
-                    <dd>
-                      <Fig f={f} />
-                    </dd>
-                  </div>
-                ))}
-            </dl>
+            <FigureLines figures={[v.lost, v.yield, v.somethingElse, ...v.forms.map((f) => f.holds)]} />
           </div>
         ) : (
           <p className="soft">

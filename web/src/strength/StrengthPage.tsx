@@ -79,7 +79,7 @@ function Strength({ bottleId }: { bottleId: string | null }) {
           />
           {view && <Keep draft={settled} view={view} bottles={bottles} />}
         </section>
-        <section className={styles.middle} aria-label="curve">
+        <section aria-label="curve and strength">
           {solute && <Curve solute={solute} view={view} />}
           <Known view={view} ready={ready} problem={problem} />
         </section>
