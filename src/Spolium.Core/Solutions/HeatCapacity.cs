@@ -15,8 +15,8 @@ public static class HeatCapacity
     private static readonly ILookup<string, Row> Rows = ReferenceTable.Read("heat-capacity-solutions.csv", r => new Row(r.Text("solute"), r.Text("kind"), r.Text("parameter"), r.Number("value"),
         r.Number("min_T_C"), r.Number("max_T_C"), r.Number("min_mass_percent"), r.Number("max_mass_percent"), r.Source)).ToLookup(r => r.Solute);
 
-    // Fall with the mass fraction, J/gK (precise rules 2.16).
-    private static readonly Dictionary<string, double> Fit = new() { ["HNO3"] = 2.4, ["H2SO4"] = 3.1, ["HCl"] = 4.4, ["NaOH"] = 1.9 };
+    // Substances with a straight fit in constants.csv.
+    private static readonly HashSet<string> Fitted = ["HNO3", "H2SO4", "HCl", "NaOH"];
 
     private static readonly LinearSpline Water = LinearSpline.InterpolateSorted([0, 20, 25, 40, 60, 80], [4.219, 4.184, 4.181, 4.180, 4.185, 4.197]);
 
@@ -35,9 +35,8 @@ public static class HeatCapacity
         var fit = all.Where(r => r.Kind == "laliberte").ToDictionary(r => r.Parameter);
         if (fit.Count == 6 && fit["a1"] is var a && percent <= a.HighPercent && temperatureC >= a.LowC - 5 && temperatureC <= a.HighC + 5)
             return Given(Correlation(fit, percent / 100, temperatureC), "heat capacity", a.Source);
-        if (!Fit.TryGetValue(solute, out var fall))
-            return null;
-        return (Given(4.18 - fall * percent / 100, "heat capacity by a straight fit", $"precise rules 2.16: 4.18 − {fall} w J/gK") * draws.Prior("heat-capacity-fit")).Named("heat capacity");
+        return !Fitted.Contains(solute) ? null
+            : ((Constants.Get("water-heat") - Constants.Get(solute == "HNO3" ? "liquor-heat-drop" : "heat-drop-" + solute) * Working.Exact(percent / 100)) * draws.Prior("heat-capacity-fit")).Named("heat capacity by a straight fit");
     }
 
     private static double Correlation(Dictionary<string, Row> p, double w, double t)

@@ -25,7 +25,9 @@ export function Known({
             Weigh a volume of it with the glass taken off, read its temperature, and its strength stands here.
           </p>
         )}
-        <ProblemNote problem={problem} shown={[...mine, ...wishes]} />
+        {problem?.fields.some((f) => ![...mine, ...wishes].includes(f.field)) && (
+          <ProblemNote problem={problem} shown={[...mine, ...wishes]} />
+        )}
       </>
     );
   return (

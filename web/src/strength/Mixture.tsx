@@ -65,8 +65,13 @@ export function Mixture({ m, draft, bottles, solute }: Props) {
       )}
       <p className="soft">ends up with</p>
       <p>
-        <Fig f={m.grams} bare /> {m.millilitres && <Fig f={m.millilitres} bare />} <span>of</span>{' '}
-        <Fig f={m.strength} />
+        <Fig f={m.grams} bare />{' '}
+        {m.millilitres && (
+          <>
+            = <Fig f={m.millilitres} bare />
+          </>
+        )}{' '}
+        <span>of</span> <Fig f={m.strength} />
       </p>
       <p className="soft">
         {m.strength.range ? 'as sure as what went in' : 'exact, as far as what went in is'}
