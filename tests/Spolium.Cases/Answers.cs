@@ -32,6 +32,13 @@ public static class Answers
         ["bleach-age"] = (g, _) => One("percent_left", Ageing.BleachPercent(Number(Double(g, "percent")), Number(Double(g, "k_per_percent_day")), Number(Double(g, "days")))),
         ["above-possible"] = (g, _) => Many(("not_product_share_at_least", Drying.SomethingElse(Grams(Double(g, "possible_g")), Grams(Double(g, "found_g")))), ("surplus_g", Drying.Surplus(Grams(Double(g, "possible_g")), Grams(Double(g, "found_g"))))),
         ["density-check-points"] = (g, _) => One("density", DensityTable.BySolute[Text(g, "solute")].Density(Double(g, "mass_percent"), Double(g, "temperature_C")) ?? throw new FormatException("outside of the table")),
+        ["inquart"] = Inquart,
+        ["oxalic-caustic"] = OxalicCaustic,
+        ["silver-chloride"] = SilverAsChloride,
+        ["silver-reduce"] = SilverReduced,
+        ["copper-cement"] = Cement,
+        ["content-from-acid"] = ContentFromAcid,
+        ["current"] = Current,
         ["hydrate"] = (g, _) => One("have_g", Molar.InForm(Grams(Double(g, "need_g")), Text(g, "need"), Text(g, "have"))),
     };
 
@@ -96,6 +103,56 @@ public static class Answers
         var stoichiometric = salt.ForGold(Grams(Double(g, "gold_g")));
         var dose = GoldPrecipitant.Dose(Double(g, "factor") * stoichiometric, salt.ForNitric(Grams(Double(g, "hno3_left_g"))), salt.ForIron(Grams(Double(g, "iron_iii_g")), Number(Double(g, "iron_share"))), Number(Double(g, "purity")));
         return Many(("stoichiometric_g", stoichiometric), ("dose_g", dose));
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> Inquart(JsonElement g, JsonElement _)
+    {
+        var alloy = Grams(Double(g, "alloy_g"));
+        var gold = alloy * Number(Double(g, "gold_fraction"));
+        return Many(("silver_school_g", Inquartation.SilverSchool(gold, alloy * Number(Double(g, "silver_fraction")), Number(Double(g, "silver_fineness")))), ("quarter_school_g", Inquartation.QuarterSchool(alloy, gold, Number(Double(g, "gold_in_additive")))));
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> OxalicCaustic(JsonElement g, JsonElement _)
+    {
+        var acid = GoldPrecipitant.Of("H2C2O4·2H2O");
+        var gold = Grams(Double(g, "gold_g"));
+        var least = acid.ForGold(gold);
+        var dose = Double(g, "oxalic_factor") * least;
+        var caustic = OxalicGold.Caustic(Working.Exact(Double(g, "free_h_mol_incl_gold_acid"), null, Dimension.Substance), Molar.Moles(gold, "Au"), Molar.Moles(dose - least, acid.Formula), Number(Double(g, "eta")));
+        return Many(("oxalic_dihydrate_g", dose), ("naoh_g", Molar.Grams(caustic, "NaOH")), ("co2_L", Litres(OxalicGold.Precipitation.Need(Molar.Moles(gold, "Au"), "Au", "CO2"))));
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> SilverAsChloride(JsonElement g, JsonElement _)
+    {
+        var silver = Moles(Double(g, "silver_g"), "Ag");
+        var chloride = SilverChloride.Chloride(silver, Working.Exact(Double(g, "excess_chloride_mol_per_L") / 1000, null, Dimension.Substance / Dimension.Volume), Working.Exact(Double(g, "end_volume_L") * 1000, null, Dimension.Volume));
+        return Many(("chloride_mol", chloride), ("nacl_g", Molar.Grams(chloride, "NaCl")), ("hcl_g", Molar.Grams(chloride, "HCl")), ("agcl_g", Molar.Grams(SilverChloride.Falls.Need(silver, "AgNO3", "AgCl"), "AgCl")));
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> SilverReduced(JsonElement g, JsonElement _)
+    {
+        var silver = Moles(Double(g, "silver_g"), "Ag");
+        Working Of(Reaction reaction, string per, string reagent, Working moles) => Molar.Grams(reaction.Need(moles, per, reagent), reagent);
+        var oxide = SilverChloride.ToOxide.Need(silver, "AgCl", "Ag2O");
+        return Many(("naoh_oxide_g", Of(SilverChloride.ToOxide, "AgCl", "NaOH", silver)), ("naoh_sugar_g", Of(SilverChloride.BySugar, "Ag2O", "NaOH", oxide)), ("glucose_g", Of(SilverChloride.BySugar, "Ag2O", "C6H12O6", oxide)),
+            ("zinc_g", Of(SilverChloride.ByZinc, "AgCl", "Zn", silver)), ("iron_g", Of(SilverChloride.ByIron, "AgCl", "Fe", silver)));
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> Cement(JsonElement g, JsonElement _) => One("copper_consumed_g", CopperCement.Consumed(
+        g.GetProperty("dissolved_g").EnumerateObject().Select(m => (m.Name, Moles(m.Value.GetDouble(), m.Name))), Moles(Double(g, "free_hno3_g"), "HNO3"), Number(Double(g, "alpha")),
+        Moles(Double(g, "copper_ii_chloride_medium_g"), "Cu"), Number(Double(g, "alpha_chloride"))).Likely);
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> ContentFromAcid(JsonElement g, JsonElement _)
+    {
+        Working From(string left) => AcidUse.MetalFrom(Grams(Double(g, "hno3_poured_g") - Double(g, left)), Text(g, "metal"), Number(Double(g, "no2_share")));
+        return Many(("metal_low_g", From("left_high_g")), ("metal_high_g", From("left_low_g")));
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> Current(JsonElement g, JsonElement _)
+    {
+        var product = Text(g, "product");
+        var moles = Faraday.Moles(Number(Double(g, "mean_A") * Double(g, "hours")), Number(Double(g, "efficiency")), Faraday.Electrons(product));
+        return One("product_g", Molar.Grams(moles, product.Split('(')[0]).Likely);
     }
 
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> Dilute(JsonElement g, JsonElement _)

@@ -58,6 +58,13 @@ public static class AcidUse
         return new(reduced, reduced, Working.Sum(hcl, Dimension.Substance), reduced, Working.Zero(Dimension.Substance));
     }
 
+    /// <summary>Grams of one metal that so much nitric acid has taken up in plain nitric acid: what was poured less what is left, over what a gram takes.</summary>
+    public static Working MetalFrom(Working nitricGrams, string metal, Working no2Share)
+    {
+        var one = InNitric([(metal, Molar.Moles(Working.Exact(1, null, Dimension.Mass), Row(metal, false).Element))], no2Share).NitricGrams;
+        return (nitricGrams / (one / Working.Exact(1, "1 g", Dimension.Mass)).Named($"nitric acid to a gram of {Name(Row(metal, false))}")).Named($"{Name(Row(metal, false))} that the acid took");
+    }
+
     private static string Name(MetalInAcid row) => Elements.Of(row.Element).Name;
 
     private static MetalInAcid Row(string metal, bool chloride) =>

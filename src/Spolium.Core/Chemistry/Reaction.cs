@@ -17,14 +17,20 @@ public sealed class Reaction
     private readonly Dictionary<string, Rational> coefficients;
     private readonly ConcurrentDictionary<(string Of, string Per), Working> ratios = new();
 
-    private Reaction(Equation equation)
+    private Reaction(Equation equation, bool leavesSolution = false)
     {
         Equation = equation;
-        coefficients = equation.Terms.ToDictionary(t => t.Formula.Text, t => t.Coefficient);
+        coefficients = (leavesSolution ? equation.Left : equation.Terms).ToDictionary(t => t.Formula.Text, t => t.Coefficient);
         var net = new Dictionary<Species, double>();
         foreach (var (term, sign) in equation.Left.Select(t => (t, -1)).Concat(equation.Right.Select(t => (t, 1))))
             foreach (var species in Species.InVessel(term.Formula.Text))
                 net[species] = net.GetValueOrDefault(species) + sign * term.Coefficient.ToDouble();
+        if (leavesSolution)
+        {
+            foreach (var ion in Species.InVessel(equation.Left[0].Formula.Text))
+                net[ion] = net.GetValueOrDefault(ion) - 1;
+            net[new(equation.Left[0].Formula.Text, Phase.Solid)] = 1;
+        }
         Net = net.Where(n => Math.Abs(n.Value) > 1e-12).ToDictionary();
         HeatPerExtent = Heat(Net);
     }
@@ -44,6 +50,9 @@ public sealed class Reaction
         var parsed = Equation.Parse(equation);
         return new(parsed.Imbalance() is null ? parsed : parsed.Balance());
     }
+
+    /// <summary>A dissolved salt leaves the solution as crystals.</summary>
+    public static Reaction Crystallising(string salt) => new(Equation.Parse($"{salt} = {salt}"), true);
 
     /// <summary>Moles of one substance of the equation per mole of another, as an exact number.</summary>
     /// <exception cref="KeyNotFoundException">One of them is not in the equation.</exception>

@@ -12,7 +12,7 @@ public readonly record struct Species(string Formula, Phase Phase)
 
     private static readonly Dictionary<string, (Phase Phase, Species[] Ions)> Known = ReferenceTable.Read("species.csv", r =>
     {
-        var ions = r.Text("ions").Split('|', StringSplitOptions.RemoveEmptyEntries).Select(i => new Species(i, Phase.Aqueous)).ToArray();
+        var ions = r.Text("ions").Split('|', StringSplitOptions.RemoveEmptyEntries).Select(i => new Species(i, i == "H2O" ? Phase.Liquid : Phase.Aqueous)).ToArray();
         var row = (Formula: r.Text("formula"), Phase: Enum.Parse<Phase>(r.Text("phase"), true), Ions: ions);
         CheckIons(row.Formula, ions);
         return row;

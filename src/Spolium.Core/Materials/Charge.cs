@@ -12,14 +12,15 @@ namespace Spolium.Core.Materials;
 /// </summary>
 public sealed class Charge
 {
-    public static readonly Charge Empty = new(ImmutableSortedDictionary.Create<Species, Working>(Comparer<Species>.Create(Compare)), Working.Zero(Dimension.Mass));
+    public static readonly Charge Empty = new(ImmutableSortedDictionary.Create<Species, Working>(Comparer<Species>.Create(Compare)), Working.Zero(Dimension.Mass), []);
 
     private readonly ImmutableSortedDictionary<Species, Working> moles;
 
-    private Charge(ImmutableSortedDictionary<Species, Working> moles, Working unknown)
+    private Charge(ImmutableSortedDictionary<Species, Working> moles, Working unknown, ImmutableSortedSet<string> marks)
     {
         this.moles = moles;
         Unknown = unknown;
+        Marks = marks;
     }
 
     /// <summary>Moles by substance.</summary>
@@ -27,6 +28,13 @@ public sealed class Charge
 
     /// <summary>Grams of solid whose substance is not known: carried, never taken as nothing.</summary>
     public Working Unknown { get; }
+
+    /// <summary>What is suspected or known of it beside its amounts ("beryllium", "cyanide"): goes with every part and everything that it meets.</summary>
+    public ImmutableSortedSet<string> Marks { get; }
+
+    public Charge Marked(IEnumerable<string> marks) => new(moles, Unknown, Marks.Union(marks));
+
+    public Charge Unmarked(string mark) => new(moles, Unknown, Marks.Remove(mark));
 
     private static int Compare(Species a, Species b)
     {
@@ -54,17 +62,17 @@ public sealed class Charge
     /// <summary>Grams of everything.</summary>
     public Working Mass() => Working.Sum(moles.Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(Unknown), Dimension.Mass);
 
-    public Charge With(Species species, Working more) => new(moles.SetItem(species, Working.IsNothing(Of(species)) ? more : Of(species) + more), Unknown);
+    public Charge With(Species species, Working more) => new(moles.SetItem(species, Working.IsNothing(Of(species)) ? more : Of(species) + more), Unknown, Marks);
 
     /// <summary>Adds so many moles of a substance as it stands in a vessel (acids and salts as their ions).</summary>
     public Charge Dissolve(string formula, Working more) => Species.InVessel(formula).Aggregate(this, (c, s) => c.With(s, more));
 
-    public Charge WithUnknown(Working grams) => new(moles, Working.IsNothing(Unknown) ? grams : Unknown + grams);
+    public Charge WithUnknown(Working grams) => new(moles, Working.IsNothing(Unknown) ? grams : Unknown + grams, Marks);
 
     public Charge Plus(Charge other)
     {
         var sum = other.moles.Aggregate(this, (c, m) => c.With(m.Key, m.Value));
-        return Working.IsNothing(other.Unknown) ? sum : sum.WithUnknown(other.Unknown);
+        return (Working.IsNothing(other.Unknown) ? sum : sum.WithUnknown(other.Unknown)).Marked(other.Marks);
     }
 
     /// <summary>
@@ -83,7 +91,7 @@ public sealed class Charge
             var change = Math.Abs(n) == 1 ? possible : possible * Math.Abs(n);
             after = after.SetItem(species, n > 0 ? (Working.IsNothing(Of(species)) ? change : Of(species) + change) : Of(species) - change);
         }
-        return (new(after, Unknown), possible);
+        return (new(after, Unknown, Marks), possible);
     }
 
     // The clamp is left out of the working where it binds in no world.
@@ -91,27 +99,27 @@ public sealed class Charge
     {
         for (var w = 0; w < Amount.Worlds; w++)
             if (available.Amount[w] < extent.Amount[w])
-                return Working.Least(extent, available);
+                return Working.Least(extent, Working.AtLeastZero(available));
         return extent;
     }
 
     /// <summary>Parts the charge: each substance by its own share (0 to 1); the rest is the whole less the part.</summary>
     public (Charge Part, Charge Left) Split(Func<Species, Working?> share, Working? unknownShare = null)
     {
-        var part = Empty;
-        var rest = new Charge(moles, Unknown);
+        var part = Empty.Marked(Marks);
+        var rest = this;
         foreach (var (species, n) in moles)
         {
             if (share(species) is not { } s)
                 continue;
             var taken = s.Text == "1" ? n : n * s;
             part = part.With(species, taken);
-            rest = new(s.Text == "1" ? rest.moles.Remove(species) : rest.moles.SetItem(species, n - taken), rest.Unknown);
+            rest = new(s.Text == "1" ? rest.moles.Remove(species) : rest.moles.SetItem(species, n - taken), rest.Unknown, Marks);
         }
         if (unknownShare is null || Working.IsNothing(Unknown))
             return (part, rest);
         var u = Unknown * unknownShare;
-        return (part.WithUnknown(u), new(rest.moles, rest.Unknown - u));
+        return (part.WithUnknown(u), new(rest.moles, rest.Unknown - u, Marks));
     }
 
     /// <summary>All of it: a share that splits off the whole without leaving dust.</summary>
@@ -129,14 +137,14 @@ public sealed class Charge
         for (var w = 0; w < Amount.Worlds; w++)
             if (Math.Abs(Of(species).Amount[w] - same.Amount[w]) > 1e-9 * Math.Max(1, Math.Abs(same.Amount[w])))
                 throw new InvalidOperationException($"{species.Formula}: the rule gives {same.Amount[w]}, the reactions {Of(species).Amount[w]} mol.");
-        return new(moles.SetItem(species, same), Unknown);
+        return new(moles.SetItem(species, same), Unknown, Marks);
     }
 
     /// <summary>A reading puts another figure in the place of the reckoned one; what it moves is booked by the reader.</summary>
-    public Charge Reread(Species species, Working read) => new(moles.SetItem(species, read), Unknown);
+    public Charge Reread(Species species, Working read) => new(moles.SetItem(species, read), Unknown, Marks);
 
     /// <summary>The same for the part of unknown kind.</summary>
-    public Charge RereadUnknown(Working read) => new(moles, read);
+    public Charge RereadUnknown(Working read) => new(moles, read, Marks);
 
     /// <summary>Grams of everything that is dissolved, water left out.</summary>
     public Working Dissolved() => Working.Sum(moles.Where(m => m.Key.Phase == Phase.Aqueous).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);

@@ -38,13 +38,13 @@ public static class DosePlan
         return new(id, title, bottle, grams, bottle.Volume(grams), Ladder.Once(bottle, decided.Likely, poured, done), isShort, how);
     }
 
-    // Three digits can be measured out; the rest would be show.
+    // Two digits of a volume and three of a weight can be measured out; the rest would be show.
     private static double Rounded(double grams, Bottle bottle)
     {
         if (grams <= 0)
             return 0;
         var size = bottle.DensityGPerMl is { } d ? grams / d : grams;
-        var step = Math.Pow(10, Math.Floor(Math.Log10(size)) - 1);
+        var step = Math.Pow(10, Math.Floor(Math.Log10(size)) - (bottle.IsLiquid ? 1 : 2));
         var rounded = Math.Ceiling(size / step - 1e-9) * step;
         return bottle.DensityGPerMl is { } density ? rounded * density : rounded;
     }

@@ -43,8 +43,11 @@ public interface IMethod
 public sealed record OptionSpec(string Id, string Label, string Default, IReadOnlyList<(string Value, string Words)> Choices, double Min = 0, double Max = 0, string Unit = "", string Tip = "");
 
 /// <summary>The options of one step as chosen; what is not chosen takes the method's default.</summary>
-public sealed class StepOptions(IMethod method, IReadOnlyDictionary<string, string> chosen)
+/// <param name="later">Methods that come after it in its route, where it has one.</param>
+public sealed class StepOptions(IMethod method, IReadOnlyDictionary<string, string> chosen, IReadOnlyList<string>? later = null)
 {
+    public IReadOnlyList<string> Later => later ?? [];
+
     public string Text(string id) => chosen.TryGetValue(id, out var v) && v.Length > 0 ? v : Spec(id).Default;
 
     public bool Has(string id) => Text(id).Length > 0;
@@ -89,8 +92,8 @@ public sealed record Shop(IReadOnlyList<Bottle> Bottles, IReadOnlyList<Vessel> V
 
     /// <summary>Bottles of usual labels, for a shop whose shelf has none of a substance (Reference/usual-bottles.csv); densities at 20 °C.</summary>
     public static readonly IReadOnlyList<Bottle> UsualBottles = ReferenceTable.Read("usual-bottles.csv", r =>
-        (Id: r.Text("id"), Form: ReagentForm.Of(r.Text("form")), Percent: r.Number("percent")), "id")
-        .Select(b => new Bottle(b.Id, b.Form.Name, b.Form.Formula, MassFraction.OfPercent(b.Percent), b.Form.Liquid ? DensityTable.BySolute[b.Form.Formula].Density(b.Percent, 20) : null, 0, "usual label")).ToList();
+        (Id: r.Text("id"), Form: ReagentForm.Of(r.Text("form")), Percent: r.Number("percent"), Density: r.NumberOrNone("density")), "id")
+        .Select(b => new Bottle(b.Id, b.Form.Name, b.Form.Formula, MassFraction.OfPercent(b.Percent), b.Density ?? (b.Form.Liquid ? DensityTable.BySolute[b.Form.Formula].Density(b.Percent, 20) : null), 0, "usual label")).ToList();
 
     public static readonly Shop Usual = new(UsualBottles, Vessel.Beakers);
 

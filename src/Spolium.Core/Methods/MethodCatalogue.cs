@@ -1,16 +1,10 @@
-using Spolium.Core.Methods.Clear;
-using Spolium.Core.Methods.Denitrate;
-using Spolium.Core.Methods.Dissolve;
-using Spolium.Core.Methods.Finish;
-using Spolium.Core.Methods.Precipitate;
-using Spolium.Core.Methods.Strip;
-
 namespace Spolium.Core.Methods;
 
-/// <summary>All methods by id.</summary>
+/// <summary>All methods by id: every class of this assembly that is an <see cref="IMethod"/>, in the order of the work.</summary>
 public static class MethodCatalogue
 {
-    public static readonly IReadOnlyList<IMethod> All = [new NitricStrip(), new AquaRegia(), new Sulfamic(), new ClearLiquor(), new Metabisulphite(), new WashDryMelt()];
+    public static readonly IReadOnlyList<IMethod> All = [.. typeof(MethodCatalogue).Assembly.GetTypes().Where(t => t is { IsClass: true, IsAbstract: false } && t.IsAssignableTo(typeof(IMethod)))
+        .Select(t => (IMethod)Activator.CreateInstance(t)!).OrderBy(m => m.Stage).ThenBy(m => m.Id, StringComparer.Ordinal)];
 
     private static readonly Dictionary<string, IMethod> ById = All.ToDictionary(m => m.Id);
 

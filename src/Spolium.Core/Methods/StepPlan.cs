@@ -6,7 +6,7 @@ using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Methods;
 
-public enum Stage { Strip, Dissolve, Denitrate, Clear, Precipitate, Finish }
+public enum Stage { MakeReady, Strip, Dissolve, Denitrate, Clear, Precipitate, Finish }
 
 /// <summary>One rung of a dose ladder, in grams from the bottle.</summary>
 /// <param name="Poured">The entry that poured it; null while it is ahead.</param>
@@ -52,6 +52,12 @@ public sealed record Caution(CautionLevel Level, string Text);
 /// <summary>Why a method does not take a charge, and the way round.</summary>
 public sealed record Refusal(string Reason, string WayOut);
 
+/// <summary>Something that must follow within hours, counted from a dose until another.</summary>
+public sealed record Deadline(string Id, string Text, string FromDose, string UntilDose, double Hours);
+
+/// <summary>What an ended dose tells of the content: the grams that each world would have wanted, and those that were poured.</summary>
+public sealed record LearnedFrom(string DoseId, Working Need, IReadOnlyList<Pour> Poured);
+
 /// <summary>Everything a method says of one step.</summary>
 /// <param name="Refusals">When there are any, the rest is empty and the charge stays as it was.</param>
 /// <param name="GasGone">What left as gas, so that the mass adds up; oxygen that came from the air stands as less than nothing.</param>
@@ -85,6 +91,12 @@ public sealed record StepPlan(
 {
     /// <summary>Readings that must be there before a dose.</summary>
     public IReadOnlyList<Interlock> Interlocks { get; init; } = [];
+
+    /// <summary>What must follow within hours.</summary>
+    public IReadOnlyList<Deadline> Deadlines { get; init; } = [];
+
+    /// <summary>Doses that signs have ended, where what was taken tells of what was there.</summary>
+    public IReadOnlyList<LearnedFrom> LearnsFrom { get; init; } = [];
 
     public bool Refused => Refusals.Count > 0;
 

@@ -57,7 +57,7 @@ public static class Planner
             var method = MethodCatalogue.Of(step.Method);
             var input = step.Takes.Select(t => holdings[t]).Aggregate((a, b) => a.Plus(b));
             var logged = facts.GetValueOrDefault(step.Id) ?? Facts.None;
-            var options = new StepOptions(method, step.Options);
+            var options = new StepOptions(method, step.Options, [.. route.Steps.SkipWhile(s => s.Id != step.Id).Skip(1).Select(s => s.Method)]);
             var plan = method.Plan(input, options, shop, logged, draws);
             var pours = shelf.For(plan, logged);
             // Several bottles of one substance: their mean strength is known once the dose is.

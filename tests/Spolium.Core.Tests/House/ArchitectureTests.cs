@@ -8,7 +8,7 @@ namespace Spolium.Core.Tests.House;
 /// <summary>The floors of the core: nothing imports upwards, and nothing of the outside comes in.</summary>
 public class ArchitectureTests
 {
-    private static readonly string[] Floors = ["Quantities|Reference", "Chemistry", "Solutions", "Kinetics", "Materials|Reagents|Vessels", "Methods", "Planning", "Journal", "Accounts", "Bench"];
+    private static readonly string[] Floors = ["Quantities|Reference", "Chemistry", "Solutions", "Kinetics", "Materials|Reagents|Vessels", "Safety", "Methods", "Planning", "Journal", "Accounts", "Bench"];
 
     public static TheoryData<string, string[]> Above()
     {

@@ -65,7 +65,7 @@ public class ReplayTests
     public void A_begun_step_keeps_its_plan_with_code_version_data_hash_and_workings()
     {
         var frozen = Ledger.State.Batches["26-01"].Step("2-aqua-regia").Frozen!;
-        Assert.Equal(("aqua-regia", 1, "26-01"), (frozen.Method, frozen.MethodVersion, frozen.Seed));
+        Assert.Equal(("aqua-regia", 2, "26-01"), (frozen.Method, frozen.MethodVersion, frozen.Seed));
         Assert.Equal(Core.Reference.ReferenceTable.Hash, frozen.DataHash);
         Assert.NotEmpty(frozen.Doses.Single(d => d.Dose == "nitric").Grams.Working);
         Assert.True(frozen.Doses.Single(d => d.Dose == "nitric").RungsG.Count > 1);

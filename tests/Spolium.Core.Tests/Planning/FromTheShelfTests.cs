@@ -75,7 +75,8 @@ public class FromTheShelfTests
     [Fact]
     public void Usual_bottles_come_from_their_data_file_with_the_density_of_their_table()
     {
-        Assert.Equal(["N-1", "H-1", "S-1", "M-1", "B-1"], Shop.UsualBottles.Select(b => b.Id));
+        Assert.Equal(["N-1", "H-1", "S-1", "M-1", "B-1", "usual sulphuric acid"], Shop.UsualBottles.Select(b => b.Id).Take(6));
+        Assert.Equal(Shop.UsualBottles.Count, Shop.UsualBottles.Select(b => b.Formula).Distinct().Count());
         Assert.Equal(1.1837, Shop.UsualBottles[1].DensityGPerMl!.Value, 2e-4);
         Assert.Null(Shop.UsualBottles[2].DensityGPerMl);
     }

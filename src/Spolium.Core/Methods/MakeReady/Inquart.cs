@@ -1,0 +1,62 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reference;
+using Spolium.Core.Safety;
+
+namespace Spolium.Core.Methods.MakeReady;
+
+/// <summary>
+/// Alloys gold with silver to about a quarter of gold, so that nitric acid parts it (precise rules 2.7). Silver school: one part of gold to
+/// three of silver; quarter school: gold a quarter of the whole.
+/// </summary>
+public sealed class Inquart : IMethod
+{
+    private static readonly Species Silver = new("Ag", Phase.Solid);
+
+    public string Id => "inquart";
+    public int Version => 1;
+    public string Title => "Alloy with silver for parting";
+    public string Verb => "inquart";
+    public Stage Stage => Stage.MakeReady;
+    public IReadOnlyList<(string Id, string Name)> Outputs => [("alloy", "alloy"), ("slag", "slag and crucible")];
+    public IReadOnlyList<string> Reagents => ["Ag", "Na2B4O7"];
+    public IReadOnlyList<OptionSpec> Options => [new("school", "School", "silver", [("silver", "one part of gold to three of silver"), ("quarter", "gold a quarter of the whole")], Tip: "The first does not count copper; the second counts everything else.")];
+
+    public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
+    {
+        var mass = charge.Mass().Named("alloy as it is");
+        var gold = charge.Grams(Species.Gold).Named("gold in it");
+        var silver = charge.Grams(Silver).Named("silver in it");
+        if (Objections.To(charge, Duty.Melt, Objections.NoSolid(charge), Objections.When(gold.Likely <= 0, "there is no gold in it", "silver dissolves without: nitric parting"),
+                Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first")) is { Length: > 0 } why)
+            return StepPlan.Refuse(this, charge, why);
+        var work = new StepWork(this, charge, options, shop, facts, draws);
+        var fineness = shop.Of("Ag").StrengthIn(draws);
+        var bySilver = Inquartation.SilverSchool(gold, silver, fineness);
+        var byQuarter = Inquartation.QuarterSchool(mass, gold, Working.Exact(0));
+        var wanted = Working.AtLeastZero(options.Text("school") == "silver" ? bySilver : byQuarter);
+        // Both schools are grams of what is added; the dose is reckoned in grams of silver.
+        var added = work.Decided("silver", "Ag", wanted * fineness, "with the alloy, stirred with a carbon rod when molten");
+        work.Decided("borax", "Na2B4O7", (mass + added.Grams) * draws.Prior("borax"), "with it, in the crucible");
+        var lost = draws.Prior("melt-loss");
+        var (slag, alloy) = work.Vessel.Split(s => Species.IsMetal(s) ? lost : Charge.All, Charge.All);
+        var share = (alloy.Grams(Species.Gold) / alloy.Mass()).Percent("gold in the alloy");
+        return work.Plan("Melt together under borax, stir, pour as granules or a thin sheet", "quiet", null, Working.Zero(Dimension.Time),
+            [new("alloy", "alloy", true, alloy, "the alloy, cold and free of borax"), new("slag", "slag and crucible", false, slag)],
+            [new("one-melt", "one even melt, stirred, no grains on the rod", "a clear face: iridium and unmelted gold lie at the bottom")],
+            [bySilver, byQuarter, share],
+            ["stir with carbon or quartz, pour thin"], [new(CautionLevel.Stop, "Steam blast: nothing damp near molten metal."), .. TellShare(share, charge)],
+            "Before the melt.", handsOn: draws.Prior("melt-hours"), signFirst: false);
+    }
+
+    private static IEnumerable<Caution> TellShare(Working share, Charge charge)
+    {
+        if (share.Likely < Constants.Get("inquart-powder-below").Likely)
+            yield return new(CautionLevel.Look, "Under about 20 % gold it falls to fine powder instead of a sponge.");
+        if (share.Likely > Constants.Get("inquart-incomplete-above").Likely)
+            yield return new(CautionLevel.Look, "Over about 33 % gold the parting stays incomplete.");
+        if (charge.Element("Zn").Likely > Constants.Get("melt-zinc-above").Likely * charge.Mass().Likely)
+            yield return new(CautionLevel.Stop, "Zinc above 2 %: white fume, only with extraction.");
+    }
+}

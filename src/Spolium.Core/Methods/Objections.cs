@@ -1,0 +1,23 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Safety;
+
+namespace Spolium.Core.Methods;
+
+/// <summary>Objections that several methods raise alike.</summary>
+internal static class Objections
+{
+    /// <summary>The gates of the feed for this duty, and what the method itself holds against the charge.</summary>
+    public static Refusal[] To(Charge charge, Duty duty, params IEnumerable<Refusal?> own) =>
+        [.. own.OfType<Refusal>(), .. FeedGate.Shut(charge, duty).Select(g => new Refusal(g.Reason, g.WayOut))];
+
+    /// <summary>Grams of solid, likely.</summary>
+    public static double Solids(Charge charge) => charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Sum(m => charge.Grams(m.Key).Likely) + charge.Unknown.Likely;
+
+    public static Refusal? NoSolid(Charge charge) => Solids(charge) > 0 ? null : new("there is nothing solid in it", "choose the holding that has the metal");
+
+    public static Refusal? NoLiquor(Charge charge) => charge.Of(Species.Water).Likely > 0 ? null : new("there is no liquor in it", "dissolve first, or choose the holding that has the liquor");
+
+    /// <summary>Sugars of a bottle must be reducing.</summary>
+    public static Refusal? When(bool it, string reason, string wayOut) => it ? new(reason, wayOut) : null;
+}

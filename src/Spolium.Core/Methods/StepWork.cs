@@ -1,0 +1,186 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Safety;
+
+namespace Spolium.Core.Methods;
+
+/// <summary>
+/// One step in the making, written in the order of the bench: pour, react, let the gas go, part, plan. It keeps what every step keeps
+/// alike (doses, heat, gas, equations, portions, cautions of the gases), so that a method holds only what is its own.
+/// </summary>
+internal sealed class StepWork(IMethod method, Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
+{
+    private readonly List<Signed> signed = [];
+    private readonly List<(string Id, Dose? Ready)> doses = [];
+    private readonly List<Working?> heats = [];
+    private readonly List<Reaction> equations = [];
+    private readonly List<GasMade> gases = [];
+    private readonly Dictionary<string, Working> madeBeforeReturn = [];
+    private Charge gasGone = Charge.Empty;
+    private Charge? fullest;
+
+    private sealed record Signed(string Id, string Title, Bottle Bottle, Working Need, Working Poured, string How, double Low, double High, bool Ended);
+
+    /// <summary>What is in the vessel by now.</summary>
+    public Charge Vessel { get; private set; } = charge;
+
+    public Working Prior(string id) => draws.Prior(id);
+
+    public StepOptions Options => options;
+
+    public Facts Facts => facts;
+
+    public Draws Draws => draws;
+
+    /// <summary>A dose decided beforehand, in grams of the pure substance, poured in one go.</summary>
+    /// <param name="least">Grams of the pure substance below which it would fall short.</param>
+    public Dose Decided(string id, string formula, Working pure, string how, Working? least = null, string? title = null)
+    {
+        var bottle = shop.Of(formula);
+        var strength = bottle.StrengthIn(draws);
+        return Add(DosePlan.Decided(id, title ?? bottle.Label, bottle, (pure / strength).Named($"{bottle.Name} to pour"), least is null ? Working.Zero(Dimension.Mass) : least / strength, facts, how));
+    }
+
+    /// <summary>Water by volume, poured in one go.</summary>
+    public Dose Water(string id, string title, Working ml, string how) =>
+        Add(DosePlan.Decided(id, title, Shop.Water, Shop.WaterGrams(ml), Working.Zero(Dimension.Mass), facts, how));
+
+    /// <summary>What comes in by another way than a bottle, in grams.</summary>
+    public Dose From(string id, Bottle bottle, Working grams, string how) => Add(DosePlan.Decided(id, bottle.Name, bottle, grams, Working.Zero(Dimension.Mass), facts, how));
+
+    private Dose Add(Dose dose)
+    {
+        doses.Add((dose.Id, dose));
+        Vessel = Vessel.Pour(dose, draws);
+        return dose;
+    }
+
+    /// <summary>A dose in portions that signs end, in grams of the pure substance; returns the moles that are poured.</summary>
+    /// <param name="floor">Full rungs end at this times the least need, <paramref name="ceiling"/>: the ladder ends at this times the highest.</param>
+    public Working BySign(string id, string formula, Working pure, string how, IReadOnlyList<string> signs, double floor = 1, double ceiling = 1)
+    {
+        var bottle = shop.Of(formula);
+        var need = (pure / bottle.StrengthIn(draws)).Named($"{bottle.Name} to pour");
+        var ended = facts.Closed || facts.Saw([.. signs]);
+        var poured = DosePlan.BySign(id, need, facts, ended);
+        signed.Add(new(id, bottle.Label, bottle, need, poured, how, floor * need.Range.Low, ceiling * Math.Max(need.Range.High, need.Likely), ended));
+        doses.Add((id, null));
+        Vessel = bottle.PourInto(Vessel, poured, draws);
+        return bottle.MolesIn(poured, draws).Named($"{bottle.Name} poured");
+    }
+
+    /// <summary>Lets a reaction run as far as the vessel holds what it takes.</summary>
+    public Working React(Reaction reaction, Working extent, params Species[] fromOutside)
+    {
+        if (Working.IsNothing(extent))
+            return extent;
+        (Vessel, var done) = Vessel.React(reaction, extent, fromOutside);
+        heats.Add(Heat.Of(reaction, done, $"heat of {reaction.Equation}"));
+        equations.Add(reaction);
+        return done;
+    }
+
+    /// <summary>Lets a reaction run on so many moles of a substance of its equation.</summary>
+    public Working React(Reaction reaction, Working moles, string of, params Species[] fromOutside) => React(reaction, Working.IsNothing(moles) ? moles : reaction.Extent(moles, of), fromOutside);
+
+    /// <summary>Brown gas that a cover turns back into acid.</summary>
+    public void ReturnUnderCover(Working share)
+    {
+        foreach (var (gas, back) in new[] { ("NO", ResidualNitric.NoReturned), ("NO2", ResidualNitric.No2Returned) })
+        {
+            var made = Vessel.Of(new(gas, Phase.Gas));
+            if (Working.IsNothing(made))
+                continue;
+            madeBeforeReturn[gas] = made;
+            (Vessel, _) = Vessel.React(back, back.Extent(made * share, gas), new Species("O2", Phase.Gas));
+        }
+    }
+
+    /// <summary>Parts off all gas and lists it; oxygen that came in from the air stands as less than nothing and is not listed.</summary>
+    public void LetGasGo(string? note = null)
+    {
+        (var gas, Vessel) = Vessel.LetGasGo();
+        gasGone = gasGone.Plus(gas);
+        foreach (var (species, moles) in gas.Moles.Where(m => m.Value.Likely > 1e-12 || madeBeforeReturn.ContainsKey(m.Key.Formula)))
+        {
+            var hazard = GasHazard.Of(species.Formula);
+            var made = madeBeforeReturn.GetValueOrDefault(species.Formula) ?? moles;
+            gases.Add(new(species.Formula, Molar.GasVolume(made).Named($"{hazard.Name} made"), Molar.GasVolume(moles).Named($"{hazard.Name} that leaves"), note ?? hazard.Note));
+        }
+    }
+
+    /// <summary>A gas at most, which the sum of the step does not hold (what a surplus could free).</summary>
+    public void MayFree(string formula, Working moles, string note) =>
+        gases.Add(new(formula, Molar.GasVolume(moles).Named($"{GasHazard.Of(formula).Name} at most"), Molar.GasVolume(moles).Named($"{GasHazard.Of(formula).Name} at most"), note));
+
+    /// <summary>Burns or drives off a part for good: water that boils away, oil and paper.</summary>
+    public void Loses(Func<Species, Working?> share, Working? unknownShare = null)
+    {
+        (var lost, Vessel) = Vessel.Split(share, unknownShare);
+        gasGone = gasGone.Plus(lost);
+    }
+
+    /// <summary>Parts the vessel into a solid with the liquid that it holds, and the liquor.</summary>
+    /// <param name="heel">mL of liquid held by the solid in all.</param>
+    /// <param name="losesToLiquor">Share of a solid that goes off with the liquor as fines; null for none.</param>
+    public (Charge Solid, Charge Liquor) Decant(Working heel, Func<Species, Working?>? losesToLiquor = null)
+    {
+        var liquid = Vessel.LiquorVolume(draws);
+        var held = liquid.Likely > 0 ? Working.Least(Working.Exact(1), Working.Share(heel, liquid)).Named("share of the liquor that the solid holds") : Charge.All;
+        var (liquor, solid) = Vessel.Split(s => s.Phase != Phase.Solid ? Working.Exact(1) - held : losesToLiquor?.Invoke(s));
+        return (solid, liquor);
+    }
+
+    /// <summary>The vessel is at its fullest now: size and warming are judged by it, whatever is washed or parted later.</summary>
+    public void Full() => fullest = Vessel;
+
+    /// <summary>Puts another charge in the place of the vessel's, when part of it has been taken out.</summary>
+    public void Keep(Charge rest) => Vessel = rest;
+
+    /// <summary>Vessel and portions for what is in it.</summary>
+    public Portions Size(string foam)
+    {
+        var full = fullest ?? Vessel;
+        var gas = gases.Count == 0 ? Working.Zero(Dimension.Volume) : Working.Sum(gases.Select(g => g.Made), Dimension.Volume).Named("gas made");
+        return Portions.For(foam, gas, Warming() ?? Working.Zero(Dimension.Temperature), full.LiquorVolume(draws), shop.Vessels, draws);
+    }
+
+    /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known.</summary>
+    public Working? Warming() => HeatOfStep() is { } heat ? Heat.Warming(heat, fullest ?? Vessel) : null;
+
+    private Working? HeatOfStep() => heats.Count == 0 ? null : Heat.Sum(heats, "heat of the step");
+
+    /// <summary>The plan of the step.</summary>
+    /// <param name="foam">Row of foam.csv: how it foams and how full a vessel may be.</param>
+    /// <param name="rung">Prior of the hours of one portion; null where nothing is portioned.</param>
+    /// <param name="unattended">Hours by itself.</param>
+    /// <param name="handsOn">Further hours with hands on.</param>
+    public StepPlan Plan(string instruction, string foam, string? rung, Working unattended, IReadOnlyList<Output> outputs, IReadOnlyList<EndSign> signs, IReadOnlyList<Working> figures,
+        IReadOnlyList<string> conditions, IReadOnlyList<Caution> cautions, string nightStop, string ifFoams = "", Working? handsOn = null, bool signFirst = true)
+    {
+        var portions = (fullest ?? Vessel).Of(Species.Water).Likely > 0 ? Size(foam) : null;
+        var portioned = rung is null ? Working.Zero(Dimension.Time) : (portions?.Count ?? Working.Exact(1)) * draws.Prior(rung);
+        return new(method.Id, method.Version, method.Title, method.Verb, method.Stage, instruction, [],
+            [.. doses.Select(d => d.Ready ?? Ready(signed.First(s => s.Id == d.Id), portions?.Whole ?? 1))],
+            portions?.Vessel, signed.Count > 0 ? portions?.Count : null, gases, HeatOfStep(), conditions, signs, signFirst && signs.Count > 0,
+            Working.Sum([draws.Prior("set-up"), portioned, handsOn ?? Working.Zero(Dimension.Time)], Dimension.Time).Named("hours with hands on"), unattended.Named("hours by itself"),
+            outputs, gasGone, figures, [.. GasCautions().Concat(cautions).DistinctBy(c => c.Text)], nightStop, ifFoams, [.. equations.DistinctBy(e => e.Equation.ToString())])
+        {
+            LearnsFrom = signed.Where(s => s.Ended && facts.Of(s.Id).Count > 0).Select(s => new LearnedFrom(s.Id, s.Need, facts.Of(s.Id))).ToList(),
+        };
+    }
+
+    private Dose Ready(Signed s, int portions) => new(s.Id, s.Title, s.Bottle, s.Poured.Named($"{s.Bottle.Name} from the bottle"), s.Bottle.Volume(s.Poured),
+        Ladder.Build(s.Bottle, s.Low, s.High, portions, shop.BalanceStepG, facts.Of(s.Id), s.Ended), null, s.How);
+
+    private IEnumerable<Caution> GasCautions()
+    {
+        var made = gases.Where(g => g.Made.Range.High > 1).Select(g => GasHazard.Of(g.Formula)).ToList();
+        foreach (var gas in made.Where(g => g.Caution.Length > 0))
+            yield return new(gas.ActsLate ? CautionLevel.Stop : CautionLevel.Look, gas.Caution);
+        if (made.Any(g => g.ActsLate))
+            yield return new(CautionLevel.Look, GasHazard.ActsLateLine);
+    }
+}

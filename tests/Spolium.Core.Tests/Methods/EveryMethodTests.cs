@@ -1,0 +1,123 @@
+using CsCheck;
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Quantities;
+using Xunit;
+
+namespace Spolium.Core.Tests.Methods;
+
+/// <summary>Laws that hold for every method of the catalogue, over random charges and options.</summary>
+public class EveryMethodTests
+{
+    public static TheoryData<string> Ids => [.. MethodCatalogue.All.Select(m => m.Id)];
+
+    /// <summary>A charge that each method may meet: alloys, liquors of gold and of silver, cakes, powders.</summary>
+    internal static readonly Gen<Charge> AnyCharge = Gen.Select(Gen.Int[0, 6], Gen.Double[0.1, 40], Gen.Double[0.1, 40], Gen.Double[0, 30], Gen.Double[0, 5], Gen.Double[0, 0.4], Gen.Int[0, 1000]).Select((kind, au, ag, cu, other, acid, seed) =>
+    {
+        var draws = new Draws("random " + seed);
+        Working G(double g, string e) => Working.Given(draws.Spread("content " + e, new(0.8 * g, g, 1.3 * g), Spread.Positive), Dimension.Mass, e, "test");
+        Working Ml(double ml) => Working.Given(draws.Reading("volume", ml, 0.01 * ml), Dimension.Volume, "volume", "test");
+        Working Mol(double n) => Working.Given(draws.Spread("acid", new(0.7 * n, n, 1.5 * n), Spread.Positive), Dimension.Substance, "acid", "test");
+        Charge Solid(params (string Formula, double Grams)[] all) => all.Where(a => a.Grams > 0).Aggregate(Charge.Empty, (c, a) => c.With(new(a.Formula, Phase.Solid), Molar.Moles(G(a.Grams, a.Formula), a.Formula)));
+        return kind switch
+        {
+            0 => Solid(("Au", au), ("Ag", 0.02 * au), ("Cu", cu), ("Zn", other), ("Ni", 0.3 * other)).WithUnknown(G(0.1 + other, "rest")),
+            1 => Solid(("Ag", ag), ("Cu", 0.1 * cu), ("Ni", other), ("Au", 0.02 * ag)),
+            2 => LiquorFeed.Of(LiquorKind.Chloride, Ml(100 + 20 * au), [("Au", G(au, "Au")), ("Cu", G(0.02 * cu, "Cu")), ("Fe", G(0.1 * other, "Fe"))], Mol(0.1 + acid), draws).Dissolve("HNO3", Mol(0.1 * acid)),
+            3 => LiquorFeed.Of(LiquorKind.Nitrate, Ml(100 + 10 * ag), [("Ag", G(ag, "Ag")), ("Cu", G(0.3 * ag, "Cu"))], Mol(acid), draws),
+            4 => LiquorFeed.Of(LiquorKind.Fixer, Ml(1000), [("Ag", G(0.5 + 0.1 * ag, "Ag"))], Working.Zero(Dimension.Substance), draws),
+            5 => Solid(("AgCl", ag)).With(Species.Water, Mol(ag / 18)).Dissolve("HCl", Mol(0.001 * ag)),
+            _ => Solid(("Au", au), ("AgCl", 0.03 * au), ("CuO", other), ("Fe2O3", 0.1 * other)),
+        };
+    });
+
+    private static StepOptions Options(IMethod method, int seed) => new(method, method.Options.Where(o => o.Choices.Count > 0)
+        .Select((o, i) => (o.Id, o.Choices[(seed / (i + 1)) % o.Choices.Count].Value)).ToDictionary(o => o.Id, o => o.Value));
+
+    [Fact]
+    public void The_catalogue_holds_every_way_for_gold_and_silver()
+    {
+        string[] wanted =
+        [
+            "sort", "mill", "roast", "anneal", "roll", "granulate", "inquart", "aliquot",
+            "peroxide-etch", "nitric-strip", "hydrochloric-leach", "sulfuric-leach", "chlorine-lift",
+            "aqua-regia", "nitrate-salt", "hypochlorite", "peroxide-hcl", "chlorine-hcl", "nitric-part",
+            "sulfamic", "urea", "boil-down", "spare-gold", "clear",
+            "metabisulphite", "sulphite", "ferrous", "oxalic", "silver-chloride", "caustic-sugar", "zinc-silver", "iron-silver", "copper-cement", "fixer-iron", "fixer-current", "crystallise-silver-nitrate",
+            "wash", "dry", "melt", "pickle", "fineness", "wash-dry-melt",
+        ];
+        Assert.Equal(wanted.Order(), MethodCatalogue.All.Select(m => m.Id).Order());
+        Assert.Equal(["portions", "premixed"], MethodCatalogue.Of("aqua-regia").Options[0].Choices.Select(c => c.Value));
+        Assert.Equal(["second-refine", "ammonia"], MethodCatalogue.Of("wash").Options[0].Choices.Select(c => c.Value));
+    }
+
+    [Theory]
+    [MemberData(nameof(Ids))]
+    public void Every_element_and_the_mass_are_kept_in_every_world(string id)
+    {
+        var method = MethodCatalogue.Of(id);
+        var planned = 0;
+        Gen.Select(AnyCharge, Gen.Int[0, 1000]).Sample((charge, seed) =>
+        {
+            var draws = new Draws("law " + seed);
+            var plan = method.Plan(charge, Options(method, seed), Shop.Usual, Facts.None, draws);
+            if (plan.Refused)
+                return;
+            planned++;
+            Conserved(charge, plan, draws);
+        }, iter: 60, threads: 1);
+        Assert.True(planned > 0, $"{id} refused every random charge.");
+    }
+
+    /// <summary>What came in and was poured is what came out, by element and in all, in every world.</summary>
+    internal static void Conserved(Charge charge, StepPlan plan, Draws draws)
+    {
+        var poured = plan.Doses.Aggregate(Charge.Empty, (c, d) => d.Bottle.PourInto(c, d.Grams, draws));
+        var into = charge.Plus(poured);
+        var outOf = plan.Outputs.Aggregate(plan.GasGone, (c, o) => c.Plus(o.Charge));
+        var elements = into.Moles.Keys.Concat(outOf.Moles.Keys).SelectMany(s => s.Parse().Atoms.Keys).Distinct();
+        var scale = into.Mass().Amount;
+        foreach (var (what, a, b) in elements.Select(e => (e, into.Element(e).Amount, outOf.Element(e).Amount)).Append(("mass", scale, outOf.Mass().Amount)))
+            for (var w = 0; w < Amount.Worlds; w++)
+                Assert.True(Math.Abs(a[w] - b[w]) <= 1e-9 * Math.Max(1e-3, scale[w]), $"{plan.MethodId}, {what}, world {w}: {a[w]} went in, {b[w]} came out");
+        foreach (var output in plan.Outputs)
+            foreach (var (species, moles) in output.Charge.Moles)
+                for (var w = 0; w < Amount.Worlds; w++)
+                    Assert.True(moles.Amount[w] >= -1e-12, $"{plan.MethodId}, {output.Id}: {species.Formula} {moles.Amount[w]} mol in world {w}");
+    }
+
+    [Theory]
+    [MemberData(nameof(Ids))]
+    public void Every_dose_has_a_working_and_every_plan_its_words(string id)
+    {
+        var method = MethodCatalogue.Of(id);
+        Gen.Select(AnyCharge, Gen.Int[0, 1000]).Sample((charge, seed) =>
+        {
+            var plan = method.Plan(charge, Options(method, seed), Shop.Usual, Facts.None, new Draws("words " + seed));
+            if (plan.Refused)
+            {
+                Assert.All(plan.Refusals, r => Assert.True(r.Reason.Length > 0 && r.WayOut.Length > 0));
+                return;
+            }
+            Assert.All(plan.Doses, d =>
+            {
+                Assert.True(double.IsFinite(d.Grams.Likely) && d.Grams.Likely >= 0, $"{id}: {d.Id} is {d.Grams.Likely} g");
+                Assert.NotEmpty(WorkingText.Lines(d.Grams));
+                Assert.Equal(d.Bottle.IsLiquid, d.Millilitres is not null);
+            });
+            Assert.All(plan.Figures, f => Assert.False(string.IsNullOrEmpty(f.Label)));
+            Assert.All(plan.Figures.Append(plan.Attended).Append(plan.Unattended), f => Assert.True(double.IsFinite(f.Likely) && double.IsFinite(f.Range.High), $"{id}: {f.Label} is not a number"));
+            Assert.NotEmpty(plan.EndSigns);
+            Assert.All(plan.EndSigns, s => Assert.NotEmpty(s.NotProof));
+            Assert.NotEmpty(plan.NightStop);
+            Assert.Equal(method.Outputs.Select(o => o.Id).Intersect(plan.Outputs.Select(o => o.Id)), plan.Outputs.Select(o => o.Id));
+            Assert.True(plan.Outputs[0].Main);
+        }, iter: 15, threads: 1);
+    }
+
+    [Theory]
+    [MemberData(nameof(Ids))]
+    public void Its_bottles_stand_among_the_usual_ones(string id) =>
+        Assert.All(MethodCatalogue.Of(id).Reagents, f => Assert.Equal(f, Shop.Usual.Of(f).Formula));
+}
