@@ -55,7 +55,7 @@ internal static class AquaRegiaBath
         var (hcl, hclTaken) = Hydrochloric(metals.Select(m => (m.Row, m.Moles)).ToList(), drivenOff, source.IsAcid ? Working.Zero(Dimension.Substance) : NitrateIn(grams).Named("proton for the nitrate of the salt"), muriatic, nitric.Volume(need), source.Premixed, facts, draws);
         // Nitrate that came as a salt brings no proton of its own: it takes one from the hydrochloric acid.
         var forSaltThatCame = Working.Least(wanted, Working.AtLeastZero(before - charge.Of(Species.Proton))).Named("proton for nitrate that came as a salt");
-        var enough = Working.Least(Working.Exact(1), Working.Share(Working.AtLeastZero(muriatic.MolesIn(hcl.Grams, draws) - forSaltThatCame), hclTaken)).Named("share that the hydrochloric acid suffices for");
+        var enough = Working.Least(Working.Exact(1), Working.Share(Working.AtLeastZero(muriatic.MolesIn(hcl.Grams, draws) - forSaltThatCame), Working.AtLeastZero(hclTaken))).Named("share that the hydrochloric acid suffices for");
         if (enough.Amount.ShareWhere(e => e < 1) > 0 || enough.Likely < 1)
             metals = [.. metals.Select(m => (m.Row, m.Moles * enough, m.ByHcl * enough))];
         var reduced = Reduced(metals);
@@ -168,7 +168,7 @@ internal static class AquaRegiaBath
             "If it foams now: off the heat, no more nitric, a squirt of cold water from arm's length.",
             [.. metals.Select(m => m.Row.AquaRegia), ResidualNitric.DrivenOff])
         {
-            LearnsFrom = !ended || logged.Count == 0 || source.Premixed ? [] : [new("nitric", need, logged)],
+            LearnsFrom = !facts.Saw("no-metal-left") || logged.Count == 0 || source.Premixed ? [] : [new("nitric", need, logged)],
         };
     }
 

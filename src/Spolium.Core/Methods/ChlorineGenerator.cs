@@ -27,6 +27,7 @@ internal static class ChlorineGenerator
         var reaction = Of(salt);
         var vessel = work.Vessel;
         work.Keep(Charge.Empty.Marked(vessel.Marks));
+        work.Apart = true;
         work.BySign("tablets", salt, Molar.Grams(reaction.Need(chlorine, "Cl2", salt), salt), "dry, into the generator; acid drips on it, never the other way round", signs);
         var bottle = shop.Of(salt);
         var acid = reaction.Need(bottle.MolesIn(DosePlan.Logged("tablets", work.Facts).Likely > 0 ? DosePlan.Logged("tablets", work.Facts) : Molar.Grams(reaction.Need(chlorine, "Cl2", salt), salt) / bottle.StrengthIn(work.Draws), work.Draws), salt, "HCl");
@@ -35,6 +36,7 @@ internal static class ChlorineGenerator
         var gas = work.Vessel.Of(new("Cl2", Phase.Gas));
         var (chlorineGas, residue) = work.Vessel.LetGasGo();
         work.Keep(vessel.Plus(chlorineGas));
+        work.Apart = false;
         return (residue, Working.IsNothing(made) ? made : gas);
     }
 }

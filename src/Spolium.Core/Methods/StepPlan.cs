@@ -22,6 +22,9 @@ public sealed record Dose(string Id, string Title, Bottle Bottle, Working Grams,
 {
     /// <summary>What the shelf lacks for it, in words; null while it holds enough.</summary>
     public string? Lacking { get; init; }
+
+    /// <summary>Poured into a vessel of its own (a generator, a wash set apart): it does not meet what is in the main one.</summary>
+    public bool Apart { get; init; }
 }
 
 /// <summary>A gas of a step: what is made in the vessel, and what leaves it (some comes back as acid under a cover).</summary>
@@ -92,11 +95,20 @@ public sealed record StepPlan(
     /// <summary>Readings that must be there before a dose.</summary>
     public IReadOnlyList<Interlock> Interlocks { get; init; } = [];
 
+    /// <summary>What the step means to make beside its gases, so that no rule stops it ("ammoniacal silver").</summary>
+    public IReadOnlyList<string> Means { get; init; } = [];
+
+    /// <summary>Seconds that one portion gasses, likely.</summary>
+    public double GassesFor { get; init; } = 300;
+
     /// <summary>What must follow within hours.</summary>
     public IReadOnlyList<Deadline> Deadlines { get; init; } = [];
 
-    /// <summary>Doses that signs have ended, where what was taken tells of what was there.</summary>
+    /// <summary>Doses that signs (not the clock, nor the closing) have ended, where what was taken tells of what was there.</summary>
     public IReadOnlyList<LearnedFrom> LearnsFrom { get; init; } = [];
+
+    /// <summary>What was learned of the content from what was taken; empty until signs have ended a dose.</summary>
+    public IReadOnlyList<Working> Learned { get; init; } = [];
 
     public bool Refused => Refusals.Count > 0;
 

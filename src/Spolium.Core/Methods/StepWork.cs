@@ -21,7 +21,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     private Charge gasGone = Charge.Empty;
     private Charge? fullest;
 
-    private sealed record Signed(string Id, string Title, Bottle Bottle, Working Need, Working Poured, string How, double Low, double High, bool Ended);
+    private sealed record Signed(string Id, string Title, Bottle Bottle, Working Need, Working Poured, string How, double Low, double High, bool Ended, bool BySigns, bool Apart);
 
     /// <summary>What is in the vessel by now.</summary>
     public Charge Vessel { get; private set; } = charge;
@@ -43,6 +43,9 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         return Add(DosePlan.Decided(id, title ?? bottle.Label, bottle, (pure / strength).Named($"{bottle.Name} to pour"), least is null ? Working.Zero(Dimension.Mass) : least / strength, facts, how));
     }
 
+    /// <summary>Whether what is poured from now on goes into a vessel of its own.</summary>
+    public bool Apart { get; set; }
+
     /// <summary>Water by volume, poured in one go.</summary>
     public Dose Water(string id, string title, Working ml, string how) =>
         Add(DosePlan.Decided(id, title, Shop.Water, Shop.WaterGrams(ml), Working.Zero(Dimension.Mass), facts, how));
@@ -52,7 +55,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
 
     private Dose Add(Dose dose)
     {
-        doses.Add((dose.Id, dose));
+        doses.Add((dose.Id, dose with { Apart = Apart }));
         Vessel = Vessel.Pour(dose, draws);
         return dose;
     }
@@ -65,7 +68,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         var need = (pure / bottle.StrengthIn(draws)).Named($"{bottle.Name} to pour");
         var ended = facts.Closed || facts.Saw([.. signs]);
         var poured = DosePlan.BySign(id, need, facts, ended);
-        signed.Add(new(id, bottle.Label, bottle, need, poured, how, floor * need.Range.Low, ceiling * Math.Max(need.Range.High, need.Likely), ended));
+        signed.Add(new(id, bottle.Label, bottle, need, poured, how, floor * need.Range.Low, ceiling * Math.Max(need.Range.High, need.Likely), ended, facts.Saw([.. signs]), Apart));
         doses.Add((id, null));
         Vessel = bottle.PourInto(Vessel, poured, draws);
         return bottle.MolesIn(poured, draws).Named($"{bottle.Name} poured");
@@ -168,12 +171,13 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
             Working.Sum([draws.Prior("set-up"), portioned, handsOn ?? Working.Zero(Dimension.Time)], Dimension.Time).Named("hours with hands on"), unattended.Named("hours by itself"),
             outputs, gasGone, figures, [.. GasCautions().Concat(cautions).DistinctBy(c => c.Text)], nightStop, ifFoams, [.. equations.DistinctBy(e => e.Equation.ToString())])
         {
-            LearnsFrom = signed.Where(s => s.Ended && facts.Of(s.Id).Count > 0).Select(s => new LearnedFrom(s.Id, s.Need, facts.Of(s.Id))).ToList(),
+            GassesFor = Foaming.Of(foam).Tau.Likely,
+            LearnsFrom = [.. signed.Where(s => s.BySigns && facts.Of(s.Id).Count > 0).Select(s => new LearnedFrom(s.Id, s.Need, facts.Of(s.Id)))],
         };
     }
 
     private Dose Ready(Signed s, int portions) => new(s.Id, s.Title, s.Bottle, s.Poured.Named($"{s.Bottle.Name} from the bottle"), s.Bottle.Volume(s.Poured),
-        Ladder.Build(s.Bottle, s.Low, s.High, portions, shop.BalanceStepG, facts.Of(s.Id), s.Ended), null, s.How);
+        Ladder.Build(s.Bottle, s.Low, s.High, portions, shop.BalanceStepG, facts.Of(s.Id), s.Ended), null, s.How) { Apart = s.Apart };
 
     private IEnumerable<Caution> GasCautions()
     {

@@ -2,12 +2,16 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Safety;
 
 namespace Spolium.Core.Planning;
 
 /// <summary>A step of a plan with what went in and what was logged.</summary>
 public sealed record PlannedStep(RouteStep Step, IMethod Method, Charge Input, StepPlan Plan, Facts Facts)
 {
+    /// <summary>Rules that the meeting of the holdings it takes would break.</summary>
+    public IReadOnlyList<NeverTogether> Combined { get; init; } = [];
+
     /// <summary>Millilitres (or grams of what is weighed) of this bottle to a gram of what the step works on: the solid metal, or the gold of a liquor that has more of it.</summary>
     public Working? PerGram(Dose dose)
     {
@@ -61,11 +65,20 @@ public static class Planner
             var plan = method.Plan(input, options, shop, logged, draws);
             var pours = shelf.For(plan, logged);
             // Several bottles of one substance: their mean strength is known once the dose is.
-            plan = shelf.Take(ReferenceEquals(pours, shop) ? plan : method.Plan(input, options, pours, logged, draws), logged);
+            if (!ReferenceEquals(pours, shop))
+                plan = method.Plan(input, options, pours, logged, draws);
+            // What signs have ended tells of the content: the step is reckoned once more from there.
+            if (plan.LearnsFrom is [var learned, ..])
+            {
+                var known = Learning.From(input, learned, $"{step.Id}/{learned.DoseId}", draws);
+                plan = method.Plan(known, options, pours, logged, draws) with { Learned = Learning.Told(input, known) };
+                input = known;
+            }
+            plan = shelf.Take(plan, logged);
             var outputs = plan.Outputs.Select(o => logged.Weighed.TryGetValue(o.Id, out var reading)
                 ? o with { Charge = Weighing.Apply(o.Charge, reading, $"weighed {step.Id}/{o.Id}", draws) } : o).ToList();
             plan = plan with { Outputs = outputs };
-            steps.Add(new(step, method, input, plan, logged));
+            steps.Add(new(step, method, input, plan, logged) { Combined = Meeting([.. step.Takes.Select(t => holdings[t])]) });
             foreach (var output in outputs)
                 holdings[Route.Holding(step.Id, output.Id)] = output.Charge;
             if (plan.Refused)
@@ -73,6 +86,9 @@ public static class Planner
         }
         return new(feed, steps);
     }
+
+    private static List<NeverTogether> Meeting(IReadOnlyList<Charge> taken) =>
+        [.. taken.Skip(1).SelectMany((c, i) => NeverTogether.Meeting(taken.Take(i + 1).Aggregate((a, b) => a.Plus(b)), c, new HashSet<string>())).DistinctBy(r => r.Id)];
 
     private static readonly IReadOnlyDictionary<string, Facts> NoFacts = new Dictionary<string, Facts>();
 

@@ -18,19 +18,34 @@ public sealed record Route(IReadOnlyList<RouteStep> Steps)
     /// <summary>Gold from clad or alloyed scrap: strip, aqua regia, sulfamic acid, clear, metabisulphite, wash and melt.</summary>
     public static readonly IReadOnlyList<string> GoldByNitricStrip = ["nitric-strip", "aqua-regia", "sulfamic", "clear", "metabisulphite", "wash-dry-melt"];
 
-    /// <summary>A chain of methods: each takes the main holding of the one before.</summary>
-    /// <param name="options">By method id.</param>
+    /// <summary>Silver by chloride, caustic soda and sugar.</summary>
+    public static readonly IReadOnlyList<string> SilverByChloride = ["nitric-part", "silver-chloride", "wash", "caustic-sugar", "wash", "dry", "melt"];
+
+    /// <summary>Silver cemented on copper.</summary>
+    public static readonly IReadOnlyList<string> SilverByCopper = ["nitric-part", "copper-cement", "wash", "dry", "melt"];
+
+    /// <summary>Gold foils lifted from plated ware by chlorine, then dissolved.</summary>
+    public static readonly IReadOnlyList<string> GoldByChlorine = ["chlorine-lift", "aqua-regia", "sulfamic", "clear", "metabisulphite", "wash-dry-melt"];
+
+    /// <summary>Silver out of spent fixer on steel wool.</summary>
+    public static readonly IReadOnlyList<string> SilverFromFixer = ["fixer-iron", "dry", "melt"];
+
+    /// <summary>Gold powder dissolved and brought down once more: a loop that may be put in after any washing.</summary>
+    public static readonly IReadOnlyList<string> SecondRefine = ["aqua-regia", "sulfamic", "clear", "metabisulphite", "wash"];
+
+    /// <summary>A chain of methods: each takes the main holding of the one before, or the one named behind it ("nitric-part>residue").</summary>
+    /// <param name="options">By step id ("3-wash") or by method id; the step's own win.</param>
     public static Route Chain(IEnumerable<string> methods, IReadOnlyDictionary<string, IReadOnlyDictionary<string, string>>? options = null)
     {
         var steps = new List<RouteStep>();
         var takes = Feed;
-        foreach (var id in methods)
+        foreach (var (id, goesOn) in methods.Select(m => m.Split('>')).Select(m => (m[0], m.ElementAtOrDefault(1))))
         {
             var method = MethodCatalogue.Of(id);
             var step = $"{steps.Count + 1}-{id}";
             var makes = method.Outputs.Select(o => Holding(step, o.Id)).ToList();
-            steps.Add(new(step, id, options?.GetValueOrDefault(id) ?? new Dictionary<string, string>(), [takes], makes));
-            takes = makes[0];
+            steps.Add(new(step, id, options?.GetValueOrDefault(step) ?? options?.GetValueOrDefault(id) ?? new Dictionary<string, string>(), [takes], makes));
+            takes = goesOn is null ? makes[0] : Holding(step, goesOn);
         }
         return new(steps);
     }

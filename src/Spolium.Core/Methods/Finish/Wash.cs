@@ -65,6 +65,7 @@ public sealed class Wash : IMethod
             // Three times what dissolves it, then acid for all of it: the chloride falls again, outside of the powder.
             (taken, powder) = powder.Split(s => s == Chloride ? draws.Prior("ammonia-takes") : null);
             work.Keep(taken);
+            work.Apart = true;
             var need = Molar.Grams(chloride, "NH3") * Working.Exact(2);
             work.Decided("ammonia", "NH3", need * draws.Prior("ammonia-factor"), "cold, over the washed powder, swirled, poured off at once", need);
             var acidNeed = work.Vessel.Of(new("NH3", Phase.Aqueous));
@@ -85,7 +86,7 @@ public sealed class Wash : IMethod
                 new(CautionLevel.Look, "A stannous test on every wash before it is poured off."),
             ],
             ammonia ? "Never between ammonia and acid." : "Under water, covered.", "Bumping near the boil: off the heat, glass beads.", handsOn: (washes + 1) * draws.Prior("wash-hours"), signFirst: false);
-        return ammonia ? plan with { Deadlines = [new("acidify", "Acidify the ammonia wash", "ammonia", "acidify", Reference.Constants.Get("ammonia-hours").Likely)] } : plan;
+        return ammonia ? plan with { Means = ["ammoniacal silver"], Deadlines = [new("acidify", "Acidify the ammonia wash", "ammonia", "acidify", Reference.Constants.Get("ammonia-hours").Likely)] } : plan;
     }
 
     private static string Heel(Charge charge) => charge.Of(Chloride).Likely > charge.Of(Species.Gold).Likely + charge.Of(ChlorideToSilver.Silver).Likely ? "heel-chloride"

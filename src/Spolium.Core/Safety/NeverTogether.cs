@@ -1,0 +1,60 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Safety;
+
+/// <summary>A stop has no way past it; a warning asks for a reason that the journal keeps.</summary>
+public enum Verdict { Warn, Stop }
+
+/// <summary>A group of substances that a row of never-together.csv means (Reference/substance-groups.csv).</summary>
+/// <param name="PerLitre">True where its threshold is in g/L of water, false for grams in all.</param>
+public sealed record SubstanceGroup(string Id, IReadOnlyList<string> Holds, bool PerLitre)
+{
+    public static readonly IReadOnlyDictionary<string, SubstanceGroup> ById = ReferenceTable.Read("substance-groups.csv", r => new SubstanceGroup(
+        r.Text("group"), r.Text("holds").StartsWith("pair:", StringComparison.Ordinal) ? [r.Text("holds")] : r.Text("holds").Split('|'), r.Text("unit") == "g/L"), "group").ToDictionary(g => g.Id);
+
+    /// <summary>How much of it a charge holds at its high end (95 %): g, or g/L of <paramref name="waterG"/> of water. A mark counts as without limit.</summary>
+    public double In(Charge charge, double waterG)
+    {
+        var grams = Holds.Sum(h => Of(charge, h));
+        return PerLitre ? grams / Math.Max(1e-3, waterG / 1000) : grams;
+    }
+
+    private static double Of(Charge charge, string what)
+    {
+        if (what.StartsWith("mark:", StringComparison.Ordinal))
+            return charge.Marks.Contains(what[5..]) ? double.PositiveInfinity : 0;
+        if (what.StartsWith("el:", StringComparison.Ordinal))
+            return charge.Element(what[3..]).Range.High;
+        if (what.StartsWith("pair:", StringComparison.Ordinal))
+        {
+            var parts = what[5..].Split('|');
+            var lesser = Quantities.Working.Least(charge.Of(new(parts[0], Phase.Aqueous)), charge.Of(new(parts[1], Phase.Aqueous)));
+            return lesser.Range.High * Species.Of(parts[2]).MolarMass;
+        }
+        return charge.Moles.Where(m => m.Key.Formula == what).Sum(m => m.Value.Range.High * m.Key.MolarMass);
+    }
+}
+
+/// <summary>What never meets (Reference/never-together.csv): judged by content at its high end, not by name.</summary>
+/// <param name="Means">What a step may declare that it means to make; empty where nothing excuses it.</param>
+public sealed record NeverTogether(string Id, SubstanceGroup A, double LeastA, SubstanceGroup B, double LeastB, string Makes, string Means, Verdict Verdict, string Text, string Source)
+{
+    public static readonly IReadOnlyList<NeverTogether> All = ReferenceTable.Read("never-together.csv", r => new NeverTogether(
+        r.Text("id"), SubstanceGroup.ById[r.Text("a")], r.Number("a_least"), SubstanceGroup.ById[r.Text("b")], r.Number("b_least"), r.Text("makes"), r.Text("means"), Enum.Parse<Verdict>(r.Text("verdict"), true), r.Text("text"), r.Source), "id");
+
+    /// <summary>Rows that fire when something is added to a vessel, or two holdings are put together.</summary>
+    /// <param name="means">What the step declares that it means to make.</param>
+    public static IEnumerable<NeverTogether> Meeting(Charge vessel, Charge added, IReadOnlySet<string> means)
+    {
+        var water = vessel.Grams(Species.Water).Likely + added.Grams(Species.Water).Likely;
+        bool Fires(NeverTogether row, Charge one, Charge other) => Over(row.A.In(one, water), row.LeastA) && Over(row.B.In(other, water), row.LeastB);
+        return All.Where(r => (r.Means.Length == 0 || !means.Contains(r.Means)) && (Fires(r, vessel, added) || Fires(r, added, vessel)));
+    }
+
+    /// <summary>Rows that fire within one holding: what a container may not keep.</summary>
+    public static IEnumerable<NeverTogether> Within(Charge charge) => Meeting(charge, charge, new HashSet<string>());
+
+    private static bool Over(double there, double least) => there > least && there > 0;
+}

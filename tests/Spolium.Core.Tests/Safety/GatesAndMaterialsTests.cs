@@ -1,0 +1,117 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Planning;
+using Spolium.Core.Quantities;
+using Spolium.Core.Safety;
+using Xunit;
+
+namespace Spolium.Core.Tests.Safety;
+
+/// <summary>Feed gates, gases, what materials bear.</summary>
+public class GatesAndMaterialsTests
+{
+    public static TheoryData<int> Gates => [.. Enumerable.Range(0, FeedGate.All.Count)];
+
+    [Theory]
+    [MemberData(nameof(Gates))]
+    public void A_gate_shuts_and_just_misses(int index)
+    {
+        var gate = FeedGate.All[index];
+        var copper = Given.Metals(("Cu", 100));
+        Assert.DoesNotContain(gate, FeedGate.Shut(copper, gate.Duty));
+        if (gate.Mark.Length > 0)
+        {
+            Assert.Contains(gate, FeedGate.Shut(copper.Marked([gate.Mark]), gate.Duty));
+            Assert.DoesNotContain(gate, FeedGate.Shut(copper.Marked([gate.Mark]).Unmarked(gate.Mark), gate.Duty));
+            return;
+        }
+        Assert.Contains(gate, FeedGate.Shut(Given.Metals(("Cu", 100), (gate.Element, 101 * gate.Above)), gate.Duty));
+        Assert.DoesNotContain(gate, FeedGate.Shut(Given.Metals(("Cu", 100), (gate.Element, 99 * gate.Above)), gate.Duty));
+    }
+
+    [Theory]
+    [InlineData("roast", "arsenic")]
+    [InlineData("melt", "hollow")]
+    [InlineData("mill", "beryllium")]
+    [InlineData("nitric-part", "cyanide")]
+    [InlineData("granulate", "mercury")]
+    [InlineData("inquart", "cadmium")]
+    public void A_method_tells_the_gate_that_is_shut(string method, string mark)
+    {
+        var metal = Given.Metals(("Ag", 30), ("Au", 8), ("Cu", 2));
+        Assert.False(Given.Step(method, metal).Refused);
+        var plan = Given.Step(method, metal.Marked([mark]));
+        Assert.Contains(plan.Refusals, r => FeedGate.All.Any(g => g.Mark == mark && g.Reason == r.Reason));
+    }
+
+    [Fact]
+    public void Marks_go_with_every_part_and_everything_that_is_met()
+    {
+        var tagged = Given.Metals(("Cu", 10)).Marked(["cyanide"]);
+        var (part, rest) = tagged.Split(_ => Working.Exact(0.5));
+        Assert.All(new[] { part, rest, Charge.Empty.Plus(tagged), tagged.With(Species.Water, Working.Exact(1, null, Dimension.Substance)) }, c => Assert.Contains("cyanide", c.Marks));
+        var plan = Planner.Fold(Given.Metals(("Cu", 100), ("Au", 2)).Marked(["paper"]), Route.Chain(["sort", "nitric-strip"]), Shop.Usual, new Draws("marks"));
+        Assert.All(plan.Steps.SelectMany(s => s.Plan.Outputs), o => Assert.Contains("paper", o.Charge.Marks));
+    }
+
+    [Theory]
+    [InlineData("Cl2", 3.27)]
+    [InlineData("SO2", 3.27)]
+    [InlineData("NO2", 1.63)]
+    [InlineData("HCl", 1.63)]
+    public void A_scrubber_takes_so_much_caustic_to_a_litre(string gas, double grams) =>
+        Assert.Equal(grams, GasHazard.Of(gas).Caustic(Working.Given(1000, Dimension.Volume, "gas", "test"))!.Likely, 0.01);
+
+    [Fact]
+    public void NO_counts_as_NO2_and_is_not_taken_by_caustic()
+    {
+        var no = GasHazard.Of("NO");
+        Assert.Equal(("NO2", 0.2), (no.Limit!.Substance, no.Limit.Ppm));
+        Assert.Null(no.Caustic(Working.Given(1000, Dimension.Volume, "gas", "test")));
+        // One litre in a minute, K = 3, limit 0.2 ppm: 3 · 1 L · 60 /h / 0.2e-6 = 9e8 L/h.
+        Assert.Equal(9e11, no.AirPerHour(Working.Given(1000, Dimension.Volume, "gas", "test"), Working.Exact(60), new Draws("x"))!.Likely, 1e8);
+        Assert.Null(GasHazard.Of("H2").AirPerHour(Working.Given(1000, Dimension.Volume, "gas", "test"), Working.Exact(60), new Draws("x")));
+    }
+
+    [Fact]
+    public void Materials_take_the_harsher_of_two_media_and_a_gap_the_harsher_neighbour()
+    {
+        Assert.Equal(Bears.No, Compatibility.Of("nitrile", ["HCl to 20 %", "HNO3 above 50 %"]));
+        Assert.Equal(Bears.Good, Compatibility.Of("borosilicate glass", ["aqua regia", "Cl2 wet"]));
+        Assert.Equal("NaOH hot or above 30 %", Compatibility.Medium("NaOH", 25));
+        Assert.Equal("H2O2 30 %", Compatibility.Medium("H2O2", 12));
+        Assert.Equal("H2O2 to 10 %", Compatibility.Medium("H2O2", 3));
+        Assert.Equal(Bears.Limited, Compatibility.Of("oak", ["HCl to 20 %"]));
+        Assert.Equal(Bears.No, Compatibility.WhenHot("PP", Bears.Limited));
+        Assert.Equal(Bears.Good, Compatibility.WhenHot("borosilicate glass", Bears.Good));
+    }
+
+    [Fact]
+    public void A_strong_nitric_step_names_the_gloves_that_fail()
+    {
+        var plan = Given.Plan(Given.Charge(Given.Hl1(), 412.6));
+        var strip = StepSafety.Of(plan.Of("1-nitric-strip"), new Draws("x"));
+        Assert.Contains(strip.Wear, w => w.Contains("gloves of butyl") && w.Contains("not nitrile"));
+        Assert.Contains(strip.Wear, w => w.StartsWith("NOx passes", StringComparison.Ordinal));
+        Assert.Contains(strip.Materials, m => m is { Use: "filter", Material: "cellulose paper", Bears: Bears.No });
+        var melt = StepSafety.Of(plan.Of("6-wash-dry-melt"), new Draws("x"));
+        Assert.Contains(melt.Wear, w => w.StartsWith("Heat", StringComparison.Ordinal));
+        var regia = StepSafety.Of(plan.Of("2-aqua-regia"), new Draws("x"));
+        Assert.Contains("aqua regia", regia.Media);
+        Assert.Contains(regia.Materials, m => m is { Use: "tube", Material: "silicone", Bears: Bears.No });
+        Assert.Contains(regia.Gases, g => g.Gas.Formula == "NO" && g.AirPerHour!.Likely > 1e6);
+    }
+
+    [Fact]
+    public void A_dose_that_never_meets_what_is_there_is_found_at_that_dose()
+    {
+        // Bleach into silver that met ammonia: a step alone, on a liquor that nobody should pour it into.
+        var draws = new Draws("found");
+        var liquor = Given.Metals(("Au", 5)).With(Species.Water, Molar.Moles(Working.Exact(200, null, Dimension.Mass), "H2O")).With(new("S2O3 2-", Phase.Aqueous), Working.Exact(0.1, null, Dimension.Substance));
+        var plan = Planner.Fold(liquor, Route.Chain(["hypochlorite"]), Shop.Usual, draws);
+        var found = StepSafety.Of(plan.Steps[0], draws).Findings;
+        Assert.Contains(found, f => f is { DoseId: "hcl", Row.Id: "fixer-acid" });
+        Assert.Contains(found, f => f is { DoseId: "oxidant", Row.Id: "fixer-bleach" });
+    }
+}
