@@ -58,6 +58,8 @@ app.MapGet("/api/health", (JournalStore store) => TypedResults.Ok(new Health("re
 app.MapQuantities();
 app.MapLots();
 app.MapPlan();
+app.MapStepAlone();
+app.MapVessels();
 app.MapRun();
 app.MapTrail();
 app.MapStrength();

@@ -122,6 +122,6 @@ public class LotTests
         Assert.Equal(54, lot.GetProperty("content")[0].GetProperty("grams").GetProperty("likely").GetDouble(), 1e-6);
         var (status, problem) = await shop.Post("/api/plan", new { LotId = "f", Amount = "18 L" });
         Assert.Equal(422, status);
-        Assert.Contains("liquor", problem.ToString());
+        Assert.Contains("there is no such way for this lot", problem.ToString());
     }
 }

@@ -13,7 +13,7 @@ public class PlanTests
         var plan = await shop.Done("/api/plan", request);
         Assert.StartsWith("Local codes", plan.GetProperty("opening").GetString());
         Assert.Equal(6, plan.GetProperty("steps").GetArrayLength());
-        Assert.InRange(plan.GetProperty("gold").GetProperty("likely").GetDouble(), 8.3, 8.7);
+        Assert.InRange(plan.GetProperty("product").GetProperty("likely").GetDouble(), 8.3, 8.7);
         var figure = await shop.Done("/api/plan/working?key=1-nitric-strip%2Fdose%2Fnitric%2Fgrams", request);
         Assert.Contains("nitric acid for the copper", figure.ToString());
     }

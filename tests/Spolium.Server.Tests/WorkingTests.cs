@@ -54,6 +54,30 @@ public class WorkingTests(StrengthShop one) : IClassFixture<StrengthShop>
         await Check(await shop.Done("/api/plan", request), key => shop.Done("/api/plan/working?key=" + key, request), 60);
     }
 
+    [Theory]
+    [InlineData("silver-by-chloride")]
+    [InlineData("silver-by-copper")]
+    [InlineData("gold-by-etch")]
+    [InlineData("gold-by-chlorine")]
+    [InlineData("gold-refined-twice")]
+    public async Task Of_every_way(string way)
+    {
+        var lot = way.StartsWith("silver", StringComparison.Ordinal) ? "wt-silver" : "hl-1";
+        if (lot == "wt-silver" && (await shop.Get("/api/lots")).EnumerateArray().All(l => l.GetProperty("id").GetString() != lot))
+            await shop.Done("/api/lots", new { Head = Shop.Head(), LotId = lot, Code = "WT-2", Title = "relay contacts", Material = "silver contacts", Amount = "200 g", Balance = "Cu", Content = new[] { new { Element = "Ag", Low = "8 %", Likely = "11 %", High = "14 %", Of = "Whole" } } });
+        var request = new { LotId = lot, Amount = "100 g", Way = way };
+        var plan = await shop.Done("/api/plan", request);
+        Assert.Equal(JsonValueKind.Null, plan.GetProperty("refused").ValueKind);
+        await Check(plan, key => shop.Done("/api/plan/working?key=" + key, request), 60);
+    }
+
+    [Fact]
+    public async Task Of_a_step_alone()
+    {
+        var request = new { Method = "nitric-part", Charge = new { Kind = "Metal", Lines = new[] { new { Element = "Ag", Grams = "20–30 g" }, new { Element = "Cu", Grams = "2 g" } } }, Options = new Dictionary<string, string> { ["cover"] = "open" } };
+        await Check(await shop.Done("/api/step", request), key => shop.Done("/api/step/working?key=" + key, request), 20);
+    }
+
     [Fact]
     public async Task A_guess_is_marked_where_a_figure_rests_on_one()
     {

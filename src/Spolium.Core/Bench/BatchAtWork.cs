@@ -5,7 +5,6 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Bench;
 
@@ -18,13 +17,13 @@ public static class BatchAtWork
     // A batch and the shelf are immutable and its plan a pure function of both: one fold serves everyone who asks.
     private static readonly ConditionalWeakTable<BatchState, Folded> Plans = [];
 
-    private sealed record Folded(ImmutableDictionary<string, ShelfBottle> Shelf, BatchPlan Plan);
+    private sealed record Folded(ImmutableDictionary<string, ShelfBottle> Shelf, ImmutableDictionary<string, OwnVessel> Vessels, BatchPlan Plan);
 
     public static BatchPlan Plan(State state, BatchState batch)
     {
-        if (Plans.TryGetValue(batch, out var known) && (ReferenceEquals(known.Shelf, state.Shelf) || SameBottles(known.Shelf, state.Shelf, batch)))
+        if (Plans.TryGetValue(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels) && (ReferenceEquals(known.Shelf, state.Shelf) || SameBottles(known.Shelf, state.Shelf, batch)))
             return known.Plan;
-        var folded = new Folded(state.Shelf, Fold(state, batch));
+        var folded = new Folded(state.Shelf, state.Vessels, Fold(state, batch));
         Plans.AddOrUpdate(batch, folded);
         return folded.Plan;
     }
@@ -35,7 +34,7 @@ public static class BatchAtWork
     private static BatchPlan Fold(State state, BatchState batch)
     {
         var feed = batch.Feeds.Select(f => FeedOf(state, state.Lots[f.LotId], f.Amount)).Aggregate((a, b) => a.Plus(b));
-        return Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, Vessel.Beakers, batch.BalanceStepG, ShelfAtWork.Levels(state)), batch.Facts, new Draws(batch.Id));
+        return Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, VesselsAtWork.Of(state), batch.BalanceStepG, ShelfAtWork.Levels(state)), batch.Facts, new Draws(batch.Id));
     }
 
     /// <summary>A step as it stands: what was logged so far, and nothing more to come. Before it has begun, as planned.</summary>
@@ -49,8 +48,8 @@ public static class BatchAtWork
     public static Charge FeedOf(State state, LotState lot, TypedNumber amount)
     {
         var draws = new Draws(RootOf(state, lot));
-        var grams = Working.Given(draws.Reading($"taken {amount.Text}", amount.Value, amount.Sigma), Dimension.Mass, $"taken of {lot.Code}", $"weighed: {amount.Text}");
-        return lot.Content.ToCharge(grams, draws);
+        Working Taken(Dimension of, string how) => Working.Given(draws.Reading($"taken {amount.Text}", amount.Value, amount.Sigma), of, $"taken of {lot.Code}", $"{how}: {amount.Text}");
+        return amount.Field == Field.Volume ? lot.Content.ToLiquor(Taken(Dimension.Volume, "measured"), draws) : lot.Content.ToCharge(Taken(Dimension.Mass, "weighed"), draws);
     }
 
     /// <summary>Metal believed in so much of a lot, for each metal of its content.</summary>
@@ -93,6 +92,9 @@ public static class BatchAtWork
         }).ToList();
         return (outputs, covariances);
     }
+
+    /// <summary>The metal that a product is for: of gold, silver and platinum metals the one that most is there of.</summary>
+    public static string ElementOf(Charge product) => new[] { "Au", "Ag", "Pt", "Pd" }.MaxBy(e => product.Element(e).Likely)!;
 
     /// <summary>Gold (or another metal) in a weighed bar: mass × fineness; without an assay the fineness is a guess with a range.</summary>
     public static ElementEstimate InBar(string batchId, string element, TypedNumber mass, TypedNumber? fineness)

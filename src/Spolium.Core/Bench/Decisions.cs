@@ -104,8 +104,10 @@ public static class Decisions
     {
         if (amount.Value <= 0)
             yield return new("amount", "nothing is taken", "write a mass above 0 g");
-        if (lot.Amount.Field != Field.Mass)
-            yield return new("lotId", $"{lot.Code} is a liquor", "the ways here so far take solid scrap");
+        if (lot.Amount.Field != Field.Mass && lot.Content.Liquor is null)
+            yield return new("lotId", $"nobody knows what holds the metals of {lot.Code}", "receive it as nitrate, chloride, sulphate liquor or fixer");
+        if (amount.Field != lot.Amount.Field)
+            yield return new("amount", $"{lot.Code} is measured in {(lot.Amount.Field == Field.Mass ? "grams" : "millilitres")}", "write the unit that it was received in");
         foreach (var e in route.Check())
             yield return e;
         foreach (var formula in route.Steps.SelectMany(s => MethodCatalogue.Find(s.Method)?.Reagents ?? []).Distinct().Where(f => f != "H2O" && bottles.All(b => b.Formula != f)))
@@ -129,6 +131,8 @@ public static class Decisions
         if (batch.Step(stepId).Begun)
             return Decision.Refuse("stepId", "the step has begun already", "go on with it");
         var step = BatchAtWork.Plan(state, batch).Of(stepId);
+        if (step.Combined.FirstOrDefault(r => r.Verdict == Safety.Verdict.Stop) is { } never)
+            return Decision.Refuse("stepId", never.Text, "these holdings are never put together: give each a step of its own");
         return step.Plan.Refused
             ? Decision.Refuse([.. step.Plan.Refusals.Select(r => new FieldError("stepId", r.Reason, r.WayOut))])
             : Decision.Write(new StepBegun(batch.Id, stepId, BatchAtWork.Freeze(step, batch.Id, codeVersion)));
@@ -148,6 +152,13 @@ public static class Decisions
             return Decision.Refuse("bottleId", $"{bottleId} is {onShelf.Name}, bought without a certificate: nobody has looked at what it is", $"do the test and record it on the Shelf: {onShelf.Kind.Test}");
         if (Measured(amount, bottle) is not { } poured)
             return Decision.Refuse("amount", bottle.DensityGPerMl is null ? "it is weighed" : "nothing was poured", "write grams");
+        foreach (var finding in StepSafety.Of(step, new Draws(batch.Id)).Findings.Where(f => f.DoseId == doseId || f.DoseId is null))
+        {
+            if (finding.Row.Verdict == Safety.Verdict.Stop)
+                return Decision.Refuse("doseId", finding.Row.Text, "this is not done here; change the way, or clear the vessel first");
+            if (string.IsNullOrWhiteSpace(reason))
+                return Decision.Refuse("amount", finding.Row.Text, "if you mean it and are ready for it, say why");
+        }
         var (grams, sigma) = poured;
         if (grams <= 0)
             return Decision.Refuse("amount", "nothing was poured", "write an amount above 0");
@@ -178,7 +189,7 @@ public static class Decisions
     }
 
     public static Decision Read(BatchState batch, string stepId, string kind, TypedNumber value) =>
-        Running(batch, stepId) ?? (kind == "temperature" && value.Value > 160
+        Running(batch, stepId) ?? (kind == "pH" && value.Value > 15 ? Decision.Refuse("value", $"pH {value.Text} cannot be", "a pH lies between 0 and 14") : kind == "temperature" && value.Value > 160
             ? Decision.Refuse("value", $"{QuantityParser.InWords(value)} is hotter than this liquor can be", "check the unit: °F or °C")
             : Decision.Write(new ReadingTaken(batch.Id, stepId, kind, value)));
 
@@ -201,13 +212,13 @@ public static class Decisions
             return Decision.Refuse("output", "this step makes no such holding", "use one of " + string.Join(", ", step.Plan.Outputs.Select(o => o.Id)));
         if (mass.Value <= 0)
             return Decision.Refuse("mass", "nothing was weighed", "write a mass above 0 g");
-        var feed = step.Input.Moles.Keys.Where(s => s.Phase == Phase.Solid).Select(s => step.Input.Grams(s).Range.High).Sum() + step.Input.Element("Au").Range.High;
+        var feed = step.Input.Moles.Keys.Where(s => s.Phase == Phase.Solid).Select(s => step.Input.Grams(s).Range.High).Sum() + new[] { "Au", "Ag", "Pt", "Pd" }.Sum(e => step.Input.Element(e).Range.High) + step.Plan.Doses.Where(d => !d.Bottle.IsLiquid).Sum(d => d.Grams.Range.High);
         if (mass.Value > 2 * feed && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("mass", $"{QuantityParser.InWords(mass)} is more than went in", "was the vessel weighed with it, or did the point slip? If it is so, say why");
         mass = OnBalance(mass, batch.BalanceStepG);
         var isLast = batch.Route.Steps[^1].Id == stepId && holding.Main;
         return isLast
-            ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(batch.Id, "Au", mass, fineness)]))
+            ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(batch.Id, BatchAtWork.ElementOf(holding.Charge), mass, fineness)]))
             : Decision.Write(new HoldingWeighed(batch.Id, stepId, output, mass));
     }
 
@@ -220,6 +231,53 @@ public static class Decisions
             return Decision.Refuse("signs", "not all end signs were seen: " + string.Join("; ", open.Select(s => s.Text)), "look for them, or say why you close without");
         var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.AsItStands(state, batch, stepId), batch.Believed.Select(b => b.Element));
         return Decision.Write(new StepClosed(batch.Id, stepId, outputs, covariances));
+    }
+
+    public static Decision NameVessel(State state, string id, string kind, double nominalMl, TypedNumber? tare)
+    {
+        var errors = new List<FieldError>();
+        if (string.IsNullOrWhiteSpace(id) || state.Vessels.ContainsKey(id.Trim()))
+            errors.Add(new("vesselId", "the code is empty or taken", "write one such as B4"));
+        if (Vessels.Vessel.Find(kind, nominalMl) is null)
+            errors.Add(new("kind", $"there is no {kind} of {FigureText.Number(nominalMl, 0)} mL among the usual vessels", "choose one of the list"));
+        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new VesselNamed(id.Trim(), kind, nominalMl, tare));
+    }
+
+    public static Decision LoseVessel(State state, string id, string why) =>
+        !state.Vessels.ContainsKey(id) ? Decision.Refuse("vesselId", "there is no such vessel", "choose one of the list")
+        : string.IsNullOrWhiteSpace(why) ? Decision.Refuse("why", "say what became of it", "broken, given away") : Decision.Write(new VesselGone(id, why.Trim()));
+
+    public static Decision Keep(State state, StepKept kept)
+    {
+        var errors = new List<FieldError>(kept.Charge.Check());
+        if (string.IsNullOrWhiteSpace(kept.Title))
+            errors.Add(new("title", "it has no name", "write one by which you find it again"));
+        if (state.Kept.ContainsKey(kept.KeptId))
+            errors.Add(new("keptId", "it is kept already", "keep it under a new id"));
+        if (MethodCatalogue.Find(kept.Method) is not { } method)
+            errors.Add(new("method", $"there is no method '{kept.Method}'", "choose one of the list"));
+        else
+            errors.AddRange(StepOptions.Check(method, "options", kept.Options));
+        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(kept with { Title = kept.Title.Trim() });
+    }
+
+    /// <summary>A charge that was tried by itself becomes a lot, so that a batch can be made of it.</summary>
+    public static Decision ReceiveTried(State state, string lotId, string code, string title, ChargeSpec spec)
+    {
+        if (spec.Check() is { Count: > 0 } wrong)
+            return Decision.Refuse(wrong);
+        if (spec.Kind == ChargeKind.SilverChloride)
+            return Decision.Refuse("kind", "a cake of silver chloride is a holding of a batch", "start from the liquor or the metal that it came from");
+        if (spec.Liquor is { } liquor)
+        {
+            TypedNumber PerLitre(double grams) => TypedNumber.Of(grams / spec.Volume!.Value * 1000, Field.Concentration, "g/L");
+            return Receive(state, lotId, code, title, $"{spec.Kind.ToString().ToLowerInvariant()} liquor", spec.Volume!, new([.. spec.Lines.Select(l => new ContentLine(l.Element, PerLitre(l.Low.Value), PerLitre(l.Likely.Value), PerLitre(l.High.Value)))], null, liquor, spec.FreeAcid), null);
+        }
+        var sum = spec.Lines.Sum(l => l.Likely.Value);
+        TypedNumber Part(double grams) => TypedNumber.Of(Math.Min(1, grams / sum), Field.Share, "%");
+        // The one there is most of takes the balance, so that the shares add up.
+        var most = spec.Lines.MaxBy(l => l.Likely.Value)!;
+        return Receive(state, lotId, code, title, "metal", TypedNumber.Of(sum, Field.Mass, "g"), new([.. spec.Lines.Where(l => l != most).Select(l => new ContentLine(l.Element, Part(l.Low.Value), Part(l.Likely.Value), Part(l.High.Value)))], most.Element), null);
     }
 
     public static Decision ChangeRoute(BatchState batch, Route route, IReadOnlyList<Bottle> bottles, string reason)

@@ -15,7 +15,7 @@ public static class Corrections
         return entry.Body switch
         {
             Correction => new("corrects", "a correction is not corrected", "write the right entry anew"),
-            NoteWritten => null,
+            NoteWritten or StepKept or VesselNamed or VesselGone => null,
             DoseAdded b => InStep(state, b.BatchId, b.StepId),
             ReadingTaken b => InStep(state, b.BatchId, b.StepId),
             SignSeen b => InStep(state, b.BatchId, b.StepId),

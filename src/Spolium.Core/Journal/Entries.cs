@@ -20,6 +20,10 @@ public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, Date
 
     public static string BatchStream(string batchId) => "batch:" + batchId;
 
+    public static string VesselStream(string vesselId) => "vessel:" + vesselId;
+
+    public static string KeptStream(string keptId) => "kept:" + keptId;
+
     public static string BottleStream(string bottleId) => "bottle:" + bottleId;
 }
 
@@ -101,6 +105,15 @@ public sealed record LookAlikeChecked(string BottleId, string Saw) : EntryBody;
 public sealed record BottleDiscarded(string BottleId, double Grams, string Where) : EntryBody;
 
 public sealed record StockTaken(IReadOnlyList<StockLine> Lines) : EntryBody;
+
+/// <summary>A vessel of the shop: its kind and size as Reference/vessels.csv has them, and its tare.</summary>
+public sealed record VesselNamed(string VesselId, string Kind, double NominalMl, TypedNumber? Tare) : EntryBody;
+
+/// <param name="Why">Broken, given away.</param>
+public sealed record VesselGone(string VesselId, string Why) : EntryBody;
+
+/// <summary>A step tried by itself, kept under a name: the charge as typed, the method, its options, the bottles.</summary>
+public sealed record StepKept(string KeptId, string Title, string Method, ChargeSpec Charge, IReadOnlyDictionary<string, string> Options, IReadOnlyList<string> Bottles) : EntryBody;
 
 public sealed record NoteWritten(string? BatchId, string? StepId, string Text) : EntryBody;
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Journal;
 
@@ -40,6 +41,9 @@ public static class Replay
         ProductWeighed b => Product(state, entry, b),
         StepClosed b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs] }),
         NoteWritten => state,
+        VesselNamed b => state with { Vessels = state.Vessels.SetItem(b.VesselId, new(b.VesselId, Vessel.Find(b.Kind, b.NominalMl) ?? new(b.Kind, b.NominalMl, 0, 1, "as written"), b.Tare, entry.Id)) },
+        VesselGone b => state with { Vessels = state.Vessels.Remove(b.VesselId) },
+        StepKept b => state with { Kept = state.Kept.SetItem(b.KeptId, new(b, entry.OccurredAt, entry.By, entry.Id)) },
         BottlesReceived b => state with { Shelf = state.Shelf.SetItems(b.Bottles.Select(x => KeyValuePair.Create(x.BottleId, ShelfBottle.New(x, entry, false, null)))) },
         BottleMade b => Used(state with { Shelf = state.Shelf.SetItem(b.Bottle.BottleId, ShelfBottle.New(b.Bottle, entry, true, b.BatchId)) }, entry, b.From, MoveKind.MadeInto, b.BatchId),
         // A test that is written down late takes its place by when it was made.
@@ -142,6 +146,9 @@ public static class Replay
         StepClosed b => Step(state, wrong, b.BatchId, b.StepId, s => s with { ClosedAt = null, Outputs = [] }),
         LotReceived b => state with { Lots = state.Lots.Remove(b.LotId) },
         BatchClosed b => Batch(state, b.BatchId, x => x with { ClosedAt = null, Recoveries = [] }),
+        StepKept b => state with { Kept = state.Kept.Remove(b.KeptId) },
+        VesselNamed b => state with { Vessels = state.Vessels.Remove(b.VesselId) },
+        VesselGone b => Apply(state, wrong, state.Entries.Last(e => e.Body is VesselNamed n && n.VesselId == b.VesselId).Body),
         BottlesReceived b => state with { Shelf = state.Shelf.RemoveRange(b.Bottles.Select(x => x.BottleId)) },
         BottleMade b => PutBack(state with { Shelf = state.Shelf.Remove(b.Bottle.BottleId) }, wrong.Id, b.From.Select(p => p.BottleId)),
         BottleTested b => PutBack(state, wrong.Id, [b.BottleId]),

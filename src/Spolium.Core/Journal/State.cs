@@ -4,6 +4,7 @@ using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Journal;
 
@@ -31,6 +32,12 @@ public sealed record StepState(string Id, FrozenPlan? Frozen, DateTimeOffset? Be
     public Facts Facts => new(Pours, Signs.Keys.ToHashSet(), Weighed, Begun, Closed, LastAt);
 }
 
+/// <summary>A step tried by itself that somebody kept.</summary>
+public sealed record KeptState(StepKept Step, DateTimeOffset At, string By, string EntryId);
+
+/// <summary>A vessel that the shop has.</summary>
+public sealed record OwnVessel(string Id, Vessel Kind, TypedNumber? Tare, string EntryId);
+
 /// <summary>A weighed product.</summary>
 public sealed record ProductState(string StepId, string Output, TypedNumber Mass, TypedNumber? Fineness, ImmutableList<ElementEstimate> Holds, string EntryId);
 
@@ -48,10 +55,10 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
 
 /// <summary>What the journal tells: lots, batches, the shelf, and the entries themselves. The metal book is kept beside it (Accounts).</summary>
 public sealed record State(ImmutableDictionary<string, LotState> Lots, ImmutableDictionary<string, BatchState> Batches, ImmutableDictionary<string, ShelfBottle> Shelf,
-    ImmutableList<Entry> Entries, ImmutableDictionary<string, Entry> ById, ImmutableDictionary<string, long> Versions, ImmutableDictionary<string, string> CorrectedBy)
+    ImmutableList<Entry> Entries, ImmutableDictionary<string, Entry> ById, ImmutableDictionary<string, long> Versions, ImmutableDictionary<string, string> CorrectedBy, ImmutableDictionary<string, KeptState> Kept, ImmutableDictionary<string, OwnVessel> Vessels)
 {
     public static readonly State Empty = new(ImmutableDictionary<string, LotState>.Empty, ImmutableDictionary<string, BatchState>.Empty, ImmutableDictionary<string, ShelfBottle>.Empty, [],
-        ImmutableDictionary<string, Entry>.Empty, ImmutableDictionary<string, long>.Empty, ImmutableDictionary<string, string>.Empty);
+        ImmutableDictionary<string, Entry>.Empty, ImmutableDictionary<string, long>.Empty, ImmutableDictionary<string, string>.Empty, ImmutableDictionary<string, KeptState>.Empty, ImmutableDictionary<string, OwnVessel>.Empty);
 
     public long Version(string stream) => Versions.GetValueOrDefault(stream);
 }

@@ -24,8 +24,22 @@ public sealed record ContentLine(string Element, TypedNumber Low, TypedNumber Li
 /// balance takes what is then left; without a balance that part is carried as unknown.
 /// </summary>
 /// <param name="Balance">Element that makes up the rest, or null when the rest is not known.</param>
-public sealed record Content(IReadOnlyList<ContentLine> Lines, string? Balance)
+/// <param name="Liquor">What holds the metals of a liquor; null for a solid, and for a liquor that nobody knows.</param>
+/// <param name="FreeAcid">Of a liquor, mol/L.</param>
+/// <param name="Marks">What it may hold beside its metals ("beryllium", "cyanide"): feed gates go by them.</param>
+public sealed record Content(IReadOnlyList<ContentLine> Lines, string? Balance, LiquorKind? Liquor = null, TypedNumber? FreeAcid = null, IReadOnlyList<string>? Marks = null)
 {
+    /// <summary>The charge of so many millilitres of a liquor lot.</summary>
+    /// <exception cref="InvalidOperationException">Nobody knows what holds its metals.</exception>
+    public Charge ToLiquor(Working volume, Draws draws)
+    {
+        if (Liquor is not { } kind)
+            throw new InvalidOperationException("Nobody knows what holds the metals of this liquor.");
+        var metals = Lines.Select(l => (l.Element, (volume * Working.Given(draws.Spread("content " + l.Element, l.Triple, Spread.Positive), Dimension.Density, $"{Name(l.Element)}, g/L", $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}") / 1000).Named($"{Name(l.Element)} in the lot")));
+        var acid = FreeAcid is null ? Working.Zero(Dimension.Substance) : volume * Working.Given(FreeAcid.Value / 1000, Dimension.Substance / Dimension.Volume, "free acid", $"typed with the lot: {FreeAcid.Text}");
+        return LiquorFeed.Of(kind, volume, metals, acid, draws).Marked(Marks ?? []);
+    }
+
     /// <summary>The charge of a solid lot: moles of each metal in all worlds. Metals and rest are scaled to the whole in every world.</summary>
     public Charge ToCharge(Working lotGrams, Draws draws)
     {
@@ -34,7 +48,7 @@ public sealed record Content(IReadOnlyList<ContentLine> Lines, string? Balance)
         var sum = Working.Sum(whole.Select(l => l.Share), Dimension.None);
         var over = Working.Greatest(sum, Working.Exact(1));
         var scaled = IsAlwaysOne(over) ? whole : [.. whole.Select(l => (l.Element, Share: l.Share / over))];
-        var charge = Charge.Empty;
+        var charge = Charge.Empty.Marked(Marks ?? []);
         foreach (var (element, share) in scaled)
             charge = Add(charge, element, (lotGrams * share).Named($"{Name(element)} in the lot"));
         var rest = IsAlwaysOne(over) && whole.Count == 0 ? lotGrams : Working.AtLeastZero(lotGrams - lotGrams * (IsAlwaysOne(over) ? sum : sum / over)).Named(restLines.Count > 0 ? "the rest of the lot" : "what else is in the lot");
@@ -81,6 +95,10 @@ public sealed record Content(IReadOnlyList<ContentLine> Lines, string? Balance)
         }
         if (Balance is not null && !(Elements.BySymbol.ContainsKey(Balance) && MetalInAcid.Find(Balance, true) is not null))
             errors.Add(new("balance", $"'{Balance}' cannot be the balance", "choose one of the known metals, or leave it unknown"));
+        if (Liquor is { } kind)
+            for (var i = 0; i < Lines.Count; i++)
+                if (Elements.BySymbol.ContainsKey(Lines[i].Element) && LiquorFeed.SaltOf(Lines[i].Element, kind) is null)
+                    errors.Add(new($"content[{i}].element", $"{Name(Lines[i].Element)} does not stay in a {kind.ToString().ToLowerInvariant()} liquor", "choose what holds it, or leave the line out"));
         foreach (var of in new[] { ContentOf.Whole, ContentOf.Rest })
             if (Lines.Where(l => l.Of == of && l.Low.Field == Field.Share).Sum(l => l.Low.Value) > 1 + 1e-9)
                 errors.Add(new("content", "even the lows together are more than the whole", "lower them until they sum to at most 100 %"));

@@ -50,6 +50,33 @@ public sealed record Route(IReadOnlyList<RouteStep> Steps)
         return new(steps);
     }
 
+    /// <summary>The same way with further steps put in behind one: they take its main holding, and what took that takes theirs.</summary>
+    /// <param name="methods">"method" or "method>holding that goes on".</param>
+    public Route PutIn(string after, IReadOnlyList<string> methods)
+    {
+        if (methods.Count == 0)
+            return this;
+        var at = Steps.ToList().FindIndex(s => s.Id == after);
+        var from = Steps[at].Makes[0];
+        // The name of a step says where it was put in: "6a-aqua-regia" stands behind the sixth.
+        var number = string.Concat(after.TakeWhile(char.IsAsciiDigit));
+        var letter = (char)('a' + Steps.Count(s => s.Id.StartsWith(number, StringComparison.Ordinal) && s.Id.Length > number.Length && char.IsAsciiLetterLower(s.Id[number.Length])));
+        var added = new List<RouteStep>();
+        var takes = from;
+        foreach (var part in methods.Select(m => m.Split('>')))
+        {
+            var method = MethodCatalogue.Of(part[0]);
+            var id = $"{number}{letter++}-{part[0]}";
+            added.Add(new(id, part[0], new Dictionary<string, string>(), [takes], [.. method.Outputs.Select(o => Holding(id, o.Id))]));
+            takes = Holding(id, part.ElementAtOrDefault(1) ?? method.Outputs[0].Id);
+        }
+        return new([.. Steps.Take(at + 1), .. added, .. Steps.Skip(at + 1).Select(s => s with { Takes = [.. s.Takes.Select(t => t == from ? takes : t)] })]);
+    }
+
+    /// <summary>The same way with other options, by step id or by method id.</summary>
+    public Route WithOptions(IReadOnlyDictionary<string, IReadOnlyDictionary<string, string>> options) =>
+        new([.. Steps.Select(s => (options.GetValueOrDefault(s.Id) ?? options.GetValueOrDefault(s.Method)) is { } chosen ? s with { Options = chosen } : s)]);
+
     public static string Holding(string step, string output) => $"{step}/{output}";
 
     /// <summary>What is wrong with a route, by field; empty when it can be planned.</summary>

@@ -24,6 +24,7 @@ public static partial class QuantityParser
         [Field.Money] = "kr",
         [Field.Baume] = "°Bé",
         [Field.Gravity] = "SG",
+        [Field.PH] = "pH",
     };
 
     /// <summary>Reads a text such as "2,5 dwt". Negative amounts, shares above one and temperatures below −273.15 °C are nonsense and refused.</summary>
@@ -115,6 +116,7 @@ public static partial class QuantityParser
         Field.Money => "a price",
         Field.Baume => "degrees Baumé",
         Field.Gravity => "specific gravity",
+        Field.PH => "pH",
         _ => "time",
     };
 }

@@ -3,7 +3,7 @@ using Spolium.Core.Reference;
 namespace Spolium.Core.Quantities;
 
 /// <summary>What a field asks for. The field decides what a letter means: K is karat under fineness, kelvin under temperature.</summary>
-public enum Field { Mass, Volume, Temperature, Share, Fineness, Substance, Concentration, Molarity, Density, Length, Duration, Money, Baume, Gravity }
+public enum Field { Mass, Volume, Temperature, Share, Fineness, Substance, Concentration, Molarity, Density, Length, Duration, Money, Baume, Gravity, PH }
 
 /// <summary>A unit as people write it. Value in the core's unit = number × <paramref name="Factor"/> + <paramref name="Offset"/>.</summary>
 /// <param name="PlusMinusShare">± of a household measure as a share of what is measured so (1.645 standard uncertainties); null where the instrument says it.</param>

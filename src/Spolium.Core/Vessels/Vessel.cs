@@ -14,10 +14,15 @@ public sealed record Vessel(string Kind, double NominalMl, double DiameterMm, do
     /// <summary>"beaker 600 mL"</summary>
     public string Label => $"{Kind.Split(',')[0]} {(NominalMl >= 1000 ? FigureText.Number(NominalMl / 1000, 0) + FigureText.ThinSpace + "L" : FigureText.Number(NominalMl, 0) + FigureText.ThinSpace + "mL")}";
 
-    /// <summary>Usual beakers of Reference/vessels.csv, small to large.</summary>
-    public static readonly IReadOnlyList<Vessel> Beakers = [.. ReferenceTable.Read("vessels.csv", r =>
-        new Vessel(r.Text("kind"), r.Number("nominal_mL"), r.Number("diameter_mm"), r.Number("brim_factor"), r.Source), "kind", "nominal_mL")
-        .Where(v => v.Kind.StartsWith("beaker", StringComparison.Ordinal)).OrderBy(v => v.NominalMl)];
+    /// <summary>All usual vessels of Reference/vessels.csv, small to large.</summary>
+    public static readonly IReadOnlyList<Vessel> All = [.. ReferenceTable.Read("vessels.csv", r =>
+        new Vessel(r.Text("kind"), r.Number("nominal_mL"), r.Number("diameter_mm"), r.Number("brim_factor"), r.Source), "kind", "nominal_mL").OrderBy(v => v.NominalMl)];
+
+    /// <summary>Usual beakers, small to large: what plans take while a shop has named no vessel of its own.</summary>
+    public static readonly IReadOnlyList<Vessel> Beakers = [.. All.Where(v => v.Kind.StartsWith("beaker", StringComparison.Ordinal))];
+
+    /// <summary>The usual vessel of a kind and size; null where there is none.</summary>
+    public static Vessel? Find(string kind, double nominalMl) => All.FirstOrDefault(v => v.Kind == kind && v.NominalMl == nominalMl);
 
     /// <summary>Height in mm of so many millilitres in a vessel of this width, as a bare number.</summary>
     public Working Height(Working ml) =>

@@ -6,6 +6,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Safety;
 using Spolium.Data;
 using Spolium.Server.Shared;
 
@@ -14,7 +15,7 @@ namespace Spolium.Server.Lots;
 /// <param name="Of">Whole: of the lot; Rest: of what the lines of the whole leave.</param>
 public sealed record ContentLineRequest(string Element, string Low, string Likely, string High, ContentOf Of);
 
-public sealed record ReceiveRequest(Head Head, string LotId, string Code, string Title, string Material, string Amount, IReadOnlyList<ContentLineRequest> Content, string? AmountPlusMinus = null, string? Balance = null, string? Thickness = null);
+public sealed record ReceiveRequest(Head Head, string LotId, string Code, string Title, string Material, string Amount, IReadOnlyList<ContentLineRequest> Content, string? AmountPlusMinus = null, string? Balance = null, string? Thickness = null, LiquorKind? Liquor = null, string? FreeAcid = null, IReadOnlyList<string>? Marks = null);
 
 public sealed record PartRequest(string LotId, string Code, string Title, string Amount);
 
@@ -31,7 +32,7 @@ public sealed record TakenBack(string Code);
 
 public sealed record LotRef(string Id, string Code, string Amount, double Value);
 
-public sealed record LotView(string Id, string Code, string Title, string Material, string Amount, string AmountWords, double AmountValue, string Left, double LeftValue, string? Thickness, DateTimeOffset ReceivedAt, long Version,
+public sealed record LotView(string Id, string Code, string Title, string Material, string Amount, string AmountWords, double AmountValue, string Left, double LeftValue, string? Thickness, LiquorKind? Liquor, string? FreeAcid, IReadOnlyList<string> Marks, DateTimeOffset ReceivedAt, long Version,
     IReadOnlyList<ContentView> Content, FigureView? Unknown, IReadOnlyList<LotRef> Parts, string? PartOf, IReadOnlyList<LotRef> Batches, double NotInAnyPart, string NotInAnyPartText);
 
 /// <summary>Receive, look at, split.</summary>
@@ -74,7 +75,7 @@ public static class LotEndpoints
         var field = amount.Field == Field.Volume ? Field.Concentration : Field.Share;
         var content = new Content(
             [.. request.Content.Select((l, i) => new ContentLine(l.Element.Trim(), reader.Quantity($"content[{i}].low", l.Low, field), reader.Quantity($"content[{i}].likely", l.Likely, field), reader.Quantity($"content[{i}].high", l.High, field), l.Of))],
-            string.IsNullOrWhiteSpace(request.Balance) ? null : request.Balance);
+            string.IsNullOrWhiteSpace(request.Balance) ? null : request.Balance, amount.Field == Field.Volume ? request.Liquor : null, amount.Field == Field.Volume ? reader.Optional("freeAcid", request.FreeAcid, Field.Molarity) : null, request.Marks is { Count: > 0 } marks ? [.. marks.Intersect(FeedGate.Marks)] : null);
         var thickness = reader.Optional("thickness", request.Thickness, Field.Length);
         return writing.Write(request.Head, request, [Entry.LotStream(request.LotId)], reader,
             l => Decisions.Receive(l.State, request.LotId, request.Code, request.Title, request.Material, amount, content, thickness),
@@ -109,7 +110,7 @@ public static class LotEndpoints
             lines.Add(new(balance, element.Name, "", "the balance", "", 0, 0, 0, null, true, book.Add("content/" + balance, charge.Element(balance))));
         var parts = lot.Parts.Select(id => state.Lots[id]).Select(p => new LotRef(p.Id, p.Code, p.Amount.Text, p.Amount.Value)).ToList();
         var missing = parts.Count > 0 ? lot.Amount.Value - parts.Sum(p => p.Value) - lot.Batches.Sum(id => state.Batches[id].Feeds.Where(f => f.LotId == lot.Id).Sum(f => f.Amount.Value)) : 0;
-        return new(lot.Id, lot.Code, lot.Title, lot.Material, lot.Amount.Text, lot.Amount.InWords, lot.Amount.Value, Text(lot.Left, lot.Amount.Field.ToString()), lot.Left, lot.Thickness?.Text, lot.ReceivedAt, state.Version(Entry.LotStream(lot.Id)),
+        return new(lot.Id, lot.Code, lot.Title, lot.Material, lot.Amount.Text, lot.Amount.InWords, lot.Amount.Value, Text(lot.Left, lot.Amount.Field.ToString()), lot.Left, lot.Thickness?.Text, lot.Content.Liquor, lot.Content.FreeAcid?.Text, lot.Content.Marks ?? [], lot.ReceivedAt, state.Version(Entry.LotStream(lot.Id)),
             lines, Core.Quantities.Working.IsNothing(charge.Unknown) ? null : book.Add("content/unknown", charge.Unknown, "of unknown kind"), parts, lot.PartOf,
             [.. lot.Batches.Select(id => state.Batches[id]).Select(b => new LotRef(b.Id, b.Code, b.Feeds[0].Amount.Text, b.Feeds.Where(f => f.LotId == lot.Id).Sum(f => f.Amount.Value)))],
             missing, FigureText.Number(Math.Abs(missing), 2));

@@ -1,12 +1,12 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Bench;
+using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Solutions;
-using Spolium.Core.Vessels;
 using Spolium.Server.Shared;
 using Route = Spolium.Core.Planning.Route;
 
@@ -21,19 +21,26 @@ public sealed record BottleRequest(string Id, string? Formula = null, string? St
 /// <param name="Note">What speaks against it, or for it; empty where nothing does.</param>
 public sealed record BottleChoice(string Id, string Name, string Formula, string Strength, string? Density, bool OnShelf, string Left, string Note);
 
-/// <param name="Options">By method id, then by option id.</param>
-public sealed record PlanRequest(string LotId, string Amount, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
+/// <param name="Way">Id of a usual way; empty takes the first that fits the lot.</param>
+/// <param name="Methods">A way of one's own, instead: "method" or "method>holding that goes on".</param>
+/// <param name="Options">By step id or method id, then by option id.</param>
+public sealed record PlanRequest(string LotId, string Amount, string? Way = null, IReadOnlyList<string>? Methods = null, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
 
-public sealed record PlanView(string LotId, string LotCode, string Amount, IReadOnlyList<StepView> Steps, string? Refused, FigureView Attended, FigureView Unattended, FigureView Gold, FigureView BrownGas, FigureView Nitric, string Opening);
+/// <param name="For">The metal that the plan is for, in words.</param>
+/// <param name="Product">What is to come of it.</param>
+public sealed record PlanView(string LotId, string LotCode, string Amount, string Way, string WayTitle, IReadOnlyList<string> Methods, string For, IReadOnlyList<StepView> Steps, string? Refused, FigureView Attended, FigureView Unattended, FigureView Product, FigureView BrownGas, FigureView Nitric, string Opening);
 
 public sealed record ChoiceView(string Value, string Words);
 
 public sealed record OptionView(string Id, string Label, string Default, IReadOnlyList<ChoiceView> Choices, double Min, double Max, string Unit, string Tip);
 
-public sealed record MethodView(string Id, string Title, string Verb, IReadOnlyList<OptionView> Options);
+public sealed record MethodView(string Id, string Title, string Verb, string Stage, IReadOnlyList<OptionView> Options, IReadOnlyList<ChoiceView> Outputs);
+
+/// <param name="Takes">"solid", or what holds the metals of the liquor it starts from.</param>
+public sealed record WayChoice(string Id, string Title, string For, string Takes, IReadOnlyList<string> Methods);
 
 /// <param name="Bottles">All bottles that may be chosen, by substance; of each the first is the one to be used first.</param>
-public sealed record WayView(IReadOnlyList<MethodView> Methods, IReadOnlyList<BottleChoice> Bottles);
+public sealed record WaysView(IReadOnlyList<WayChoice> Ways, IReadOnlyList<MethodView> Methods, IReadOnlyList<BottleChoice> Bottles);
 
 /// <summary>Plans a lot, or a part of it, before anything is started.</summary>
 public static class PlanEndpoints
@@ -43,13 +50,14 @@ public static class PlanEndpoints
 
     public static void MapPlan(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/ways/gold-by-nitric-strip", Way).WithTags("plan");
+        app.MapGet("/api/ways", Ways).WithTags("plan");
         app.MapPost("/api/plan", Preview).WithTags("plan");
         app.MapPost("/api/plan/working", Working).WithTags("plan");
     }
 
-    private static Ok<WayView> Way(Writing writing, TimeProvider time) => TypedResults.Ok(new WayView(
-        [.. Route.GoldByNitricStrip.Select(MethodCatalogue.Of).Select(m => new MethodView(m.Id, m.Title, m.Verb, [.. m.Options.Select(o => new OptionView(o.Id, o.Label, o.Default, [.. o.Choices.Select(c => new ChoiceView(c.Value, c.Words))], o.Min, o.Max, o.Unit, o.Tip))]))],
+    private static Ok<WaysView> Ways(Writing writing, TimeProvider time) => TypedResults.Ok(new WaysView(
+        [.. Way.All.Select(w => new WayChoice(w.Id, w.Title, w.For, w.Liquor?.ToString().ToLowerInvariant() ?? "solid", w.Methods))],
+        [.. MethodCatalogue.All.Select(m => new MethodView(m.Id, m.Title, m.Verb, m.Stage.ToString(), [.. m.Options.Select(o => new OptionView(o.Id, o.Label, o.Default, [.. o.Choices.Select(c => new ChoiceView(c.Value, c.Words))], o.Min, o.Max, o.Unit, o.Tip))], [.. m.Outputs.Select(o => new ChoiceView(o.Id, o.Name))]))],
         Choices(writing.Ledger.State, time.GetUtcNow())));
 
     /// <summary>Bottles that a batch may take from: those of the shelf, the one to be used first in front; a usual label where the shelf has none.</summary>
@@ -83,22 +91,27 @@ public static class PlanEndpoints
         var reader = new RequestReader();
         var amount = reader.MassOrVolume("amount", request.Amount);
         var bottles = Bottles(reader, request.Bottles, writing.Ledger.State, time.GetUtcNow());
-        var route = RouteOf(request.Options, lot.Thickness);
+        var (way, route) = RouteOf(reader, lot, request.Way, request.Methods, request.Options);
         if (!reader.Ok)
             return Problems.Refused(reader.Errors);
         var errors = Decisions.CheckPlanning(lot, amount, route, bottles).ToList();
         if (errors.Count > 0)
             return Problems.Refused(errors);
-        var plan = Planner.Fold(BatchAtWork.FeedOf(writing.Ledger.State, lot, amount), route, new Shop(bottles, Vessel.Beakers, Levels: ShelfAtWork.Levels(writing.Ledger.State)), new Draws(lot.Id));
-        return TypedResults.Ok(View(plan, lot.Id, lot.Code, amount.InWords, book));
+        var plan = Planner.Fold(BatchAtWork.FeedOf(writing.Ledger.State, lot, amount), route, new Shop(bottles, VesselsAtWork.Of(writing.Ledger.State), Levels: ShelfAtWork.Levels(writing.Ledger.State)), new Draws(lot.Id));
+        return TypedResults.Ok(View(plan, lot, way, amount.InWords, book));
     }
 
-    private static PlanView View(BatchPlan plan, string lotId, string lotCode, string amount, FigureBook book) => new(
-        lotId, lotCode, amount, [.. plan.Steps.Select(s => StepView.Of(s, null, book))], plan.Refused?.Step.Id,
-        book.Add("attended", plan.Attended), book.Add("unattended", plan.Unattended), book.Add("gold", plan.Product("Au")),
-        book.Add("brown-gas", plan.GasLeaving("NO", "NO2").Named("brown gas that leaves")),
-        book.Add("nitric", Core.Quantities.Working.Sum(plan.Steps.SelectMany(s => s.Plan.Doses).Where(d => d.Bottle.Formula == "HNO3").Select(d => d.Grams), Dimension.Mass).Named("nitric acid in all")),
-        Opening);
+    private static PlanView View(BatchPlan plan, LotState lot, Way? way, string amount, FigureBook book)
+    {
+        var element = way?.For ?? BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs[0].Charge);
+        var draws = new Draws(lot.Id);
+        return new(lot.Id, lot.Code, amount, way?.Id ?? "", way?.Title ?? "a way of your own", [.. plan.Steps.Select(s => s.Method.Id)], Elements.Of(element).Name,
+            [.. plan.Steps.Select(s => StepView.Of(s, null, book, draws, element))], plan.Refused?.Step.Id,
+            book.Add("attended", plan.Attended), book.Add("unattended", plan.Unattended), book.Add("product", plan.Product(element)),
+            book.Add("brown-gas", plan.GasLeaving("NO", "NO2").Named("brown gas that leaves")),
+            book.Add("nitric", Core.Quantities.Working.Sum(plan.Steps.SelectMany(s => s.Plan.Doses).Where(d => d.Bottle.Formula == "HNO3").Select(d => d.Grams), Dimension.Mass).Named("nitric acid in all")),
+            Opening);
+    }
 
     /// <summary>Bottles as chosen, in their order; of substances that were not chosen the one to be used first.</summary>
     public static IReadOnlyList<Bottle> Bottles(RequestReader reader, IReadOnlyList<BottleRequest>? chosen, State state, DateTimeOffset now)
@@ -127,12 +140,29 @@ public static class PlanEndpoints
         return new(string.IsNullOrWhiteSpace(b.Id) ? "other " + form.Formula : b.Id.Trim(), form.Name, form.Formula, new(strength.Value), density, strength.PlusMinus);
     }
 
-    /// <summary>The way with its options; the thickness of the lot goes to the strip unless another was typed.</summary>
-    public static Route RouteOf(IReadOnlyDictionary<string, Dictionary<string, string>>? options, TypedNumber? thickness)
+    /// <summary>The way with its options; the thickness of the lot goes to every step that asks for one, unless another was typed.</summary>
+    public static (Way? Way, Route Route) RouteOf(RequestReader reader, LotState lot, string? wayId, IReadOnlyList<string>? methods, IReadOnlyDictionary<string, Dictionary<string, string>>? options)
     {
+        var way = methods is { Count: > 0 } ? null : string.IsNullOrEmpty(wayId) ? Way.First(lot.Content, lot.Amount.Field == Field.Volume) : Way.Find(wayId);
+        var names = way?.Methods ?? methods ?? [];
+        if (names.Count == 0)
+            reader.Errors.Add(new("way", "there is no such way for this lot", "use one of " + string.Join(", ", Way.Of(lot.Content, lot.Amount.Field == Field.Volume).Select(w => w.Id))));
+        foreach (var (name, i) in names.Select((n, i) => (n.Split('>'), i)))
+            if (MethodCatalogue.Find(name[0]) is not { } method)
+                reader.Errors.Add(new($"methods[{i}]", $"there is no method '{name[0]}'", "choose one of the list"));
+            else if (name.Length > 1 && method.Outputs.All(o => o.Id != name[1]))
+                reader.Errors.Add(new($"methods[{i}]", $"{method.Verb} makes no '{name[1]}'", "use one of " + string.Join(", ", method.Outputs.Select(o => o.Id))));
+        if (!reader.Ok)
+            return (way, new([]));
         var all = (options ?? new Dictionary<string, Dictionary<string, string>>()).ToDictionary(o => o.Key, o => (IReadOnlyDictionary<string, string>)o.Value);
-        if (thickness is not null && (!all.TryGetValue("nitric-strip", out var strip) || !strip.ContainsKey("thickness")))
-            all["nitric-strip"] = new Dictionary<string, string>(strip ?? new Dictionary<string, string>()) { ["thickness"] = thickness.Value.ToString(System.Globalization.CultureInfo.InvariantCulture) };
-        return Route.Chain(Route.GoldByNitricStrip, all);
+        if (lot.Thickness is { } thickness)
+            foreach (var (id, n) in names.Select((n, i) => (n.Split('>')[0], i + 1)))
+                if (MethodCatalogue.Of(id).Options.Any(o => o.Id == "thickness"))
+                {
+                    var own = all.GetValueOrDefault($"{n}-{id}") ?? all.GetValueOrDefault(id) ?? new Dictionary<string, string>();
+                    if (!own.ContainsKey("thickness"))
+                        all[$"{n}-{id}"] = new Dictionary<string, string>(own) { ["thickness"] = thickness.Value.ToString(System.Globalization.CultureInfo.InvariantCulture) };
+                }
+        return (way, Route.Chain(names, all));
     }
 }

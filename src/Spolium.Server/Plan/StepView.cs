@@ -1,8 +1,10 @@
+using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Safety;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Plan;
@@ -20,7 +22,8 @@ public sealed record VesselView(string Label, FigureView Liquid, FigureView? Foa
 
 public sealed record SignView(string Id, string Text, string NotProof, DateTimeOffset? SeenAt);
 
-public sealed record OutputView(string Id, string Name, bool Main, FigureView Gold, string? Weigh, string? Weighed);
+/// <param name="Metal">Of the metal that the plan is for.</param>
+public sealed record OutputView(string Id, string Name, bool Main, FigureView Metal, string? Weigh, string? Weighed);
 
 public sealed record CautionView(CautionLevel Level, string Text);
 
@@ -30,14 +33,30 @@ public sealed record ReadingView(string Kind, string Words, DateTimeOffset At, s
 
 public sealed record InterlockView(string DoseId, string Reading, double AtLeast, string Text, bool Open);
 
+/// <param name="DoseId">The dose that brings it; null where holdings meet.</param>
+public sealed record FindingView(string? DoseId, bool Stop, string Makes, string Text);
+
+/// <param name="Limit">"NO₂ 0.2 ppm (TWA)"; empty without one.</param>
+public sealed record GasNeedView(string Formula, string Name, FigureView OfPortion, FigureView? Caustic, FigureView? AirPerHour, string Limit);
+
+/// <param name="Bears">good, limited or no.</param>
+public sealed record MaterialView(string Use, string Material, string Bears);
+
+/// <summary>What the safety rules say of a step.</summary>
+public sealed record SafetyView(IReadOnlyList<FindingView> Findings, IReadOnlyList<GasNeedView> Gases, IReadOnlyList<string> Media, IReadOnlyList<MaterialView> Materials, IReadOnlyList<string> Wear, string FirstAction);
+
+/// <param name="DueAt">When it must be done; null until it counts.</param>
+public sealed record DeadlineView(string Id, string Text, double Hours, DateTimeOffset? DueAt, bool Done);
+
 /// <summary>A step as Plan and Run show it.</summary>
 public sealed record StepView(string Id, string Method, int MethodVersion, string Title, string Verb, string Instruction, bool DoneFirst, IReadOnlyList<RefusalView> Refusals, IReadOnlyList<DoseView> Doses,
     VesselView? Vessel, FigureView? Portions, IReadOnlyList<GasView> Gases, FigureView? Heat, IReadOnlyList<string> Conditions, IReadOnlyList<SignView> EndSigns, FigureView Attended, FigureView Unattended,
     IReadOnlyList<OutputView> Outputs, IReadOnlyList<FigureView> Figures, IReadOnlyList<CautionView> Cautions, string NightStop, string IfFoams, IReadOnlyList<string> Equations,
-    DateTimeOffset? BegunAt, DateTimeOffset? ClosedAt, IReadOnlyList<ReadingView> Readings, IReadOnlyList<InterlockView> Interlocks, string? PlannedWith)
+    DateTimeOffset? BegunAt, DateTimeOffset? ClosedAt, IReadOnlyList<ReadingView> Readings, IReadOnlyList<InterlockView> Interlocks, string? PlannedWith, SafetyView Safety, IReadOnlyList<FigureView> Learned, IReadOnlyList<DeadlineView> Deadlines, string Metal)
 {
     /// <param name="state">What the journal tells of the step; null for a plan that has no batch.</param>
-    public static StepView Of(PlannedStep step, StepState? state, FigureBook book)
+    /// <param name="element">The metal that the plan is for.</param>
+    public static StepView Of(PlannedStep step, StepState? state, FigureBook book, Draws draws, string element)
     {
         var p = step.Plan;
         string Key(string rest) => $"{step.Step.Id}/{rest}";
@@ -50,13 +69,30 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
             book.AddOrNone(Key("heat"), p.Heat), p.Conditions,
             [.. p.EndSigns.Select(s => new SignView(s.Id, s.Text, s.NotProof, state is not null && state.Signs.TryGetValue(s.Id, out var at) ? at : null))],
             book.Add(Key("attended"), p.Attended), book.Add(Key("unattended"), p.Unattended),
-            [.. p.Outputs.Select(o => new OutputView(o.Id, o.Name, o.Main, book.Add(Key("out/" + o.Id), o.Charge.Element("Au").Named($"gold in {o.Name}")), o.Weigh, state is not null && state.Weighed.TryGetValue(o.Id, out var w) ? w.Text : null))],
+            [.. p.Outputs.Select(o => new OutputView(o.Id, o.Name, o.Main, book.Add(Key("out/" + o.Id), o.Charge.Element(element).Named($"{Elements.Of(element).Name} in {o.Name}")), o.Weigh, state is not null && state.Weighed.TryGetValue(o.Id, out var w) ? w.Text : null))],
             [.. p.Figures.Select((f, i) => book.Add(Key("figure/" + i), f))],
             [.. p.Cautions.Select(c => new CautionView(c.Level, c.Text))], p.NightStop, p.IfFoams, [.. p.Equations.Select(e => e.Equation.ToString())],
             state?.BegunAt, state?.ClosedAt,
             [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, r.Value.InWords, r.At, r.EntryId))],
             [.. p.Interlocks.Select(i => new InterlockView(i.DoseId, i.Reading, i.AtLeast, i.Text, state?.Readings.LastOrDefault(r => r.Kind == i.Reading)?.Value.Value >= i.AtLeast))],
-            state?.Frozen is { } frozen ? $"begun with version {frozen.MethodVersion} of the method, data {frozen.DataHash}" : null);
+            state?.Frozen is { } frozen ? $"begun with version {frozen.MethodVersion} of the method, data {frozen.DataHash}" : null,
+            SafetyOf(step, Key, book, draws), [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],
+            [.. p.Deadlines.Select(d => DeadlineOf(d, state))], Elements.Of(element).Name);
+    }
+
+    private static SafetyView SafetyOf(PlannedStep step, Func<string, string> key, FigureBook book, Draws draws)
+    {
+        var s = StepSafety.Of(step, draws);
+        return new([.. s.Findings.Select(f => new FindingView(f.DoseId, f.Row.Verdict == Verdict.Stop, f.Row.Makes, f.Row.Text))],
+            [.. s.Gases.Select(g => new GasNeedView(g.Gas.Formula, g.Hazard.Name, book.Add(key("portion-gas/" + g.Gas.Formula), g.OfPortion), book.AddOrNone(key("caustic/" + g.Gas.Formula), g.Caustic), book.AddOrNone(key("air/" + g.Gas.Formula), g.AirPerHour), g.Hazard.Limit is { } l ? $"{l.Substance} {FigureText.Number(l.Ppm, 2)} ppm ({l.Kind})" : ""))],
+            s.Media, [.. s.Materials.Select(m => new MaterialView(m.Use, m.Material, m.Bears.ToString().ToLowerInvariant()))], s.Wear, StepSafety.FirstAction);
+    }
+
+    // It runs from the first pour of the one dose until the first of the other.
+    private static DeadlineView DeadlineOf(Deadline d, StepState? state)
+    {
+        var from = state?.Pours.Where(p => p.DoseId == d.FromDose).Select(p => (DateTimeOffset?)p.OccurredAt).Min();
+        return new(d.Id, d.Text, d.Hours, from?.AddHours(d.Hours), state?.Pours.Any(p => p.DoseId == d.UntilDose) ?? false);
     }
 
     private static DoseView DoseOf(PlannedStep step, Dose dose, string key, FigureBook book)

@@ -5,7 +5,7 @@ namespace Spolium.Server.Run;
 
 public sealed record BatchListItem(string Id, string Code, string Title, string LotCode, double FeedG, string? CurrentStep, bool CurrentBegun, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt, double? ProductG);
 
-public sealed record StartRequest(Head Head, string BatchId, string Code, string LotId, string Amount, string? Title = null, string? AmountPlusMinus = null, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
+public sealed record StartRequest(Head Head, string BatchId, string Code, string LotId, string Amount, string? Title = null, string? AmountPlusMinus = null, string? Way = null, IReadOnlyList<string>? Methods = null, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
 
 public sealed record BeginRequest(Head Head);
 
@@ -27,9 +27,10 @@ public sealed record NoteRequest(Head Head, string Text, string? StepId = null);
 
 public sealed record CorrectRequest(Head Head, string Corrects, string Reason);
 
-/// <param name="Options">Left out, the way stays as it is.</param>
+/// <param name="Options">By step id or method id; left out, the options stay as they are.</param>
+/// <param name="After">A loop or further steps ("method" or "method>holding") put in behind this step; empty for none.</param>
 /// <param name="Bottles">Left out, the doses come from the bottles as before.</param>
-public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
+public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, string? After = null, IReadOnlyList<string>? Methods = null, IReadOnlyList<BottleRequest>? Bottles = null);
 
 public sealed record StepSlim(string Id, string Verb, string Title, bool Begun, bool Closed, bool Current);
 
@@ -38,7 +39,7 @@ public sealed record JournalLine(string EntryId, DateTimeOffset OccurredAt, Date
 /// <param name="Now">The telling figures of the step at hand as it stands now: nothing more poured.</param>
 /// <param name="Then">What the steps after the current one want, from what was logged so far.</param>
 public sealed record BatchView(string Id, string Code, string Title, string LotId, string LotCode, string Feed, long Version, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt,
-    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, FigureView Gold, IReadOnlyList<BottleChoice> Bottles, bool CanClose, string Opening);
+    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, string Metal, FigureView Product, IReadOnlyList<BottleChoice> Bottles, bool CanClose, string Opening);
 
 /// <summary>One dose of a step to come.</summary>
 public sealed record DoseLine(string StepId, string Verb, string Title, FigureView Grams, FigureView? Millilitres);

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
+using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
@@ -58,7 +59,7 @@ public static class RunEndpoints
         var amount = reader.MassOrVolume("amount", request.Amount, request.AmountPlusMinus);
         var bottles = PlanEndpoints.Bottles(reader, request.Bottles, writing.Ledger.State, time.GetUtcNow());
         var lot = writing.Ledger.State.Lots.GetValueOrDefault(request.LotId);
-        var route = PlanEndpoints.RouteOf(request.Options, lot?.Thickness);
+        var route = lot is null ? new Core.Planning.Route([]) : PlanEndpoints.RouteOf(reader, lot, request.Way, request.Methods, request.Options).Route;
         return writing.Write(request.Head, request, [Entry.BatchStream(request.BatchId), Entry.LotStream(request.LotId)], reader,
             l => Decisions.Start(l.State, request.BatchId, request.Code, request.Title ?? lot?.Title ?? "", request.LotId, amount, route, bottles, 0.01),
             l => View(l, request.BatchId, new FigureBook()));
@@ -71,7 +72,8 @@ public static class RunEndpoints
     {
         if (!writing.Ledger.State.Batches.TryGetValue(batchId, out var batch) || batch.Route.Steps.All(s => s.Id != stepId))
             return Problems.NotFound("such step");
-        return TypedResults.Ok(StepView.Of(BatchAtWork.Plan(writing.Ledger.State, batch).Of(stepId), batch.Step(stepId), new FigureBook()));
+        var plan = BatchAtWork.Plan(writing.Ledger.State, batch);
+        return TypedResults.Ok(StepView.Of(plan.Of(stepId), batch.Step(stepId), new FigureBook(), new Draws(batch.Id), Metal(plan)));
     }
 
     private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing)
@@ -80,8 +82,9 @@ public static class RunEndpoints
             return Problems.NotFound("such batch");
         var book = new FigureBook();
         View(writing.Ledger, batchId, book);
-        foreach (var step in BatchAtWork.Plan(writing.Ledger.State, batch).Steps)
-            StepView.Of(step, batch.Step(step.Step.Id), book);
+        var plan = BatchAtWork.Plan(writing.Ledger.State, batch);
+        foreach (var step in plan.Steps)
+            StepView.Of(step, batch.Step(step.Step.Id), book, new Draws(batch.Id), Metal(plan));
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 
@@ -153,7 +156,7 @@ public static class RunEndpoints
     private static BatchResult Read(string batchId, string stepId, ReadingRequest request, Writing writing)
     {
         var reader = new RequestReader();
-        var fields = new Dictionary<string, Field> { ["temperature"] = Field.Temperature, ["volume"] = Field.Volume, ["density"] = Field.Density };
+        var fields = new Dictionary<string, Field> { ["temperature"] = Field.Temperature, ["volume"] = Field.Volume, ["density"] = Field.Density, ["pH"] = Field.PH };
         if (!fields.TryGetValue(request.Kind, out var field))
             reader.Errors.Add(new("kind", $"'{request.Kind}' is not read here", "use one of " + string.Join(", ", fields.Keys)));
         var value = reader.Quantity("value", request.Value, field);
@@ -195,8 +198,16 @@ public static class RunEndpoints
     {
         var reader = new RequestReader();
         var chosen = request.Bottles is null ? null : PlanEndpoints.Bottles(reader, request.Bottles, writing.Ledger.State, time.GetUtcNow());
-        return InBatch(batchId, request.Head, request, writing, reader, (l, b) => Decisions.ChangeRoute(b,
-            request.Options is null ? b.Route : PlanEndpoints.RouteOf(request.Options, l.State.Lots[b.Feeds[0].LotId].Thickness), chosen ?? b.Bottles, request.Reason));
+        var options = request.Options?.ToDictionary(o => o.Key, o => (IReadOnlyDictionary<string, string>)o.Value);
+        return InBatch(batchId, request.Head, request, writing, reader, (_, b) =>
+        {
+            if (request.After is not null && b.Route.Steps.All(s => s.Id != request.After))
+                return Decision.Refuse("after", "this batch has no such step", "use one of " + string.Join(", ", b.Route.Steps.Select(s => s.Id)));
+            if ((request.Methods ?? []).FirstOrDefault(m => MethodCatalogue.Find(m.Split('>')[0]) is null) is { } unknown)
+                return Decision.Refuse("methods", $"there is no method '{unknown}'", "choose one of the list");
+            var route = options is null ? b.Route : b.Route.WithOptions(options);
+            return Decisions.ChangeRoute(b, request.After is null ? route : route.PutIn(request.After, request.Methods ?? []), chosen ?? b.Bottles, request.Reason);
+        });
     }
 
     private static BatchResult CloseBatch(string batchId, CloseRequest request, Writing writing) =>
@@ -215,13 +226,17 @@ public static class RunEndpoints
         var batch = state.Batches[batchId];
         var plan = BatchAtWork.Plan(state, batch);
         var current = batch.ClosedAt is null ? batch.Current : null;
+        var metal = Metal(plan);
         return new(batch.Id, batch.Code, batch.Title, batch.Feeds[0].LotId, state.Lots[batch.Feeds[0].LotId].Code, string.Join(", ", batch.Feeds.Select(f => f.Amount.Text)), state.Version(Entry.BatchStream(batchId)), batch.StartedAt, batch.ClosedAt,
             [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id))],
-            current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book),
-            current is null ? [] : AsItStands(state, batch, current, book), Later(state, batch, book), book.Add("gold", plan.Product("Au")),
+            current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book, new Draws(batch.Id), metal),
+            current is null ? [] : AsItStands(state, batch, current, book), Later(state, batch, book), Elements.Of(metal).Name, book.Add("product", plan.Product(metal)),
             [.. batch.Bottles.Select(b => PlanEndpoints.Choice(state, b))],
             batch.ClosedAt is null && batch.Current is null && batch.Product is not null, PlanEndpoints.Opening);
     }
+
+    // The metal that the batch is for: what most is in its product of.
+    private static string Metal(Core.Planning.BatchPlan plan) => BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
 
     private static IReadOnlyList<FigureView> AsItStands(State state, BatchState batch, Core.Planning.RouteStep step, FigureBook book) =>
         [.. BatchAtWork.AsItStands(state, batch, step.Id).Plan.Figures.Take(2).Select((f, i) => book.Add($"now/{i}", f))];

@@ -68,6 +68,15 @@ public sealed class RequestReader
 
     public TypedNumber? Optional(string name, string? text, Field field) => string.IsNullOrWhiteSpace(text) ? null : Quantity(name, text, field);
 
+    /// <summary>One number, or a range: low, likely, high.</summary>
+    public (TypedNumber Low, TypedNumber Likely, TypedNumber High) Range(string name, string? text, Field field)
+    {
+        var (low, likely, high, wrong) = RangeText.Read(text, field);
+        if (wrong is not null)
+            Errors.Add(new(name, wrong.Reason, wrong.WayOut));
+        return (low, likely, high);
+    }
+
     /// <summary>Mass or volume, by the unit that was typed.</summary>
     public TypedNumber MassOrVolume(string name, string? text, string? plusMinus = null)
     {

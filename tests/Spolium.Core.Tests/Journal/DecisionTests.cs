@@ -268,7 +268,7 @@ public class DecisionTests
         Assert.Equal(54, body.Believed.Single(b => b.Element == "Ag").Grams, 1e-9);
         Assert.Equal(18, body.Believed[0].Low, 1.0);
         var ledger = Ledger.Empty.With(new("a", [new("lot:f", 1)], default, default, "AV", body));
-        Assert.Contains("is a liquor", Refused(Decisions.Start(ledger.State, "n", "26-09", "", "f", volume, Route.Chain(Route.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01)));
+        Assert.Contains("nobody knows what holds the metals", Refused(Decisions.Start(ledger.State, "n", "26-09", "", "f", volume, Route.Chain(Route.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01)));
         Assert.Contains("no balance", Refused(Decisions.Receive(State.Empty, "f", "X-6", "spent fixer", "fixer", volume, content with { Balance = "Zn" }, null)));
     }
 }

@@ -1,4 +1,5 @@
 using Spolium.Core.Journal;
+using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
@@ -35,6 +36,9 @@ public class EntryKindsTests
         new LookAlikeChecked("B-2", "fizzes with nitrite, haze after"),
         new BottleDiscarded("N-1", 120, "acid drum D1"),
         new StockTaken([new("N-1", Given.Grams(900), 900, 940.5)]),
+        new StepKept("k1", "salt for 25 g", "silver-chloride", new(ChargeKind.Nitrate, [new("Ag", Given.Grams(20), Given.Grams(25), Given.Grams(30))], new("400 mL", Field.Volume, 400, "mL"), TypedNumber.Of(0.5, Field.Molarity, "M")), new Dictionary<string, string> { ["by"] = "NaCl" }, ["T-1"]),
+        new VesselNamed("B4", "beaker, low form", 600, Given.Grams(212.4)),
+        new VesselGone("B4", "broken"),
         new Correction("e1", "wrong beaker", new SignSeen("b", "1-nitric-strip", "quiet-after-more")),
         new Correction("e1", "only back", null),
     ];

@@ -1,0 +1,119 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Spolium.Core.Bench;
+using Spolium.Core.Journal;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Planning;
+using Spolium.Core.Quantities;
+using Spolium.Server.Shared;
+using Route = Spolium.Core.Planning.Route;
+
+namespace Spolium.Server.Plan;
+
+/// <param name="Grams">"25 g", or a range such as "20–30 g".</param>
+public sealed record ChargeLineRequest(string Element, string Grams);
+
+/// <param name="Volume">Of a liquor, such as "400 mL".</param>
+/// <param name="FreeAcid">Of a liquor, mol/L; empty for none.</param>
+public sealed record ChargeRequest(ChargeKind Kind, IReadOnlyList<ChargeLineRequest> Lines, string? Volume = null, string? FreeAcid = null);
+
+/// <param name="Options">By option id.</param>
+public sealed record TryRequest(string Method, ChargeRequest Charge, IReadOnlyDictionary<string, string>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
+
+/// <param name="Words">The charge as it was understood, in full words.</param>
+public sealed record TryView(string Words, StepView Step, string Opening);
+
+public sealed record KeepRequest(Head Head, string KeptId, string Title, TryRequest Try);
+
+public sealed record KeptView(string KeptId, string Title, string Method, string MethodTitle, string Words, DateTimeOffset At, string By, TryRequest Try, string EntryId);
+
+public sealed record BecomeLotRequest(Head Head, string LotId, string Code, string Title, ChargeRequest Charge);
+
+/// <param name="Amount">All of the lot, as a batch takes it.</param>
+public sealed record BecameLot(string LotId, string Code, string Amount);
+
+/// <summary>A step tried by itself on a charge typed in one line of fields: nothing is written unless it is kept.</summary>
+public static class StepAlone
+{
+    public static void MapStepAlone(this IEndpointRouteBuilder app)
+    {
+        var steps = app.MapGroup("/api/step").WithTags("plan");
+        steps.MapPost("/", Preview);
+        steps.MapPost("/working", Working);
+        steps.MapGet("/kept", Kept);
+        steps.MapPost("/kept", Keep);
+        steps.MapPost("/kept/{keptId}/take-back", TakeBack);
+        steps.MapPost("/lot", BecomeLot);
+    }
+
+    private static ChargeSpec Spec(RequestReader reader, ChargeRequest request) => new(request.Kind,
+        [.. request.Lines.Select((l, i) => { var (low, likely, high) = reader.Range($"lines[{i}].grams", l.Grams, Field.Mass); return new SpecLine(l.Element.Trim(), low, likely, high); })],
+        reader.Optional("volume", request.Volume, Field.Volume), reader.Optional("freeAcid", request.FreeAcid, Field.Molarity));
+
+    private static string Words(ChargeSpec spec)
+    {
+        var metals = string.Join(", ", spec.Lines.Select(l => $"{Core.Chemistry.Elements.Of(l.Element).Name} {(l.Low.Value == l.High.Value ? QuantityParser.InWords(l.Likely) : $"{FigureText.Number(l.Low.Value, 2)} to {FigureText.Number(l.High.Value, 2)} g, likely {FigureText.Number(l.Likely.Value, 2)} g")}"));
+        return spec.Liquor is null ? metals : $"{QuantityParser.InWords(spec.Volume!)} of {spec.Kind.ToString().ToLowerInvariant()} liquor with {metals}{(spec.FreeAcid is { Value: > 0 } acid ? $", free acid {acid.InWords}" : ", no free acid")}";
+    }
+
+    private static Results<Ok<TryView>, ProblemHttpResult> Preview(TryRequest request, Writing writing, TimeProvider time) => Make(request, writing, time, new FigureBook());
+
+    private static Results<Ok<Figure>, ProblemHttpResult> Working(TryRequest request, string key, Writing writing, TimeProvider time)
+    {
+        var book = new FigureBook();
+        if (Make(request, writing, time, book).Result is ProblemHttpResult problem)
+            return problem;
+        return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
+    }
+
+    private static Results<Ok<TryView>, ProblemHttpResult> Make(TryRequest request, Writing writing, TimeProvider time, FigureBook book)
+    {
+        var reader = new RequestReader();
+        var state = writing.Ledger.State;
+        var spec = Spec(reader, request.Charge);
+        if (MethodCatalogue.Find(request.Method) is not { } method)
+            return Problems.Refused([new("method", $"there is no method '{request.Method}'", "choose one of the list")]);
+        reader.Errors.AddRange(StepOptions.Check(method, "options", request.Options ?? new Dictionary<string, string>()));
+        if (reader.Ok)
+            reader.Errors.AddRange(spec.Check());
+        var bottles = PlanEndpoints.Bottles(reader, request.Bottles, state, time.GetUtcNow());
+        if (!reader.Ok)
+            return Problems.Refused(reader.Errors);
+        var draws = new Draws("step alone");
+        var route = Route.Chain([method.Id], new Dictionary<string, IReadOnlyDictionary<string, string>> { [method.Id] = request.Options ?? new Dictionary<string, string>() });
+        var plan = Planner.Fold(spec.ToCharge(draws), route, new Shop(bottles, VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state)), draws);
+        var element = BatchAtWork.ElementOf(plan.Steps[0].Input);
+        return TypedResults.Ok(new TryView(Words(spec), StepView.Of(plan.Steps[0], null, book, draws, element), PlanEndpoints.Opening));
+    }
+
+    private static Ok<List<KeptView>> Kept(Writing writing) => TypedResults.Ok(writing.Ledger.State.Kept.Values.OrderByDescending(k => k.At).Select(View).ToList());
+
+    private static KeptView View(KeptState k) => new(k.Step.KeptId, k.Step.Title, k.Step.Method, MethodCatalogue.Of(k.Step.Method).Title, Words(k.Step.Charge), k.At, k.By,
+        new(k.Step.Method, new(k.Step.Charge.Kind, [.. k.Step.Charge.Lines.Select(l => new ChargeLineRequest(l.Element, l.Low.Value == l.High.Value ? l.Likely.Text : $"{FigureText.Number(l.Low.Value, 3)}–{FigureText.Number(l.Likely.Value, 3)}–{FigureText.Number(l.High.Value, 3)} g"))], k.Step.Charge.Volume?.Text, k.Step.Charge.FreeAcid?.Text),
+            k.Step.Options, [.. k.Step.Bottles.Select(b => new BottleRequest(b))]), k.EntryId);
+
+    private static Task<Results<Ok<KeptView>, ProblemHttpResult>> Keep(KeepRequest request, Writing writing, TimeProvider time)
+    {
+        var reader = new RequestReader();
+        var spec = Spec(reader, request.Try.Charge);
+        var bottles = PlanEndpoints.Bottles(reader, request.Try.Bottles, writing.Ledger.State, time.GetUtcNow()).Take(request.Try.Bottles?.Count ?? 0).Select(b => b.Id).ToList();
+        return writing.Write(request.Head, request, [Entry.KeptStream(request.KeptId)], reader,
+            l => Decisions.Keep(l.State, new(request.KeptId, request.Title, request.Try.Method, spec, request.Try.Options ?? new Dictionary<string, string>(), bottles)),
+            l => View(l.State.Kept[request.KeptId]));
+    }
+
+    private static async Task<Results<Ok<Lots.TakenBack>, ProblemHttpResult>> TakeBack(string keptId, Lots.TakeBackRequest request, Writing writing)
+    {
+        if (!writing.Ledger.State.Kept.TryGetValue(keptId, out var kept))
+            return Problems.NotFound("such step");
+        return await writing.Write(request.Head, request, [Entry.KeptStream(keptId)], new(), l => Decisions.Correct(l.State, kept.EntryId, request.Reason, null), _ => new Lots.TakenBack(kept.Step.Title));
+    }
+
+    private static Task<Results<Ok<BecameLot>, ProblemHttpResult>> BecomeLot(BecomeLotRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var spec = Spec(reader, request.Charge);
+        return writing.Write(request.Head, request, [Entry.LotStream(request.LotId)], reader, l => Decisions.ReceiveTried(l.State, request.LotId, request.Code, request.Title, spec),
+            l => new BecameLot(request.LotId, request.Code, l.State.Lots[request.LotId].Amount.Text));
+    }
+}
