@@ -57,6 +57,12 @@ public static class DemoShop
                 new("Cu", Share("58 %"), Share("63 %"), Share("70 %"), ContentOf.Rest),
             ], "Zn");
         clerk.At(0, 8, 0).By("MK").Write([Entry.LotStream(Lot)], s => Decisions.Receive(s.State, Lot, "HL-1", "gold-clad slip rings of a radar mast", "clad brass", Mass("412.6 g", 0.1), content, null));
+        // What waits: relay contacts for their silver, spent fixer, gilt mounts.
+        var contacts = new Content([new("Ag", Share("8 %"), Share("11 %"), Share("14 %")), new("Ni", Share("12 %"), Share("15 %"), Share("18 %")), new("Zn", Share("14 %"), Share("19 %"), Share("24 %"))], "Cu");
+        clerk.At(5, 14, 0).By("TR").Write([Entry.LotStream("hl-2")], s => Decisions.Receive(s.State, "hl-2", "HL-2", "relay leaf contacts of a telephone exchange", "Ag–Ni tips on nickel silver", Mass("1 284 g", 0.5), contacts, QuantityParser.Read("0.6 mm", Field.Length).Number!));
+        TypedNumber PerLitre(string t) => QuantityParser.Read(t, Field.Concentration).Number!;
+        clerk.At(6, 10, 0).By("MK").Write([Entry.LotStream("hl-6")], s => Decisions.Receive(s.State, "hl-6", "HL-6", "spent fixer of a closed radiography practice", "fixer", QuantityParser.Read("18 L", Field.Volume, 100).Number!, new([new("Ag", PerLitre("1 g/L"), PerLitre("3 g/L"), PerLitre("8 g/L"))], null, LiquorKind.Fixer), null));
+        clerk.At(7, 11, 0).By("AV").Write([Entry.LotStream("hl-9")], s => Decisions.Receive(s.State, "hl-9", "HL-9", "gilt picture-frame mounts and braid, copper strip clean", "gilt copper", Mass("140 g", 0.1), new([new("Au", Share("0.3 %"), Share("0.6 %"), Share("1.2 %")), new("Ag", Share("0.5 %"), Share("1.5 %"), Share("4 %"))], "Cu"), null));
     }
 
     private static void ClosedBatch(Clerk clerk)

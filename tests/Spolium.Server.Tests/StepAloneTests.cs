@@ -63,7 +63,7 @@ public class StepAloneTests
         Assert.Equal(200, (await shop.Post("/api/step", again)).Status);
         var (status, problem) = await shop.Post("/api/step/kept", new { Head = Shop.Head(), KeptId = "k2", Title = " ", Try = Salt() });
         Assert.Equal((422, "title"), (status, Shop.First(problem).Field));
-        await shop.Done("/api/step/kept/k1/take-back", new { Head = Shop.Head(1), Reason = "poured away" });
+        await shop.Done("/api/step/kept/k1/take-back", new { Head = Shop.Head(version: 1), Reason = "poured away" });
         Assert.Equal(0, (await shop.Get("/api/step/kept")).GetArrayLength());
     }
 
@@ -96,7 +96,7 @@ public class StepAloneTests
         Assert.True(small.GetProperty("step").GetProperty("vessel").GetProperty("splitInto").GetInt32() > 1);
         var (status, problem) = await shop.Post("/api/vessels", new { Head = Shop.Head(), VesselId = "B2", Kind = "bath tub", NominalMl = 90000 });
         Assert.Equal((422, "kind"), (status, Shop.First(problem).Field));
-        await shop.Done("/api/vessels/B1/gone", new { Head = Shop.Head(1), Why = "broken" });
+        await shop.Done("/api/vessels/B1/gone", new { Head = Shop.Head(version: 1), Why = "broken" });
         Assert.False((await shop.Get("/api/vessels")).GetProperty("own").GetBoolean());
     }
 
@@ -104,7 +104,7 @@ public class StepAloneTests
     public async Task A_second_refine_is_put_in_as_a_loop_and_the_rest_goes_on_from_it()
     {
         await using var shop = new Shop();
-        var batch = await shop.Done("/api/batches/26-02/route", new { Head = Shop.Head((await shop.Get("/api/batches/26-02")).GetProperty("version").GetInt64()), Reason = "dark powder", After = "5-metabisulphite", Methods = new[] { "aqua-regia", "sulfamic", "clear", "metabisulphite" } });
+        var batch = await shop.Done("/api/batches/26-02/route", new { Head = Shop.Head(version: (await shop.Get("/api/batches/26-02")).GetProperty("version").GetInt64()), Reason = "dark powder", After = "5-metabisulphite", Methods = new[] { "aqua-regia", "sulfamic", "clear", "metabisulphite" } });
         var steps = batch.GetProperty("steps").EnumerateArray().Select(s => s.GetProperty("id").GetString()).ToList();
         Assert.Equal(["5-metabisulphite", "5a-aqua-regia", "5b-sulfamic", "5c-clear", "5d-metabisulphite", "6-wash-dry-melt"], steps.Skip(4));
         Assert.InRange(batch.GetProperty("product").GetProperty("likely").GetDouble(), 3.8, 4.6);

@@ -20,6 +20,8 @@ public sealed record Foaming(string Step, Triple Tau, Triple Phi, int PortionsMi
 /// </summary>
 public sealed record Portions(Working Count, VesselNeed Vessel)
 {
+    private const string Quiet = "quiet";
+
     /// <param name="gas">mL of gas made in all.</param>
     /// <param name="warming">K by which the whole heat would warm the liquor.</param>
     /// <param name="liquid">mL of liquor at its fullest.</param>
@@ -27,7 +29,9 @@ public sealed record Portions(Working Count, VesselNeed Vessel)
     {
         var foaming = Foaming.Of(step);
         var need = liquid.Range.High / foaming.Fill;
-        var vessel = vessels.FirstOrDefault(v => v.BrimMl >= need) ?? vessels[^1];
+        // Plastic serves what neither gasses nor heats; where a shop has nothing else, it must do.
+        var fit = vessels.Where(v => !v.IsPlastic || step == Quiet).ToList() is { Count: > 0 } glass ? glass : [.. vessels];
+        var vessel = fit.FirstOrDefault(v => v.BrimMl >= need) ?? fit[^1];
         var split = (int)Math.Max(1, Math.Ceiling(need / vessel.BrimMl - 1e-9));
         var part = Working.Exact(split, split == 1 ? "1" : $"{split} equal parts");
         Working Of(Working w) => split == 1 ? w : w / part;
@@ -43,7 +47,7 @@ public sealed record Portions(Working Count, VesselNeed Vessel)
         var count = Math.Max(foaming.PortionsMin, (int)Math.Ceiling(Math.Max(Of(gas).Range.High / gasAtMost.Likely, byHeat.Range.High) - 1e-9));
         var portions = Working.Reckoned(Amount.Certain(count), Dimension.None, "portions", [least, byGas, byHeat], null, "the largest of the three, rounded up, gas and heat at their high");
         var foam = (2 * phi * Of(gas) / portions / tau).Named("foam of one portion");
-        return new(portions, new(vessel, Of(liquid), foam, split));
+        return new(portions, new(vessel, Of(liquid).Named(split == 1 ? "liquid in the vessel" : "liquid in each part"), foam, split));
     }
 
     public int Whole => (int)Count.Likely;

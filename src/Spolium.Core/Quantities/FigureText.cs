@@ -15,6 +15,7 @@ public static class FigureText
     public const char ThinSpace = '\u202F';
 
     private const double Dust = 1e-9;
+    private const double Point = 2e-5;
 
     /// <summary>"24.6 g (20.1 to 27.9)", or without the bracket where there is no range.</summary>
     public static string WithRange(Working w)
@@ -47,7 +48,8 @@ public static class FigureText
     private static Shown Rounded(Working w, double factor, string unit)
     {
         var range = w.Range;
-        var spread = w.Amount.IsCertain ? 0 : range.Width * factor;
+        // A range that no balance could tell from a point is shown as one.
+        var spread = w.Amount.IsCertain || range.Width < Point * Math.Abs(w.Likely) ? 0 : range.Width * factor;
         // Money has two decimals at most: less than a hundredth is nothing that anybody pays.
         var decimals = unit == "kr" ? Math.Min(2, Decimals(w.Likely * factor, spread)) : Decimals(w.Likely * factor, spread);
         var value = Number(w.Likely * factor, decimals);
@@ -81,13 +83,15 @@ public static class FigureText
     private static (double Factor, string Unit) Scale(Dimension dimension, double size)
     {
         if (dimension == Dimension.Volume)
-            return size >= 1000 ? (0.001, "L") : (1, "mL");
+            return size >= 1e6 ? (1e-6, "m³") : size >= 1000 ? (0.001, "L") : (1, "mL");
         if (dimension == Dimension.Time)
             return size < 1 ? (60, "min") : size > 48 ? (1 / 24.0, "days") : (1, "h");
         if (dimension == Dimension.Energy)
             return size >= 1000 ? (0.001, "MJ") : (1, "kJ");
         if (dimension == Dimension.Mass)
             return size > 0 && size < 0.05 ? (1000, "mg") : (1, "g");
+        if (dimension == Dimension.Substance / Dimension.Volume)
+            return size < 1e-4 ? (1e6, "mmol/L") : (1000, "mol/L");
         return (1, dimension.ToString());
     }
 }

@@ -18,8 +18,17 @@ public sealed record Vessel(string Kind, double NominalMl, double DiameterMm, do
     public static readonly IReadOnlyList<Vessel> All = [.. ReferenceTable.Read("vessels.csv", r =>
         new Vessel(r.Text("kind"), r.Number("nominal_mL"), r.Number("diameter_mm"), r.Number("brim_factor"), r.Source), "kind", "nominal_mL").OrderBy(v => v.NominalMl)];
 
-    /// <summary>Usual beakers, small to large: what plans take while a shop has named no vessel of its own.</summary>
+    /// <summary>Usual beakers, small to large.</summary>
     public static readonly IReadOnlyList<Vessel> Beakers = [.. All.Where(v => v.Kind.StartsWith("beaker", StringComparison.Ordinal))];
+
+    /// <summary>Beakers, and buckets behind them: what plans take while a shop has named no vessel of its own.</summary>
+    public static readonly IReadOnlyList<Vessel> Usual = [.. Beakers, .. All.Where(v => v.Kind.StartsWith("bucket", StringComparison.Ordinal))];
+
+    /// <summary>Plastic: for what is quiet and cold only.</summary>
+    public bool IsPlastic => Kind.Contains("HDPE", StringComparison.Ordinal);
+
+    /// <summary>A vessel that a step can be worked in; cylinders and volumetric flasks are for measuring.</summary>
+    public bool IsForWork => !Kind.StartsWith("measuring", StringComparison.Ordinal) && !Kind.StartsWith("volumetric", StringComparison.Ordinal);
 
     /// <summary>The usual vessel of a kind and size; null where there is none.</summary>
     public static Vessel? Find(string kind, double nominalMl) => All.FirstOrDefault(v => v.Kind == kind && v.NominalMl == nominalMl);

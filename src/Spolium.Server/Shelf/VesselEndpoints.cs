@@ -7,13 +7,13 @@ using Spolium.Server.Shared;
 
 namespace Spolium.Server.Shelf;
 
-public sealed record VesselChoice(string Kind, double NominalMl, string Label);
+public sealed record VesselKindView(string Kind, double NominalMl, string Label);
 
 /// <param name="Tare">Empty where nobody weighed it.</param>
 public sealed record OwnVesselView(string Id, string Label, string Tare);
 
 /// <param name="Own">False while the shop has named none: plans then take usual beakers.</param>
-public sealed record VesselsView(bool Own, IReadOnlyList<OwnVesselView> Vessels, IReadOnlyList<VesselChoice> Choices);
+public sealed record VesselsView(bool Own, IReadOnlyList<OwnVesselView> Vessels, IReadOnlyList<VesselKindView> Choices);
 
 public sealed record NameVesselRequest(Head Head, string VesselId, string Kind, double NominalMl, string? Tare = null);
 
@@ -31,7 +31,7 @@ public static class VesselEndpoints
     }
 
     private static VesselsView View(State state) => new(!state.Vessels.IsEmpty, [.. state.Vessels.Values.OrderBy(v => v.Kind.NominalMl).ThenBy(v => v.Id, StringComparer.Ordinal).Select(v => new OwnVesselView(v.Id, v.Kind.Label, v.Tare?.Text ?? ""))],
-        [.. Vessel.All.Select(v => new VesselChoice(v.Kind, v.NominalMl, v.Label))]);
+        [.. Vessel.All.Select(v => new VesselKindView(v.Kind, v.NominalMl, v.Label))]);
 
     private static Task<Results<Ok<VesselsView>, ProblemHttpResult>> Name(NameVesselRequest request, Writing writing)
     {

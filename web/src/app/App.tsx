@@ -3,6 +3,8 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { LotsPage } from '../lots/LotsPage';
 import { PlanPage } from '../plan/PlanPage';
+import { StepPage } from '../plan/StepPage';
+import { CardPage } from '../run/CardPage';
 import { RunPage } from '../run/RunPage';
 import { ShelfPage } from '../shelf/ShelfPage';
 import { SourcesPage } from '../sources/SourcesPage';
@@ -27,8 +29,10 @@ export function App() {
             <Route element={<Frame />}>
               <Route index element={<Navigate to="/lots" replace />} />
               <Route path="lots/:lotId?" element={<LotsPage />} />
+              <Route path="plan/step" element={<StepPage />} />
               <Route path="plan/:lotId?" element={<PlanPage />} />
               <Route path="run/:batchId?" element={<RunPage />} />
+              <Route path="run/:batchId/card" element={<CardPage />} />
               <Route path="trail/:batchId?" element={<TrailPage />} />
               <Route path="strength" element={<StrengthPage />} />
               <Route path="strength/crystals" element={<CrystalsPage />} />

@@ -1,7 +1,7 @@
-import { Select, TextInput } from '@mantine/core';
+import { MultiSelect, Select, TextInput } from '@mantine/core';
 import { useLocalStorage } from '@mantine/hooks';
 import { useNavigate } from 'react-router';
-import { api } from '../api/client';
+import { api, type Schemas } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
@@ -21,7 +21,33 @@ interface Draft {
   thickness: string;
   content: Line[];
   balance: string;
+  held: Held;
+  freeAcid: string;
+  marks: string[];
 }
+
+type Held = NonNullable<Schemas['ReceiveRequest']['liquor']> | '';
+
+const held: { value: Held; label: string }[] = [
+  { value: 'Nitrate', label: 'nitrate (nitric acid)' },
+  { value: 'Chloride', label: 'chloride (aqua regia, HCl)' },
+  { value: 'Sulphate', label: 'sulphate' },
+  { value: 'Fixer', label: 'thiosulphate (spent fixer)' },
+];
+
+// What a lot may hold beside its metals; steps refuse or warn by it.
+const suspects = [
+  { value: 'cadmium', label: 'cadmium (unknown silver contacts)' },
+  { value: 'beryllium', label: 'beryllium (springs, ceramic)' },
+  { value: 'mercury', label: 'mercury (wetted relays, old gilding)' },
+  { value: 'arsenic', label: 'arsenic or antimony (ore, solder)' },
+  { value: 'cyanide', label: 'cyanide (it met some)' },
+  { value: 'hollow', label: 'closed hollow pieces' },
+  { value: 'cell', label: 'cells' },
+  { value: 'nitrate-film', label: 'nitrate film' },
+  { value: 'asbestos', label: 'asbestos sleeves' },
+  { value: 'capacitor-oil', label: 'old oil capacitors' },
+];
 
 const fresh = (): Draft => ({
   liquor: false,
@@ -34,6 +60,9 @@ const fresh = (): Draft => ({
   thickness: '',
   content: [line('Au', 'Whole'), line('Cu', 'Rest')],
   balance: 'Zn',
+  held: '',
+  freeAcid: '',
+  marks: [],
 });
 
 /** A lot comes in: what it is, what it weighs, what may be in it. The draft stays on this machine until it is written. */
@@ -61,6 +90,9 @@ export function ReceiveForm() {
               .filter((l) => l.likely || l.low || l.high)
               .map((l) => (d.liquor ? { ...l, of: 'Whole' as const } : l)),
             balance: d.liquor ? null : d.balance || null,
+            liquor: d.liquor ? d.held || null : null,
+            freeAcid: d.liquor ? d.freeAcid || null : null,
+            marks: d.marks ?? [],
           },
         }),
       ),
@@ -154,6 +186,30 @@ export function ReceiveForm() {
             w={220}
           />
         )}
+        {draft.liquor && (
+          <>
+            <Select
+              label="Its metals are held by"
+              placeholder="not known"
+              data={held}
+              value={draft.held || null}
+              onChange={(v) => set({ held: (v ?? '') as Held })}
+              clearable
+              w={230}
+            />
+            {draft.held !== 'Fixer' && (
+              <QuantityField
+                label="Free acid, mol/L"
+                placeholder="0.5"
+                field="Molarity"
+                value={draft.freeAcid ?? ''}
+                onChange={(freeAcid) => set({ freeAcid })}
+                error={error('freeAcid')}
+                w={150}
+              />
+            )}
+          </>
+        )}
       </div>
       <h2 className={styles.gap}>What may be in it</h2>
       <p className="soft">
@@ -192,9 +248,26 @@ export function ReceiveForm() {
           </>
         )}
       </div>
+      <MultiSelect
+        label="It may also hold"
+        placeholder={(draft.marks ?? []).length === 0 ? 'nothing that anybody suspects' : ''}
+        data={suspects}
+        value={draft.marks ?? []}
+        onChange={(marks) => set({ marks })}
+        w={520}
+      />
       <ProblemNote
         problem={write.error}
-        shown={['code', 'title', 'amount', 'amountPlusMinus', 'thickness', 'balance', ...lineErrors]}
+        shown={[
+          'code',
+          'title',
+          'amount',
+          'amountPlusMinus',
+          'thickness',
+          'balance',
+          'freeAcid',
+          ...lineErrors,
+        ]}
       />
       <div className={styles.row}>
         <button type="submit" className="act" disabled={write.isPending}>

@@ -23,7 +23,8 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
     | 'Money'
     | 'Baume'
     | 'Gravity'
-    | 'Molarity';
+    | 'Molarity'
+    | 'PH';
   error?: string;
 }
 

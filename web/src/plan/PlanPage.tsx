@@ -4,8 +4,9 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, type Schemas } from '../api/client';
+import { useWays } from '../api/ways';
 import { useBatches } from '../api/batches';
-import { useLots } from '../api/lots';
+import { useLot, useLots } from '../api/lots';
 import { type Problem, unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
@@ -13,6 +14,9 @@ import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { WithWorking } from '../metal/WorkingSheet';
 import styles from './plan.module.css';
+import { nextCode } from './code';
+import { OwnWay } from './OwnWay';
+import { PlanViews } from './PlanViews';
 import { Stair } from './Stair';
 import { StepSheet } from './StepSheet';
 import { useDraft } from './useDraft';
@@ -25,9 +29,11 @@ export function PlanPage() {
   if (lots.data && !chosen)
     return (
       <>
+        <PlanViews />
         <h1>Nothing to plan yet</h1>
         <p>
-          <Link to="/lots/receive">Receive a lot</Link>, then plan it here.
+          <Link to="/lots/receive">Receive a lot</Link>, then plan it here; or{' '}
+          <Link to="/plan/step">try one step by itself</Link>.
         </p>
       </>
     );
@@ -39,12 +45,17 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
   const lot = lots.find((l) => l.id === lotId);
   const [draft, setDraft] = useDraft(lotId, lot);
   const [request] = useDebouncedValue(draft, 200);
-  const [step, setStep] = useState<string>('1-nitric-strip');
-  const way = useQuery({
-    queryKey: ['way'],
-    queryFn: async () => unwrap(await api.GET('/api/ways/gold-by-nitric-strip')),
-  });
-  const body = { lotId, amount: request.amount, options: request.options, bottles: request.bottles };
+  const [step, setStep] = useState<string | null>(null);
+  const ways = useWays();
+  const liquor = useLot(lotId).data?.liquor?.toLowerCase();
+  const body = {
+    lotId,
+    amount: request.amount,
+    way: request.way,
+    methods: request.methods,
+    options: request.options,
+    bottles: request.bottles,
+  };
   const plan = useQuery({
     queryKey: ['plan', body],
     enabled: request.amount.length > 0,
@@ -53,6 +64,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
     queryFn: async () => unwrap(await api.POST('/api/plan', { body })),
   });
   const problem = plan.error as Problem | null;
+  const p = useLastGood(plan.data);
   const batches = useBatches();
   const [code, setCode] = useState('');
   const suggested = nextCode(batches.data ?? []);
@@ -64,6 +76,8 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
             head,
             ...wish,
             lotId,
+            way: draft.way ?? p?.way ?? null,
+            methods: draft.methods,
             options: draft.options,
             bottles: draft.bottles,
             title: null,
@@ -76,7 +90,6 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
       void navigate(`/run/${batch.id}`);
     },
   );
-  const p = useLastGood(plan.data);
   const chosen = p?.steps.find((s) => s.id === step) ?? p?.steps[0];
   return (
     <WithWorking
@@ -86,18 +99,15 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
         chosen && (
           <StepSheet
             step={chosen}
-            method={way.data?.methods.find((m) => m.id === chosen.method)}
-            options={draft.options[chosen.method] ?? {}}
+            method={ways.data?.methods.find((m) => m.id === chosen.method)}
+            options={draft.options[chosen.id] ?? {}}
             onOption={(id, value) =>
               setDraft({
                 ...draft,
-                options: {
-                  ...draft.options,
-                  [chosen.method]: { ...draft.options[chosen.method], [id]: value },
-                },
+                options: { ...draft.options, [chosen.id]: { ...draft.options[chosen.id], [id]: value } },
               })
             }
-            choices={way.data?.bottles ?? []}
+            choices={ways.data?.bottles ?? []}
             bottles={draft.bottles ?? []}
             onBottles={(bottles) => setDraft({ ...draft, bottles })}
             problem={problem}
@@ -105,7 +115,10 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
         )
       }
     >
-      <h1>Gold of {lot?.code ?? '…'}, by nitric strip and aqua regia</h1>
+      <PlanViews lotId={lotId} />
+      <h1>
+        {lot?.code ?? '…'}: {p?.wayTitle ?? 'a way'}
+      </h1>
       <p className={`soft ${styles.opening}`}>{p?.opening}</p>
       <div className={styles.take}>
         <Select
@@ -119,13 +132,34 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
           allowDeselect={false}
           w={220}
         />
+        <Select
+          label="Way"
+          data={[
+            ...(ways.data?.ways ?? [])
+              .filter((w) => w.takes === (liquor ?? 'solid'))
+              .map((w) => ({ value: w.id, label: w.title })),
+            { value: own, label: 'a way of your own' },
+          ]}
+          value={draft.methods ? own : (draft.way ?? p?.way ?? null)}
+          onChange={(v) =>
+            v &&
+            setDraft(
+              v === own
+                ? { ...draft, way: null, methods: named(ways.data, draft.way ?? p?.way), options: {} }
+                : { ...draft, way: v, methods: null, options: {} },
+            )
+          }
+          error={problem?.of('way')}
+          allowDeselect={false}
+          w={300}
+        />
         <QuantityField
           label="Taken into the batch"
-          field="Mass"
+          field="MassOrVolume"
           value={draft.amount}
           onChange={(amount) => setDraft({ ...draft, amount })}
           error={problem?.of('amount') ?? start.error?.of('amount')}
-          w={190}
+          w={170}
         />
         {p && !p.refused && (
           <form
@@ -151,17 +185,29 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
           </form>
         )}
       </div>
+      {draft.methods && (
+        <OwnWay
+          methods={draft.methods}
+          all={ways.data?.methods ?? []}
+          onChange={(methods) => setDraft({ ...draft, methods })}
+          problem={problem}
+        />
+      )}
       {p && (
         <dl className={styles.sums}>
-          <Sum name="gold to come">
-            <Fig f={p.gold} />
+          <Sum name={`${p.for} to come`}>
+            <Fig f={p.product} />
           </Sum>
-          <Sum name="nitric acid">
-            <Fig f={p.nitric} />
-          </Sum>
-          <Sum name="brown gas that leaves">
-            <Fig f={p.brownGas} />
-          </Sum>
+          {p.nitric.likely > 0 && (
+            <Sum name="nitric acid">
+              <Fig f={p.nitric} />
+            </Sum>
+          )}
+          {p.brownGas.likely > 0 && (
+            <Sum name="brown gas that leaves">
+              <Fig f={p.brownGas} />
+            </Sum>
+          )}
           <Sum name="hands on">
             <Fig f={p.attended} bare />
           </Sum>
@@ -174,11 +220,17 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
         <p className="soft">All of this lot is in batches already: this plan is for looking.</p>
       )}
       <ProblemNote problem={start.error} shown={['code', 'amount']} />
-      {problem && <ProblemNote problem={problem} shown={['amount']} />}
+      {problem && <ProblemNote problem={problem} shown={['amount', 'way']} />}
       {p && <Stair steps={p.steps} chosen={chosen?.id} onChoose={setStep} stale={plan.isPlaceholderData} />}
     </WithWorking>
   );
 }
+
+const own = 'own';
+
+// The methods of a usual way, to begin one's own from.
+const named = (ways: Schemas['WaysView'] | undefined, id: string | null | undefined) =>
+  ways?.ways.find((w) => w.id === id)?.methods ?? ['nitric-strip'];
 
 // While what was typed is refused, the last plan that was good stands: the field to mend is on it.
 function useLastGood<T>(data: T | undefined): T | undefined {
@@ -194,14 +246,4 @@ function Sum({ name, children }: { name: string; children: React.ReactNode }) {
       <dd>{children}</dd>
     </div>
   );
-}
-
-// 26-03 after 26-02; the first of a year when there is none.
-function nextCode(batches: { code: string }[]) {
-  const year = String(new Date().getFullYear()).slice(2);
-  const last = batches
-    .map((b) => /^(\d\d)-(\d+)$/.exec(b.code))
-    .filter((m) => m?.[1] === year)
-    .map((m) => Number(m?.[2]));
-  return `${year}-${String(Math.max(0, ...last) + 1).padStart(2, '0')}`;
 }

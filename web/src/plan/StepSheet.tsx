@@ -5,6 +5,7 @@ import { Fig } from '../metal/Fig';
 import { Formula } from '../metal/Formula';
 import { BottlePick } from './BottlePick';
 import styles from './plan.module.css';
+import { SafetyLines } from './SafetyLines';
 
 interface Props {
   step: StepView;
@@ -35,15 +36,16 @@ export function StepSheet({ step, method, options, onOption, choices, bottles, o
             <Select
               label={o.label}
               data={o.choices.map((c) => ({ value: c.value, label: c.words }))}
-              value={options[o.id] ?? o.default}
+              value={options[o.id] ?? step.options[o.id] ?? o.default}
               onChange={(v) => v && onOption(o.id, v)}
+              error={problem?.fields.find((f) => f.field.endsWith(`options.${o.id}`))?.wayOut}
               allowDeselect={false}
             />
           ) : (
             <TextInput
               label={`${o.label}${o.unit ? `, ${o.unit}` : ''}`}
-              value={options[o.id] ?? o.default}
-              placeholder={o.default || 'not measured'}
+              value={options[o.id] ?? step.options[o.id] ?? o.default}
+              placeholder={o.default || 'left open'}
               onChange={(e) => onOption(o.id, e.currentTarget.value)}
               error={problem?.fields.find((f) => f.field.endsWith(`options.${o.id}`))?.wayOut}
             />
@@ -93,22 +95,31 @@ export function StepSheet({ step, method, options, onOption, choices, bottles, o
           </div>
         )}
       </dl>
-      <h2>Where the gold goes</h2>
+      {step.learned.length > 0 && (
+        <dl className={styles.figures}>
+          {step.learned.map((f) => (
+            <div key={f.key}>
+              <dt>{f.label}</dt>
+              <dd>
+                <Fig f={f} />
+              </dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      <h2>Where the {step.metal} goes</h2>
       <dl className={styles.figures}>
         {step.outputs.map((o) => (
           <div key={o.id}>
             <dt>{o.name}</dt>
             <dd>
-              <Fig f={o.gold} />
+              <Fig f={o.metal} />
             </dd>
           </div>
         ))}
       </dl>
-      {step.cautions.map((c) => (
-        <p key={c.text} className={c.level === 'Stop' ? 'cautionStop' : 'caution'}>
-          {c.text}
-        </p>
-      ))}
+      <h2>What to mind</h2>
+      <SafetyLines step={step} />
     </aside>
   );
 }

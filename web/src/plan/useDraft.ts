@@ -3,6 +3,11 @@ import type { Schemas } from '../api/client';
 
 export interface PlanDraft {
   amount: string;
+  /** Id of a usual way; null takes the one that the server thinks first of. */
+  way: string | null;
+  /** A way of one's own instead. */
+  methods: string[] | null;
+  /** By step id. */
   options: Record<string, Record<string, string>>;
   bottles: Schemas['BottleRequest'][] | null;
 }
@@ -13,12 +18,15 @@ export function useDraft(
   lot: Schemas['LotListItem'] | undefined,
 ): [PlanDraft, (draft: PlanDraft | null) => void] {
   const [kept, setKept, forget] = useLocalStorage<PlanDraft | null>({
-    key: `spolium-way-${lotId}`,
+    key: `spolium-plan-${lotId}`,
     defaultValue: null,
     getInitialValueInEffect: false,
   });
+  const unit = lot?.amount.endsWith('mL') ? 'mL' : 'g';
   const draft = kept ?? {
-    amount: lot ? `${Number((lot.leftValue || lot.amountValue).toFixed(3))} g` : '',
+    amount: lot ? `${Number((lot.leftValue || lot.amountValue).toFixed(3))} ${unit}` : '',
+    way: null,
+    methods: null,
     options: {},
     bottles: null,
   };

@@ -1,8 +1,8 @@
 import { Select } from '@mantine/core';
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type DoseView, type Schemas } from '../api/client';
 import { unwrap } from '../api/problem';
+import { useWays } from '../api/ways';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
 import styles from './run.module.css';
@@ -16,11 +16,8 @@ interface Props {
 /** Another bottle for a dose: what is still to be poured is dosed anew by its strength; what was poured stays as it was. */
 export function ChangeBottle({ batch, dose, onDone }: Props) {
   const [chosen, setChosen] = useState<string | null>(null);
-  const way = useQuery({
-    queryKey: ['way'],
-    queryFn: async () => unwrap(await api.GET('/api/ways/gold-by-nitric-strip')),
-  });
-  const choices = (way.data?.bottles ?? []).filter(
+  const ways = useWays();
+  const choices = (ways.data?.bottles ?? []).filter(
     (b) => b.formula === dose.formula && b.onShelf && b.id !== dose.bottleId,
   );
   const change = useWrite(
@@ -31,7 +28,6 @@ export function ChangeBottle({ batch, dose, onDone }: Props) {
           body: {
             head,
             reason: `${dose.title} from ${id}`,
-            options: null,
             bottles: [{ id }, ...batch.bottles.filter((b) => b.id !== id).map(again)],
           },
         }),

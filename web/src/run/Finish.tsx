@@ -23,13 +23,14 @@ export function Finish({ batch }: { batch: Schemas['BatchView'] }) {
     <section className={styles.work}>
       <h1>{batch.closedAt ? `Batch ${batch.code} is closed` : 'All steps are done'}</h1>
       <p>
-        gold in the bar <Fig f={batch.gold} />
+        {batch.metal} in the product <Fig f={batch.product} />
       </p>
       {!batch.closedAt && (
         <>
           {!batch.canClose && (
             <p>
-              The bar has not been weighed: take the closing of the last step back, weigh it, and close again.
+              The product has not been weighed: take the closing of the last step back, weigh it, and close
+              again.
             </p>
           )}
           <ProblemNote problem={close.error} />

@@ -7,21 +7,36 @@ import { QuantityField } from '../metal/QuantityField';
 import styles from './run.module.css';
 import { clock } from './time';
 
-/** The temperature of the step, as it was read. */
-export function Readings({ batch, step }: { batch: Schemas['BatchView']; step: StepView }) {
+interface Props {
+  batch: Schemas['BatchView'];
+  step: StepView;
+}
+
+/** The readings of the step: the temperature, and the pH where the step waits for one. */
+export function Readings({ batch, step }: Props) {
+  return (
+    <>
+      <Reading batch={batch} step={step} kind="temperature" />
+      {step.interlocks.some((i) => i.reading === 'pH') && <Reading batch={batch} step={step} kind="pH" />}
+    </>
+  );
+}
+
+function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) {
   const [value, setValue] = useState('');
+  const name = kind === 'pH' ? 'pH' : 'Temperature';
   const read = useWrite(
     async (head, text: string) =>
       unwrap(
         await api.POST('/api/batches/{batchId}/steps/{stepId}/readings', {
           params: { path: { batchId: batch.id, stepId: step.id } },
-          body: { head, kind: 'temperature', value: text },
+          body: { head, kind, value: text },
         }),
       ),
     () => setValue(''),
     batch.version,
   );
-  const last = step.readings.at(-1);
+  const last = step.readings.filter((r) => r.kind === kind).at(-1);
   return (
     <div className={styles.readings}>
       <form
@@ -33,9 +48,9 @@ export function Readings({ batch, step }: { batch: Schemas['BatchView']; step: S
         }}
       >
         <QuantityField
-          label={last ? `Temperature, last ${last.words} at ${clock(last.at)}` : 'Temperature'}
-          placeholder="82 °C"
-          field="Temperature"
+          label={last ? `${name}, last ${last.words} at ${clock(last.at)}` : name}
+          placeholder={kind === 'pH' ? '5.2' : '82 °C'}
+          field={kind === 'pH' ? 'PH' : 'Temperature'}
           value={value}
           onChange={setValue}
           error={read.error?.of('value')}

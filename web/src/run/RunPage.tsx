@@ -8,6 +8,7 @@ import { BatchChoice } from '../metal/BatchChoice';
 import { Finish } from './Finish';
 import { JournalSheet } from './JournalSheet';
 import { NoteForm } from './NoteForm';
+import { PutIn } from './PutIn';
 import { StepAtWork } from './StepAtWork';
 import { StepsSlim } from './StepsSlim';
 import styles from './run.module.css';
@@ -47,6 +48,10 @@ export function RunPage() {
           <BatchChoice place="/run" batches={batches.data ?? []} chosen={chosen} />
           <StepsSlim batch={batch} />
           <NoteForm batch={batch} />
+          <p>
+            <Link to={`/run/${batch.id}/card`}>A card to print</Link>
+          </p>
+          {!batch.closedAt && <PutIn batch={batch} />}
           {batch.steps.every((s) => !s.begun) && (
             <TakeBack
               words="Give the metal back to its lot"

@@ -8,6 +8,8 @@ import { ProblemNote } from '../metal/ProblemNote';
 import { EndSigns } from './EndSigns';
 import { Ladder } from './Ladder';
 import { Readings } from './Readings';
+import { SafetyLines } from '../plan/SafetyLines';
+import { Deadlines } from './Deadlines';
 import styles from './run.module.css';
 import { Weighing } from './Weighing';
 
@@ -49,6 +51,13 @@ export function StepAtWork({ batch, step }: Props) {
       <section className={styles.work}>
         <h1>{step.begunAt ? instruction(step, dose) : step.title}</h1>
         <p className={styles.conditions}>{step.conditions.join(' · ')}</p>
+        <Deadlines step={step} />
+        {step.safety.findings.map((f) => (
+          <p key={f.text} className={f.stop ? 'cautionStop' : 'caution'}>
+            {f.stop ? 'Never together: ' : 'Mind: '}
+            {f.text}
+          </p>
+        ))}
         {step.cautions.slice(0, 1).map((c) => (
           <p key={c.text} className={c.level === 'Stop' ? 'cautionStop' : 'caution'}>
             {c.text}
@@ -113,6 +122,12 @@ export function StepAtWork({ batch, step }: Props) {
             <Fig f={f} big={i === 0} />
           </div>
         ))}
+        {step.learned.map((f) => (
+          <div key={f.key} className={styles.figure}>
+            <span className="soft">{f.label}</span>
+            <Fig f={f} />
+          </div>
+        ))}
         {step.begunAt && (
           <>
             <Readings batch={batch} step={step} />
@@ -157,11 +172,7 @@ export function StepAtWork({ batch, step }: Props) {
         )}
         <details className={styles.more}>
           <summary>What to mind</summary>
-          {step.cautions.slice(1).map((c) => (
-            <p key={c.text} className={c.level === 'Stop' ? 'cautionStop' : 'caution'}>
-              {c.text}
-            </p>
-          ))}
+          <SafetyLines step={step} />
           <p>{step.ifFoams}</p>
           <p>
             <strong>Stop for the night:</strong> {step.nightStop}

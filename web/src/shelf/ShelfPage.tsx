@@ -12,6 +12,7 @@ import { Needs } from './Needs';
 import { ReceiveBottle } from './ReceiveBottle';
 import styles from './shelf.module.css';
 import { Uses } from './Uses';
+import { VesselList } from './VesselList';
 
 /** Bottles by family, drawn with what is left in them; what came, went, is wanted and did cost. */
 export function ShelfPage() {
@@ -39,11 +40,15 @@ export function ShelfPage() {
           <Link to="/shelf/file" className="lesser">
             As a file
           </Link>
+          <Link to="/shelf/vessels" className="lesser">
+            Vessels
+          </Link>
         </nav>
       </div>
       {view === 'receive' && <ReceiveBottle />}
       {view === 'count' && s && <CountForm bottles={bottles} />}
       {view === 'file' && <FileForm />}
+      {view === 'vessels' && <VesselList />}
       {s && bottles.length === 0 && view !== 'receive' && (
         <p>
           Nothing stands here yet: plans go by usual labels.{' '}

@@ -18,7 +18,7 @@ public sealed class CausticSugar : IMethod
     public IReadOnlyList<OptionSpec> Options =>
     [
         new("sugar", "Sugar", "reducing", [("reducing", "glucose, fructose, corn syrup, honey"), ("sucrose", "table sugar")]),
-        new("caustic", "Caustic soda, × the equation", "2", [], 1.05, 4, "×", "Twice by practice."),
+        new("caustic", "Caustic soda, × the equation", "2", [], 1.05, 4, "", "Twice by practice."),
     ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)

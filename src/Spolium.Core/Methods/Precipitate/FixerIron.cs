@@ -17,7 +17,7 @@ public sealed class FixerIron : IMethod
     public Stage Stage => Stage.Precipitate;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("sludge", "silver sludge"), ("fixer", "desilvered fixer")];
     public IReadOnlyList<string> Reagents => ["Fe"];
-    public IReadOnlyList<OptionSpec> Options => [new("iron", "Iron, × the equation", "3", [], 1.2, 10, "×", "2 to 6 by practice.")];
+    public IReadOnlyList<OptionSpec> Options => [new("iron", "Iron, × the equation", "3", [], 1.2, 10, "", "2 to 6 by practice.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {

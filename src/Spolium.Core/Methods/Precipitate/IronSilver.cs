@@ -18,7 +18,7 @@ public sealed class IronSilver : IMethod
     public Stage Stage => Stage.Precipitate;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("silver", "silver powder"), ("liquor", "iron liquor"), ("iron", "iron left over")];
     public IReadOnlyList<string> Reagents => ["Fe", "H2SO4", "H2O"];
-    public IReadOnlyList<OptionSpec> Options => [new("iron", "Iron, × the equation", "2", [], 1.05, 10, "×", "A bar or turnings: what is left is drawn out.")];
+    public IReadOnlyList<OptionSpec> Options => [new("iron", "Iron, × the equation", "2", [], 1.05, 10, "", "A bar or turnings: what is left is drawn out.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {

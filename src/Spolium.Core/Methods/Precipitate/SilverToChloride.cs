@@ -22,7 +22,7 @@ public sealed class SilverToChloride : IMethod
     [
         new("by", "By", "NaCl", [("NaCl", "table salt"), ("HCl", "hydrochloric acid")]),
         new("excess", "Free chloride at the end", "10", [], 1, 200, "mmol/L", "5 to 50: a little makes it settle; much more takes silver back."),
-        new("factor", "or by the school, × the equation", "", [], 1, 2, "×", "1.1 to 1.2 by practice: what it leaves free is shown."),
+        new("factor", "or by the school, × the equation", "", [], 1, 2, "", "1.1 to 1.2 by practice: what it leaves free is shown."),
     ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)

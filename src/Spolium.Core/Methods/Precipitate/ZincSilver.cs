@@ -18,7 +18,7 @@ public sealed class ZincSilver : IMethod
     public Stage Stage => Stage.Precipitate;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("silver", "silver powder"), ("liquor", "zinc liquor")];
     public IReadOnlyList<string> Reagents => ["Zn", "HCl", "H2O"];
-    public IReadOnlyList<OptionSpec> Options => [new("zinc", "Zinc, × the equation", "1.5", [], 1.05, 4, "×", "1.5 by practice.")];
+    public IReadOnlyList<OptionSpec> Options => [new("zinc", "Zinc, × the equation", "1.5", [], 1.05, 4, "", "1.5 by practice.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
