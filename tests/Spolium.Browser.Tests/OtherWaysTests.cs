@@ -30,7 +30,7 @@ public sealed class OtherWaysTests(DemoBrowser demo) : IClassFixture<DemoBrowser
     }
 
     [Fact]
-    public void A_liquor_is_received_by_volume_and_refused_as_scrap()
+    public void A_liquor_is_received_by_volume_and_planned_once_it_is_known_what_holds_its_metals()
     {
         browser.Go("/lots/receive");
         browser.Type("Code", "LQ-1");
@@ -46,7 +46,21 @@ public sealed class OtherWaysTests(DemoBrowser demo) : IClassFixture<DemoBrowser
         browser.See("LQ-1 spent fixer");
         browser.See("in each litre");
         browser.Follow("Plan it");
-        browser.See("is a liquor");
+        browser.See("there is no such way for this lot");
+        browser.Go("/lots/receive");
+        browser.Type("Code", "LQ-2");
+        browser.Type("What it is", "spent fixer");
+        browser.Click(By.XPath("//label[starts-with(., 'It is')]/..//input"), "what it is");
+        browser.Click(By.XPath("//*[@role='option' and contains(., 'a liquor')]"), "a liquor");
+        browser.Type("Volume", "2 L");
+        browser.Click(By.XPath("//label[starts-with(., 'Its metals are held by')]/..//input"), "what holds its metals");
+        browser.Click(By.XPath("//*[@role='option' and contains(., 'spent fixer')]"), "fixer");
+        // Fixer holds silver, and no gold: the wrong metal is told at its line.
+        browser.Type("Au low", "1 g/L");
+        browser.Type("Au likely", "2 g/L");
+        browser.Type("Au high", "3 g/L");
+        browser.Press("Receive it");
+        browser.See("does not stay in a fixer liquor");
     }
 
     [Fact]

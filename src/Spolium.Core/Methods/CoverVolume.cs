@@ -1,5 +1,5 @@
-using Spolium.Core.Materials;
 using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Methods;

@@ -177,7 +177,8 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     }
 
     private Dose Ready(Signed s, int portions) => new(s.Id, s.Title, s.Bottle, s.Poured.Named($"{s.Bottle.Name} from the bottle"), s.Bottle.Volume(s.Poured),
-        Ladder.Build(s.Bottle, s.Low, s.High, portions, shop.BalanceStepG, facts.Of(s.Id), s.Ended), null, s.How) { Apart = s.Apart };
+        Ladder.Build(s.Bottle, s.Low, s.High, portions, shop.BalanceStepG, facts.Of(s.Id), s.Ended), null, s.How)
+    { Apart = s.Apart };
 
     private IEnumerable<Caution> GasCautions()
     {

@@ -35,6 +35,11 @@ public sealed record LotRef(string Id, string Code, string Amount, double Value)
 public sealed record LotView(string Id, string Code, string Title, string Material, string Amount, string AmountWords, double AmountValue, string Left, double LeftValue, string? Thickness, LiquorKind? Liquor, string? FreeAcid, IReadOnlyList<string> Marks, DateTimeOffset ReceivedAt, long Version,
     IReadOnlyList<ContentView> Content, FigureView? Unknown, IReadOnlyList<LotRef> Parts, string? PartOf, IReadOnlyList<LotRef> Batches, double NotInAnyPart, string NotInAnyPartText);
 
+public sealed record MaterialLineView(string Element, string Low, string Likely, string High);
+
+/// <summary>A kind of scrap of the material library: metals whose ways are known, and what it may hold besides.</summary>
+public sealed record ScrapView(string Id, string Name, string Basis, bool Liquor, IReadOnlyList<MaterialLineView> Lines, IReadOnlyList<string> Marks);
+
 /// <summary>Receive, look at, split.</summary>
 public static class LotEndpoints
 {
@@ -42,6 +47,8 @@ public static class LotEndpoints
     {
         var lots = app.MapGroup("/api/lots").WithTags("lots");
         lots.MapGet("/", List);
+        app.MapGet("/api/materials", () => TypedResults.Ok(Material.All.Select(m => new ScrapView(m.Id, m.Name, m.Basis, m.IsLiquor,
+            [.. m.Lines.Where(l => MetalInAcid.Find(l.Element, true) is not null).Select(l => new MaterialLineView(l.Element, Percent(l.Percent.Low), Percent(l.Percent.Likely), Percent(l.Percent.High)))], m.Marks)).ToList())).WithTags("lots");
         lots.MapGet("/{lotId}", Get);
         lots.MapGet("/{lotId}/working", Working);
         lots.MapPost("/", Receive);
@@ -118,6 +125,8 @@ public static class LotEndpoints
 
     // Per cent of a solid, grams per litre of a liquor: for drawing only.
     private static double Scale(TypedNumber n) => n.Field == Field.Share ? n.Value * 100 : n.Value;
+
+    private static string Percent(double value) => value.ToString("0.#####", System.Globalization.CultureInfo.InvariantCulture);
 
     private static string Text(double amount, string field) => $"{FigureText.Number(amount, Math.Abs(amount - Math.Round(amount)) < 0.005 ? 0 : Math.Abs(amount * 10 - Math.Round(amount * 10)) < 0.05 ? 1 : 2)}{FigureText.ThinSpace}{(field == nameof(Field.Volume) ? "mL" : "g")}";
 }

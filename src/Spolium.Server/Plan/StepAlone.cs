@@ -50,9 +50,11 @@ public static class StepAlone
         [.. request.Lines.Select((l, i) => { var (low, likely, high) = reader.Range($"lines[{i}].grams", l.Grams, Field.Mass); return new SpecLine(l.Element.Trim(), low, likely, high); })],
         reader.Optional("volume", request.Volume, Field.Volume), reader.Optional("freeAcid", request.FreeAcid, Field.Molarity));
 
+    private static string Short(TypedNumber n) => FigureText.Number(n.Value, n.Value % 1 == 0 ? 0 : 2);
+
     private static string Words(ChargeSpec spec)
     {
-        var metals = string.Join(", ", spec.Lines.Select(l => $"{Core.Chemistry.Elements.Of(l.Element).Name} {(l.Low.Value == l.High.Value ? QuantityParser.InWords(l.Likely) : $"{FigureText.Number(l.Low.Value, 2)} to {FigureText.Number(l.High.Value, 2)} g, likely {FigureText.Number(l.Likely.Value, 2)} g")}"));
+        var metals = string.Join(", ", spec.Lines.Select(l => $"{Core.Chemistry.Elements.Of(l.Element).Name} {(l.Low.Value == l.High.Value ? QuantityParser.InWords(l.Likely) : $"{Short(l.Low)} to {Short(l.High)} g, likely {Short(l.Likely)} g")}"));
         return spec.Liquor is null ? metals : $"{QuantityParser.InWords(spec.Volume!)} of {spec.Kind.ToString().ToLowerInvariant()} liquor with {metals}{(spec.FreeAcid is { Value: > 0 } acid ? $", free acid {acid.InWords}" : ", no free acid")}";
     }
 
@@ -89,7 +91,7 @@ public static class StepAlone
     private static Ok<List<KeptView>> Kept(Writing writing) => TypedResults.Ok(writing.Ledger.State.Kept.Values.OrderByDescending(k => k.At).Select(View).ToList());
 
     private static KeptView View(KeptState k) => new(k.Step.KeptId, k.Step.Title, k.Step.Method, MethodCatalogue.Of(k.Step.Method).Title, Words(k.Step.Charge), k.At, k.By,
-        new(k.Step.Method, new(k.Step.Charge.Kind, [.. k.Step.Charge.Lines.Select(l => new ChargeLineRequest(l.Element, l.Low.Value == l.High.Value ? l.Likely.Text : $"{FigureText.Number(l.Low.Value, 3)}–{FigureText.Number(l.Likely.Value, 3)}–{FigureText.Number(l.High.Value, 3)} g"))], k.Step.Charge.Volume?.Text, k.Step.Charge.FreeAcid?.Text),
+        new(k.Step.Method, new(k.Step.Charge.Kind, [.. k.Step.Charge.Lines.Select(l => new ChargeLineRequest(l.Element, l.Low.Value == l.High.Value ? l.Likely.Text : $"{l.Low.Value:0.####}–{l.Likely.Value:0.####}–{l.High.Value:0.####} g"))], k.Step.Charge.Volume?.Text, k.Step.Charge.FreeAcid?.Text),
             k.Step.Options, [.. k.Step.Bottles.Select(b => new BottleRequest(b))]), k.EntryId);
 
     private static Task<Results<Ok<KeptView>, ProblemHttpResult>> Keep(KeepRequest request, Writing writing, TimeProvider time)

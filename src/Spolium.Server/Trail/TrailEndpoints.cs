@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Accounts;
+using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
@@ -25,9 +26,9 @@ public static class TrailEndpoints
         app.MapGet("/api/batches/{batchId}/trail/working", Working).WithTags("trail");
     }
 
-    private static Results<Ok<TrailView>, ProblemHttpResult> Get(string batchId, Writing writing, string element = "Au", long? at = null) => Make(batchId, writing, element, at, new FigureBook());
+    private static Results<Ok<TrailView>, ProblemHttpResult> Get(string batchId, Writing writing, string? element = null, long? at = null) => Make(batchId, writing, element, at, new FigureBook());
 
-    private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing, string element = "Au", long? at = null)
+    private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing, string? element = null, long? at = null)
     {
         var book = new FigureBook();
         if (Make(batchId, writing, element, at, book).Result is ProblemHttpResult problem)
@@ -35,28 +36,36 @@ public static class TrailEndpoints
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 
-    private static Results<Ok<TrailView>, ProblemHttpResult> Make(string batchId, Writing writing, string element, long? at, FigureBook book)
+    private static Results<Ok<TrailView>, ProblemHttpResult> Make(string batchId, Writing writing, string? wanted, long? at, FigureBook book)
     {
         var now = writing.Ledger;
-        if (!now.State.Batches.ContainsKey(batchId))
+        if (!now.State.Batches.TryGetValue(batchId, out var asItIs))
             return Problems.NotFound("such batch");
         var mine = now.State.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batchId))).ToList();
         var upTo = Math.Clamp(at ?? mine.Count, 1, mine.Count);
         // Any past moment is a replay of the journal up to it.
         var ledger = upTo == mine.Count ? now : Ledger.Of(now.State.Entries.TakeWhile(e => e.Id != mine[(int)upTo].Id));
         var batch = ledger.State.Batches[batchId];
+        var element = wanted ?? MetalOf(now.State, asItIs);
         if (batch.Believed.All(b => b.Element != element))
             return Problems.NotFound($"{element} in this batch");
         var b = BatchBalance.Of(ledger, batch, element);
         var accounts = b.Holdings.Select(h => h.Account).Append(Account.Unaccounted("batch/" + batchId)).Append(Account.Holding(batchId, Core.Planning.Route.Feed)).ToHashSet();
         var names = b.Holdings.GroupBy(h => h.Account).ToDictionary(g => g.Key, g => g.First().Name);
-        return TypedResults.Ok(new TrailView(batchId, batch.Code, element, Elements.Of(element).Name, [.. batch.Believed.OrderBy(x => x.Element == "Au" ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
+        return TypedResults.Ok(new TrailView(batchId, batch.Code, element, Elements.Of(element).Name, [.. batch.Believed.OrderBy(x => x.Element == element ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
             book.Add("feed", b.Feed), [.. b.Holdings.Select(h => new TrailHolding(h.Account, h.StepId, h.Name, h.Main, h.Standing, h.Basis, book.Add("held/" + h.Account, h.Grams)))],
             book.AddOrNone("product", b.Product), book.Add("unaccounted", b.Unaccounted), book.Add("guessed", b.Guessed), book.Add("missing", b.Missing), book.Add("at-least", b.AtLeast),
             b.Recovery is null ? null : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with { Unit = "%" }, b.WhyWide, Sentence(b),
             [.. ledger.Book.Postings.Where(p => p.Element == element && accounts.Contains(p.Account)).Select(p => ledger.State.ById[p.EntryId] is var e
                 ? new PostingView(p.EntryId, e.OccurredAt, e.By, names.GetValueOrDefault(p.Account) ?? Say(p.Account), p.Element, p.Grams, p.SigmaG * Draws.Z95, Say(p.Basis), EntryWords.Say(e.Body)) : null!)],
             mine.Count, upTo));
+    }
+
+    // The metal that the batch is for, where its feed holds it; else the first that its feed holds.
+    private static string MetalOf(State state, BatchState batch)
+    {
+        var metal = BatchAtWork.ElementOf(BatchAtWork.Plan(state, batch).Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
+        return batch.Believed.Any(b => b.Element == metal) ? metal : batch.Believed[0].Element;
     }
 
     private static string Sentence(BatchBalance b)

@@ -21,7 +21,7 @@ export const useJournal = (batchId: string, open: boolean) =>
       unwrap(await api.GET('/api/batches/{batchId}/journal', { params: { path: { batchId } } })),
   });
 
-export const useTrail = (batchId: string | undefined, element: string, at: number | undefined) =>
+export const useTrail = (batchId: string | undefined, element: string | undefined, at: number | undefined) =>
   useQuery({
     queryKey: ['trail', batchId, element, at],
     enabled: !!batchId,

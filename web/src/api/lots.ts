@@ -12,3 +12,10 @@ export const useLot = (lotId: string | undefined) =>
     queryFn: async () =>
       unwrap(await api.GET('/api/lots/{lotId}', { params: { path: { lotId: lotId ?? '' } } })),
   });
+
+export const useMaterials = () =>
+  useQuery({
+    queryKey: ['materials'],
+    staleTime: Infinity,
+    queryFn: async () => unwrap(await api.GET('/api/materials')),
+  });

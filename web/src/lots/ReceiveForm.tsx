@@ -2,6 +2,7 @@ import { MultiSelect, Select, TextInput } from '@mantine/core';
 import { useLocalStorage } from '@mantine/hooks';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
+import { useMaterials } from '../api/lots';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
@@ -73,6 +74,7 @@ export function ReceiveForm() {
     getInitialValueInEffect: false,
   });
   const navigate = useNavigate();
+  const materials = useMaterials();
   const write = useWrite(
     async (head, d: Draft) =>
       unwrap(
@@ -212,6 +214,27 @@ export function ReceiveForm() {
         )}
       </div>
       <h2 className={styles.gap}>What may be in it</h2>
+      <Select
+        label="As this kind usually has it"
+        placeholder="choose a kind, or write what you know"
+        data={(materials.data ?? [])
+          .filter((m) => m.liquor === draft.liquor)
+          .map((m) => ({ value: m.id, label: `${m.name} (${m.basis})` }))}
+        value={null}
+        onChange={(v) => {
+          const m = materials.data?.find((x) => x.id === v);
+          if (m)
+            set({
+              material: draft.material || m.name,
+              content: m.lines.map((l) => ({ ...l, of: 'Whole' as const })),
+              balance: '',
+              marks: m.marks,
+              held: m.liquor ? 'Fixer' : draft.held,
+            });
+        }}
+        searchable
+        w={420}
+      />
       <p className="soft">
         Low, likely, high: you would be surprised one time in twenty below the low, and one in twenty above
         the high. A clad metal is a share of the lot; the alloy under it, of the rest.

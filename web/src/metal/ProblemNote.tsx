@@ -6,6 +6,9 @@ export function ProblemNote({ problem, shown = [] }: { problem: Problem | Error 
   if (!problem) return null;
   const fields = 'fields' in problem ? problem.fields.filter((f) => !shown.includes(f.field)) : [];
   const since = 'since' in problem ? problem.since : [];
+  // Told at its field is told.
+  if ('fields' in problem && problem.fields.length > 0 && fields.length === 0 && since.length === 0)
+    return null;
   return (
     <div className={styles.note} role="alert">
       {fields.length === 0 && <p>{problem.message}</p>}

@@ -19,7 +19,7 @@ export function TrailPage() {
   const [at, setAt] = useState<number>();
   const [open, setOpen] = useState<string | null>(null);
   const chosen = batchId ?? (batches.data?.find((b) => b.closedAt) ?? batches.data?.[0])?.id;
-  const element = search.get('metal') ?? 'Au';
+  const element = search.get('metal') ?? undefined;
   const { data: t, error } = useTrail(chosen, element, at);
   if (batches.data?.length === 0)
     return (
@@ -35,7 +35,7 @@ export function TrailPage() {
   const query = { element, at };
   return (
     <WithWorking
-      key={`${chosen} ${element}`}
+      key={`${chosen} ${element ?? ''}`}
       page={['trail', chosen, query, t.at]}
       load={async (key) =>
         unwrap(

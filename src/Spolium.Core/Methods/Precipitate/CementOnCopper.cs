@@ -13,7 +13,12 @@ public sealed class CementOnCopper : IMethod
     private static readonly Species Bar = new("Cu", Phase.Solid);
     private static readonly IReadOnlyDictionary<string, Species> Dissolved = new Dictionary<string, Species>
     {
-        ["Ag"] = new("Ag+", Phase.Aqueous), ["Hg"] = new("Hg2+", Phase.Aqueous), ["Au"] = Species.GoldChloride, ["Pt"] = new("PtCl6 2-", Phase.Aqueous), ["Pd"] = new("Pd2+", Phase.Aqueous), ["Fe"] = new("Fe3+", Phase.Aqueous),
+        ["Ag"] = new("Ag+", Phase.Aqueous),
+        ["Hg"] = new("Hg2+", Phase.Aqueous),
+        ["Au"] = Species.GoldChloride,
+        ["Pt"] = new("PtCl6 2-", Phase.Aqueous),
+        ["Pd"] = new("Pd2+", Phase.Aqueous),
+        ["Fe"] = new("Fe3+", Phase.Aqueous),
     };
 
     public string Id => "copper-cement";

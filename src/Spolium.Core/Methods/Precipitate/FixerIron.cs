@@ -38,6 +38,7 @@ public sealed class FixerIron : IMethod
             [Molar.Grams(silver, "Ag").Named("silver in the fixer"), Molar.Grams(work.Vessel.Of(new("Ag", Phase.Solid)), "Ag").Named("silver in the sludge (inferred, not seen)"), fixer.Element("Ag").Named("silver left in the fixer"), least],
             ["pH 4 to 6.5", "dry the sludge, melt it with soda and borax"],
             [new(CautionLevel.Stop, "No acid, no bleach into fixer."), new(CautionLevel.Look, "Caustic sets ammonia free from ammonium fixer.")],
-            "It may stand.", handsOn: draws.Prior("wash-hours")) with { Interlocks = [Fixer.Ph with { DoseId = "iron" }] };
+            "It may stand.", handsOn: draws.Prior("wash-hours")) with
+        { Interlocks = [Fixer.Ph with { DoseId = "iron" }] };
     }
 }

@@ -10,9 +10,19 @@ public sealed class HydrochloricLeach : IMethod
 {
     private static readonly IReadOnlyDictionary<string, Reaction> Reactions = new Dictionary<string, Reaction>
     {
-        ["CuO"] = Reaction.Of("CuO + HCl = CuCl2 + H2O"), ["NiO"] = Reaction.Of("NiO + HCl = NiCl2 + H2O"), ["CoO"] = Reaction.Of("CoO + HCl = CoCl2 + H2O"), ["ZnO"] = Reaction.Of("ZnO + HCl = ZnCl2 + H2O"),
-        ["Fe2O3"] = Reaction.Of("Fe2O3 + HCl = FeCl3 + H2O"), ["PbO"] = Reaction.Of("PbO + HCl = PbCl2 + H2O"), ["Bi2O3"] = Reaction.Of("Bi2O3 + HCl = BiCl3 + H2O"),
-        ["Sn"] = Reaction.Of("Sn + HCl = SnCl2 + H2"), ["Zn"] = Reaction.Of("Zn + HCl = ZnCl2 + H2"), ["Fe"] = Reaction.Of("Fe + HCl = FeCl2 + H2"), ["Al"] = Reaction.Of("Al + HCl = AlCl3 + H2"), ["Ni"] = Reaction.Of("Ni + HCl = NiCl2 + H2"), ["Co"] = Reaction.Of("Co + HCl = CoCl2 + H2"),
+        ["CuO"] = Reaction.Of("CuO + HCl = CuCl2 + H2O"),
+        ["NiO"] = Reaction.Of("NiO + HCl = NiCl2 + H2O"),
+        ["CoO"] = Reaction.Of("CoO + HCl = CoCl2 + H2O"),
+        ["ZnO"] = Reaction.Of("ZnO + HCl = ZnCl2 + H2O"),
+        ["Fe2O3"] = Reaction.Of("Fe2O3 + HCl = FeCl3 + H2O"),
+        ["PbO"] = Reaction.Of("PbO + HCl = PbCl2 + H2O"),
+        ["Bi2O3"] = Reaction.Of("Bi2O3 + HCl = BiCl3 + H2O"),
+        ["Sn"] = Reaction.Of("Sn + HCl = SnCl2 + H2"),
+        ["Zn"] = Reaction.Of("Zn + HCl = ZnCl2 + H2"),
+        ["Fe"] = Reaction.Of("Fe + HCl = FeCl2 + H2"),
+        ["Al"] = Reaction.Of("Al + HCl = AlCl3 + H2"),
+        ["Ni"] = Reaction.Of("Ni + HCl = NiCl2 + H2"),
+        ["Co"] = Reaction.Of("Co + HCl = CoCl2 + H2"),
     };
 
     public string Id => "hydrochloric-leach";

@@ -98,6 +98,7 @@ public sealed class PeroxideEtch : IMethod
             [Molar.Grams(hcl, "HCl").Named("hydrochloric acid by the equations"), Molar.Grams(h2o2, "H2O2").Named("peroxide by the equations, if it did all"), foils.Element("Au").Named("gold on the foils (inferred, not seen)"), liquor.Element("Au").Named("gold in the liquor"), .. byAir ? [Molar.Grams(airTakes, "O2").Named("oxygen to come from the air"), uptake] : Array.Empty<Working>()],
             ["room temperature: never heat it", "an open vessel: never a closed lid"],
             [new(CautionLevel.Stop, "Never a closed lid: oxygen and chlorine come off."), new(CautionLevel.Stop, "No acetone rinse: with peroxide and acid it makes explosives."), new(CautionLevel.Look, "A trace of gold dissolves and falls back while copper is there: keep copper in until the end.")],
-            "It may stand open in the hood over night.", "If it boils up: stop pouring, cold water round it.", handsOn: draws.Prior("wash-hours")) with { Means = ["O2"] };
+            "It may stand open in the hood over night.", "If it boils up: stop pouring, cold water round it.", handsOn: draws.Prior("wash-hours")) with
+        { Means = ["O2"] };
     }
 }

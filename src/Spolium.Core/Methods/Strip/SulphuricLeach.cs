@@ -10,9 +10,17 @@ public sealed class SulphuricLeach : IMethod
 {
     private static readonly IReadOnlyDictionary<string, Reaction> Reactions = new Dictionary<string, Reaction>
     {
-        ["CuO"] = Reaction.Of("CuO + H2SO4 = CuSO4 + H2O"), ["NiO"] = Reaction.Of("NiO + H2SO4 = NiSO4 + H2O"), ["CoO"] = Reaction.Of("CoO + H2SO4 = CoSO4 + H2O"), ["ZnO"] = Reaction.Of("ZnO + H2SO4 = ZnSO4 + H2O"),
-        ["Fe2O3"] = Reaction.Of("Fe2O3 + H2SO4 = Fe2(SO4)3 + H2O"), ["PbO"] = Reaction.Of("PbO + H2SO4 = PbSO4 + H2O"),
-        ["Zn"] = Reaction.Of("Zn + H2SO4 = ZnSO4 + H2"), ["Fe"] = Reaction.Of("Fe + H2SO4 = FeSO4 + H2"), ["Al"] = Reaction.Of("Al + H2SO4 = Al2(SO4)3 + H2"), ["Ni"] = Reaction.Of("Ni + H2SO4 = NiSO4 + H2"), ["Co"] = Reaction.Of("Co + H2SO4 = CoSO4 + H2"),
+        ["CuO"] = Reaction.Of("CuO + H2SO4 = CuSO4 + H2O"),
+        ["NiO"] = Reaction.Of("NiO + H2SO4 = NiSO4 + H2O"),
+        ["CoO"] = Reaction.Of("CoO + H2SO4 = CoSO4 + H2O"),
+        ["ZnO"] = Reaction.Of("ZnO + H2SO4 = ZnSO4 + H2O"),
+        ["Fe2O3"] = Reaction.Of("Fe2O3 + H2SO4 = Fe2(SO4)3 + H2O"),
+        ["PbO"] = Reaction.Of("PbO + H2SO4 = PbSO4 + H2O"),
+        ["Zn"] = Reaction.Of("Zn + H2SO4 = ZnSO4 + H2"),
+        ["Fe"] = Reaction.Of("Fe + H2SO4 = FeSO4 + H2"),
+        ["Al"] = Reaction.Of("Al + H2SO4 = Al2(SO4)3 + H2"),
+        ["Ni"] = Reaction.Of("Ni + H2SO4 = NiSO4 + H2"),
+        ["Co"] = Reaction.Of("Co + H2SO4 = CoSO4 + H2"),
     };
 
     public string Id => "sulfuric-leach";
