@@ -17,6 +17,7 @@ public class PlanningBenchmarks
 {
     private readonly IReadOnlyList<Entry> entries = DemoShop.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero));
     private Content content = null!;
+    private Content contacts = null!;
     private Route route = null!;
     private IReadOnlyList<Entry> fiveHundred = null!;
     private Ledger open = null!;
@@ -24,7 +25,8 @@ public class PlanningBenchmarks
     [GlobalSetup]
     public void Setup()
     {
-        content = entries.Select(e => e.Body).OfType<LotReceived>().Single().Content;
+        content = entries.Select(e => e.Body).OfType<LotReceived>().Single(l => l.LotId == "hl-1").Content;
+        contacts = entries.Select(e => e.Body).OfType<LotReceived>().Single(l => l.LotId == "hl-2").Content;
         route = Route.Chain(Route.GoldByNitricStrip);
         open = Ledger.Of(entries);
         // One batch with 500 entries: the open one, its last pour repeated.
@@ -40,6 +42,20 @@ public class PlanningBenchmarks
     {
         var draws = new Draws("hl-1");
         return Planner.Fold(content.ToCharge(Working.Given(412.6, Dimension.Mass, "lot", "weighed"), draws), route, Shop.Usual, draws);
+    }
+
+    [Benchmark]
+    public BatchPlan Plan_HL2_by_chloride_in_all_worlds()
+    {
+        var draws = new Draws("hl-2");
+        return Planner.Fold(contacts.ToCharge(Working.Given(1284, Dimension.Mass, "lot", "weighed"), draws), Route.Chain(Route.SilverByChloride), Shop.Usual, draws);
+    }
+
+    [Benchmark]
+    public IReadOnlyList<StepSafety> Safety_of_every_step_of_HL1()
+    {
+        var draws = new Draws("hl-1");
+        return [.. BatchAtWork.Plan(open.State, open.State.Batches["26-02"]).Steps.Select(s => StepSafety.Of(s, draws))];
     }
 
     [Benchmark]

@@ -80,7 +80,7 @@ public static class Decisions
         var sum = parts.Sum(p => p.Amount.Value);
         if (errors.Count == 0 && Math.Abs(sum - lot.Left) > PartsMayDiffer * lot.Left && string.IsNullOrWhiteSpace(reason))
             errors.Add(new("parts", $"the parts weigh {FigureText.Number(sum, 2)} g, the lot {FigureText.Number(lot.Left, 2)} g", "weigh again; if it is so, say why"));
-        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new LotSplit(lotId, parts));
+        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new LotSplit(lotId, parts, Kept(reason)));
     }
 
     public static Decision Start(State state, string batchId, string code, string title, string lotId, TypedNumber amount, Route route, IReadOnlyList<Bottle> bottles, double balanceStepG)
@@ -152,7 +152,7 @@ public static class Decisions
             return Decision.Refuse("bottleId", $"{bottleId} is {onShelf.Name}, bought without a certificate: nobody has looked at what it is", $"do the test and record it on the Shelf: {onShelf.Kind.Test}");
         if (Measured(amount, bottle) is not { } poured)
             return Decision.Refuse("amount", bottle.DensityGPerMl is null ? "it is weighed" : "nothing was poured", "write grams");
-        foreach (var finding in StepSafety.Of(step, new Draws(batch.Id)).Findings.Where(f => f.DoseId == doseId || f.DoseId is null))
+        foreach (var finding in StepSafety.Of(step, new Draws(batch.Id)).Findings.Where(f => f.DoseId == doseId || f.DoseId is null && f.Kept is null))
         {
             if (finding.Row.Verdict == Safety.Verdict.Stop)
                 return Decision.Refuse("doseId", finding.Row.Text, "this is not done here; change the way, or clear the vessel first");
@@ -171,7 +171,7 @@ public static class Decisions
             return Decision.Refuse("amount", $"with this, {FigureText.Number(sofar + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(most / SlipFactor, 1)} g", "check the decimal point and the unit; if it is so, say why");
         if (onShelf is not null && grams > onShelf.Grams * (1 + ShelfDecisions.LevelMayDiffer) && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("amount", $"{bottleId} holds {FigureText.Number(Math.Max(0, onShelf.Grams), 0)} g by the shelf, {FigureText.Number(grams, 0)} g would be poured", "pour from another bottle, or count the shelf; if it is so, say why");
-        return Decision.Write(new DoseAdded(batch.Id, stepId, doseId, [ShelfDecisions.Poured(bottle, amount, grams, sigma)]));
+        return Decision.Write(new DoseAdded(batch.Id, stepId, doseId, [ShelfDecisions.Poured(bottle, amount, grams, sigma)], Kept(reason)));
     }
 
     // Grams of a pour and how unsure they are: a spoon of a loose solid by its bulk density, a cup of a liquid by the cup.
@@ -218,8 +218,8 @@ public static class Decisions
         mass = OnBalance(mass, batch.BalanceStepG);
         var isLast = batch.Route.Steps[^1].Id == stepId && holding.Main;
         return isLast
-            ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(batch.Id, BatchAtWork.ElementOf(holding.Charge), mass, fineness)]))
-            : Decision.Write(new HoldingWeighed(batch.Id, stepId, output, mass));
+            ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(batch.Id, BatchAtWork.ElementOf(holding.Charge), mass, fineness)], Kept(reason)))
+            : Decision.Write(new HoldingWeighed(batch.Id, stepId, output, mass, Kept(reason)));
     }
 
     public static Decision Close(State state, BatchState batch, string stepId, string? reason)
@@ -230,7 +230,7 @@ public static class Decisions
         if (open.Count > 0 && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("signs", "not all end signs were seen: " + string.Join("; ", open.Select(s => s.Text)), "look for them, or say why you close without");
         var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.AsItStands(state, batch, stepId), batch.Believed.Select(b => b.Element));
-        return Decision.Write(new StepClosed(batch.Id, stepId, outputs, covariances));
+        return Decision.Write(new StepClosed(batch.Id, stepId, outputs, covariances, open.Count > 0 ? Kept(reason) : null));
     }
 
     public static Decision NameVessel(State state, string id, string kind, double nominalMl, TypedNumber? tare)
@@ -324,6 +324,8 @@ public static class Decisions
         var started = state.Entries.Last(e => e.Body is BatchStarted b && b.BatchId == batch.Id);
         return Correct(state, started.Id, reason, null);
     }
+
+    private static string? Kept(string? reason) => string.IsNullOrWhiteSpace(reason) ? null : reason.Trim();
 
     private static Decision? Open(BatchState batch) => batch.ClosedAt is null ? null : Decision.Refuse("batchId", "the batch is closed", "take its closing back first");
 

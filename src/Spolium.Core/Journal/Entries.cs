@@ -44,7 +44,8 @@ public sealed record LotReceived(string LotId, string Code, string Title, string
 public sealed record LotPart(string LotId, string Code, string Title, TypedNumber Amount);
 
 /// <summary>A lot is weighed into parts; what the parts do not hold is posted, not dropped.</summary>
-public sealed record LotSplit(string LotId, IReadOnlyList<LotPart> Parts) : EntryBody;
+/// <param name="Reason">Why the parts do not add up, where they do not.</param>
+public sealed record LotSplit(string LotId, IReadOnlyList<LotPart> Parts, string? Reason = null) : EntryBody;
 
 public sealed record Feed(string LotId, TypedNumber Amount);
 
@@ -64,17 +65,19 @@ public sealed record StepBegun(string BatchId, string StepId, FrozenPlan Plan) :
 /// <param name="SigmaG">Standard uncertainty of the grams; nothing where the vessel was good enough.</param>
 public sealed record BottlePour(string BottleId, TypedNumber Amount, double Grams, double Strength, double PlusMinus = 0, double? DensityGPerMl = null, double SigmaG = 0);
 
-public sealed record DoseAdded(string BatchId, string StepId, string DoseId, IReadOnlyList<BottlePour> Pours) : EntryBody;
+/// <param name="Reason">Why it was poured against a warning; the pour is marked by it from then on.</param>
+public sealed record DoseAdded(string BatchId, string StepId, string DoseId, IReadOnlyList<BottlePour> Pours, string? Reason = null) : EntryBody;
 
 /// <param name="Kind">temperature, ph, volume, density …</param>
 public sealed record ReadingTaken(string BatchId, string StepId, string Kind, TypedNumber Value) : EntryBody;
 
 public sealed record SignSeen(string BatchId, string StepId, string Sign) : EntryBody;
 
-public sealed record HoldingWeighed(string BatchId, string StepId, string Output, TypedNumber Mass) : EntryBody;
+/// <param name="Reason">Why it was kept against a warning.</param>
+public sealed record HoldingWeighed(string BatchId, string StepId, string Output, TypedNumber Mass, string? Reason = null) : EntryBody;
 
 /// <param name="Fineness">Null when it was not assayed; the metal then carries the range of an unassayed bar.</param>
-public sealed record ProductWeighed(string BatchId, string StepId, string Output, TypedNumber Mass, TypedNumber? Fineness, IReadOnlyList<ElementEstimate> Holds) : EntryBody;
+public sealed record ProductWeighed(string BatchId, string StepId, string Output, TypedNumber Mass, TypedNumber? Fineness, IReadOnlyList<ElementEstimate> Holds, string? Reason = null) : EntryBody;
 
 /// <summary>What a figure of the book rests on.</summary>
 public enum Basis { Believed, Weighed, Assayed, EstimatedByMethod, Missing, Reversed }
@@ -85,7 +88,7 @@ public sealed record HoldingEstimate(string Output, string Name, bool Main, doub
 /// <summary>Covariance of the holdings of a step in one element, g²; rows and columns in the order of the outputs.</summary>
 public sealed record HoldingCovariance(string Element, IReadOnlyList<IReadOnlyList<double>> Matrix);
 
-public sealed record StepClosed(string BatchId, string StepId, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances) : EntryBody;
+public sealed record StepClosed(string BatchId, string StepId, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances, string? Reason = null) : EntryBody;
 
 /// <summary>Bottles that came to the shelf together: one delivery, or one file.</summary>
 public sealed record BottlesReceived(IReadOnlyList<NewBottle> Bottles) : EntryBody;

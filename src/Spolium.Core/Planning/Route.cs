@@ -50,28 +50,36 @@ public sealed record Route(IReadOnlyList<RouteStep> Steps)
         return new(steps);
     }
 
-    /// <summary>The same way with further steps put in behind one: they take its main holding, and what took that takes theirs.</summary>
+    /// <summary>
+    /// The same way with further steps put in behind one. On its main holding they stand in the way: what took that takes theirs. On another
+    /// holding they are a branch of their own. Holdings that wait may be put together with it.
+    /// </summary>
     /// <param name="methods">"method" or "method>holding that goes on".</param>
-    public Route PutIn(string after, IReadOnlyList<string> methods)
+    /// <param name="holding">Output of the step that they take; null takes the main one.</param>
+    /// <param name="with">Further holdings that the first of them takes too ("4-clear/filter").</param>
+    public Route PutIn(string after, IReadOnlyList<string> methods, string? holding = null, IReadOnlyList<string>? with = null)
     {
         if (methods.Count == 0)
             return this;
         var at = Steps.ToList().FindIndex(s => s.Id == after);
-        var from = Steps[at].Makes[0];
+        var from = holding is null ? Steps[at].Makes[0] : Holding(after, holding);
         // The name of a step says where it was put in: "6a-aqua-regia" stands behind the sixth.
         var number = string.Concat(after.TakeWhile(char.IsAsciiDigit));
         var letter = (char)('a' + Steps.Count(s => s.Id.StartsWith(number, StringComparison.Ordinal) && s.Id.Length > number.Length && char.IsAsciiLetterLower(s.Id[number.Length])));
         var added = new List<RouteStep>();
-        var takes = from;
+        IReadOnlyList<string> takes = [from, .. with ?? []];
         foreach (var part in methods.Select(m => m.Split('>')))
         {
             var method = MethodCatalogue.Of(part[0]);
             var id = $"{number}{letter++}-{part[0]}";
-            added.Add(new(id, part[0], new Dictionary<string, string>(), [takes], [.. method.Outputs.Select(o => Holding(id, o.Id))]));
-            takes = Holding(id, part.ElementAtOrDefault(1) ?? method.Outputs[0].Id);
+            added.Add(new(id, part[0], new Dictionary<string, string>(), takes, [.. method.Outputs.Select(o => Holding(id, o.Id))]));
+            takes = [Holding(id, part.ElementAtOrDefault(1) ?? method.Outputs[0].Id)];
         }
-        return new([.. Steps.Take(at + 1), .. added, .. Steps.Skip(at + 1).Select(s => s with { Takes = [.. s.Takes.Select(t => t == from ? takes : t)] })]);
+        return new([.. Steps.Take(at + 1), .. added, .. Steps.Skip(at + 1).Select(s => s with { Takes = [.. s.Takes.Select(t => t == from ? takes[0] : t)] })]);
     }
+
+    /// <summary>Holdings that no step takes: they wait.</summary>
+    public IReadOnlyList<string> Waiting => [.. Steps.SelectMany(s => s.Makes).Except(Steps.SelectMany(s => s.Takes))];
 
     /// <summary>The same way with other options, by step id or by method id.</summary>
     public Route WithOptions(IReadOnlyDictionary<string, IReadOnlyDictionary<string, string>> options) =>

@@ -7,7 +7,8 @@ namespace Spolium.Core.Planning;
 
 /// <summary>A row of never-together.csv that a dose, or a meeting of holdings, would break.</summary>
 /// <param name="DoseId">The dose that brings it; null when holdings meet.</param>
-public sealed record SafetyFinding(string? DoseId, NeverTogether Row);
+/// <param name="Kept">The holding that would keep both; null where it is a dose or a meeting.</param>
+public sealed record SafetyFinding(string? DoseId, NeverTogether Row, string? Kept = null);
 
 /// <summary>What one gas of a step asks for.</summary>
 /// <param name="OfPortion">mL that one portion sets free.</param>
@@ -47,6 +48,9 @@ public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnly
             var there = doses.Take(i).Aggregate(step.Input, (c, d) => c.Plus(d.Charge));
             found.AddRange(NeverTogether.Meeting(there, doses[i].Charge, means).Select(r => new SafetyFinding(doses[i].Id, r)));
         }
+        // What is kept after the step: no holding may hold two that never meet.
+        foreach (var output in step.Plan.Outputs)
+            found.AddRange(NeverTogether.Meeting(output.Charge, output.Charge, means).Select(r => new SafetyFinding(null, r, output.Name)));
         return [.. found.DistinctBy(f => f.Row.Id)];
     }
 

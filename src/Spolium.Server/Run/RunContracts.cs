@@ -29,10 +29,15 @@ public sealed record CorrectRequest(Head Head, string Corrects, string Reason);
 
 /// <param name="Options">By step id or method id; left out, the options stay as they are.</param>
 /// <param name="After">A loop or further steps ("method" or "method>holding") put in behind this step; empty for none.</param>
+/// <param name="Holding">What of that step they take; empty takes what goes on, another makes a branch.</param>
+/// <param name="With">Holdings that wait, put together with it.</param>
 /// <param name="Bottles">Left out, the doses come from the bottles as before.</param>
-public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, string? After = null, IReadOnlyList<string>? Methods = null, IReadOnlyList<BottleRequest>? Bottles = null);
+public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, string? After = null, IReadOnlyList<string>? Methods = null, string? Holding = null, IReadOnlyList<string>? With = null, IReadOnlyList<BottleRequest>? Bottles = null);
 
-public sealed record StepSlim(string Id, string Verb, string Title, bool Begun, bool Closed, bool Current);
+/// <param name="Waits">No step takes it.</param>
+public sealed record HoldingRef(string Id, string Output, string Name, bool Main, bool Waits);
+
+public sealed record StepSlim(string Id, string Verb, string Title, bool Begun, bool Closed, bool Current, IReadOnlyList<HoldingRef> Makes);
 
 public sealed record JournalLine(string EntryId, DateTimeOffset OccurredAt, DateTimeOffset RecordedAt, string By, string Words, string? StepId, string? CorrectedBy, bool CanTakeBack);
 

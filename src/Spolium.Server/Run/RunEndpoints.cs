@@ -206,7 +206,7 @@ public static class RunEndpoints
             if ((request.Methods ?? []).FirstOrDefault(m => MethodCatalogue.Find(m.Split('>')[0]) is null) is { } unknown)
                 return Decision.Refuse("methods", $"there is no method '{unknown}'", "choose one of the list");
             var route = options is null ? b.Route : b.Route.WithOptions(options);
-            return Decisions.ChangeRoute(b, request.After is null ? route : route.PutIn(request.After, request.Methods ?? []), chosen ?? b.Bottles, request.Reason);
+            return Decisions.ChangeRoute(b, request.After is null ? route : route.PutIn(request.After, request.Methods ?? [], string.IsNullOrEmpty(request.Holding) ? null : request.Holding, request.With), chosen ?? b.Bottles, request.Reason);
         });
     }
 
@@ -228,7 +228,8 @@ public static class RunEndpoints
         var current = batch.ClosedAt is null ? batch.Current : null;
         var metal = Metal(plan);
         return new(batch.Id, batch.Code, batch.Title, batch.Feeds[0].LotId, state.Lots[batch.Feeds[0].LotId].Code, string.Join(", ", batch.Feeds.Select(f => f.Amount.Text)), state.Version(Entry.BatchStream(batchId)), batch.StartedAt, batch.ClosedAt,
-            [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id))],
+            [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id,
+                [.. MethodCatalogue.Of(s.Method).Outputs.Select((o, i) => new HoldingRef(Core.Planning.Route.Holding(s.Id, o.Id), o.Id, o.Name, i == 0, batch.Route.Waiting.Contains(Core.Planning.Route.Holding(s.Id, o.Id))))]))],
             current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book, new Draws(batch.Id), metal),
             current is null ? [] : AsItStands(state, batch, current, book), Later(state, batch, book), Elements.Of(metal).Name, book.Add("product", plan.Product(metal)),
             [.. batch.Bottles.Select(b => PlanEndpoints.Choice(state, b))],

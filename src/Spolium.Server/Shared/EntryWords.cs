@@ -6,23 +6,25 @@ namespace Spolium.Server.Shared;
 /// <summary>Says an entry in a sentence, for the journal of a batch and for what came in between.</summary>
 public static class EntryWords
 {
+    private static string Because(string? reason) => reason is null ? "" : $"; kept because: {reason}";
+
     public static string Say(EntryBody body) => body switch
     {
         LotReceived b => $"{b.Code} received: {b.Amount.InWords}",
-        LotSplit b => "split into " + string.Join(", ", b.Parts.Select(p => $"{p.Code} {p.Amount.Text}")),
+        LotSplit b => "split into " + string.Join(", ", b.Parts.Select(p => $"{p.Code} {p.Amount.Text}")) + Because(b.Reason),
         BatchStarted b => $"batch {b.Code} started with {string.Join(", ", b.Feeds.Select(f => f.Amount.Text))}",
         RouteChanged b => $"the way was changed: {b.Reason}",
         BatchClosed => "batch closed",
         StepBegun b => $"{b.StepId} begun",
-        DoseAdded b => $"{b.DoseId}: {string.Join(", ", b.Pours.Select(p => $"{p.Amount.Text} from {p.BottleId}"))}",
+        DoseAdded b => $"{b.DoseId}: {string.Join(", ", b.Pours.Select(p => $"{p.Amount.Text} from {p.BottleId}"))}{Because(b.Reason)}",
         ReadingTaken b => $"{b.Kind} read: {b.Value.InWords}",
         SignSeen b => $"sign seen: {b.Sign.Replace('-', ' ')}",
-        HoldingWeighed b => $"{b.Output} weighed: {b.Mass.InWords}",
+        HoldingWeighed b => $"{b.Output} weighed: {b.Mass.InWords}{Because(b.Reason)}",
         VesselNamed b => $"vessel {b.VesselId}: {b.Kind} {FigureText.Number(b.NominalMl, 0)} mL",
         VesselGone b => $"vessel {b.VesselId} is gone: {b.Why}",
         StepKept b => $"step tried and kept: {b.Title}",
-        ProductWeighed b => $"product weighed: {b.Mass.InWords}{(b.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}",
-        StepClosed b => $"{b.StepId} closed",
+        ProductWeighed b => $"product weighed: {b.Mass.InWords}{(b.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}{Because(b.Reason)}",
+        StepClosed b => $"{b.StepId} closed{Because(b.Reason)}",
         BottlesReceived b => $"{string.Join(", ", b.Bottles.Select(x => x.BottleId))} received",
         BottleMade b => b.BatchId is { } batch ? $"{b.Bottle.BottleId} made in {batch}" : $"{b.Bottle.BottleId} mixed from {string.Join(", ", b.From.Select(f => $"{f.Amount.Text} of {f.BottleId}"))}",
         BottleTested b => $"{b.BottleId} tested by {b.Test.How}: {FigureText.Number(b.Test.Fraction * 100, 1)} %",

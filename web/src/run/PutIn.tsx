@@ -1,4 +1,4 @@
-import { Select, TextInput } from '@mantine/core';
+import { MultiSelect, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api, type Schemas } from '../api/client';
 import { unwrap } from '../api/problem';
@@ -17,12 +17,17 @@ export function PutIn({ batch }: { batch: Schemas['BatchView'] }) {
   const [after, setAfter] = useState<string | null>(null);
   const [what, setWhat] = useState<string>(again);
   const [reason, setReason] = useState('');
+  const [holding, setHolding] = useState<string | null>(null);
+  const [others, setOthers] = useState<string[]>([]);
   const ways = useWays();
   // Steps may be put in behind the last that has begun, and behind any after it.
   const begun = batch.steps.filter((s) => s.begun).length;
   const places = batch.steps.slice(Math.max(0, begun - 1));
   const write = useWrite(
-    async (head, w: { after: string; methods: string[]; reason: string }) =>
+    async (
+      head,
+      w: { after: string; methods: string[]; holding: string | null; with: string[]; reason: string },
+    ) =>
       unwrap(
         await api.POST('/api/batches/{batchId}/route', {
           params: { path: { batchId: batch.id } },
@@ -39,19 +44,34 @@ export function PutIn({ batch }: { batch: Schemas['BatchView'] }) {
       </button>
     );
   const place = after ?? places[0]?.id ?? '';
+  const makes = batch.steps.find((s) => s.id === place)?.makes ?? [];
+  const waiting = batch.steps
+    .slice(0, batch.steps.findIndex((s) => s.id === place) + 1)
+    .flatMap((s) =>
+      s.makes.filter((m) => m.waits).map((m) => ({ value: m.id, label: `${s.verb}: ${m.name}` })),
+    );
   return (
     <form
       className={styles.putIn}
       onSubmit={(e) => {
         e.preventDefault();
-        write.mutate({ after: place, methods: what === again ? refine : [what], reason });
+        write.mutate({
+          after: place,
+          methods: what === again ? refine : [what],
+          holding,
+          with: others,
+          reason,
+        });
       }}
     >
       <Select
         label="Behind"
         data={places.map((s) => ({ value: s.id, label: `${s.id.split('-')[0] ?? ''} ${s.verb}` }))}
         value={place}
-        onChange={setAfter}
+        onChange={(v) => {
+          setAfter(v);
+          setHolding(null);
+        }}
         allowDeselect={false}
         error={write.error?.of('after')}
       />
@@ -66,6 +86,21 @@ export function PutIn({ batch }: { batch: Schemas['BatchView'] }) {
         allowDeselect={false}
         searchable
       />
+      {makes.length > 1 && (
+        <Select
+          label="On"
+          data={makes.map((m) => ({
+            value: m.output,
+            label: m.main ? `${m.name}, and the way goes on from there` : `${m.name}, as a branch`,
+          }))}
+          value={holding ?? makes[0]?.output ?? null}
+          onChange={(v) => setHolding(v === makes[0]?.output ? null : v)}
+          allowDeselect={false}
+        />
+      )}
+      {waiting.length > 0 && (
+        <MultiSelect label="Together with" data={waiting} value={others} onChange={setOthers} />
+      )}
       <TextInput
         label="Why"
         value={reason}

@@ -228,7 +228,14 @@ function Before({
           {r.reason}: {r.wayOut}
         </p>
       ))}
-      <p className="soft">{opening}</p>
+      {step.safety.wear.map((w) => (
+        <p key={w} className="caution">
+          {w}
+        </p>
+      ))}
+      <p className="soft">
+        {step.safety.firstAction} {opening}
+      </p>
       <ProblemNote problem={problem} />
       <button className="act" onClick={onBegin} disabled={pending || step.refusals.length > 0}>
         Begin: {step.verb}

@@ -1,6 +1,8 @@
 using Spolium.Core.Chemistry;
+using Spolium.Core.Kinetics;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reference;
 
 namespace Spolium.Core.Methods.Clear;
 
@@ -13,7 +15,7 @@ public sealed class ClearLiquor : IMethod
     private static readonly Reaction LeadSulphate = Reaction.Of("PbCl2 + H2SO4 = PbSO4 + HCl");
 
     public string Id => "clear";
-    public int Version => 1;
+    public int Version => 2;
     public string Title => "Dilute, chill, filter and wash";
     public string Verb => "clear";
     public Stage Stage => Stage.Clear;
@@ -24,6 +26,9 @@ public sealed class ClearLiquor : IMethod
     [
         new("dilute", "Volumes of water to one of liquor", "4", [], 0, 10, "volumes", "Three to five volumes: silver chloride and hydrolysed salts fall."),
         new("wash-ml", "Wash of the filter, 1 % acid", "60", [], 0, 2000, "mL"),
+        new("filter", "Filter", "slow", [("fast", "fast paper"), ("medium", "medium paper"), ("slow", "slow paper or fine glass fibre")]),
+        new("diameter", "Filter across", "150", [], 20, 600, "mm"),
+        new("pull", "Pulled by", "gravity", [("gravity", "its own weight"), ("vacuum", "a pump")]),
     ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -46,6 +51,10 @@ public sealed class ClearLiquor : IMethod
 
         var volume = liquor.LiquorVolume(draws).Named("volume of the clear liquor");
         var portions = Portions.For("quiet", Working.Zero(Dimension.Volume), Working.Zero(Dimension.Temperature), volume, shop.Vessels, draws);
+        var solids = Working.Sum(filter.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass).Named("solids on the filter");
+        var filtering = Filtering.Hours(volume, solids, Cake(filter), options.Text("filter"), options.Number("diameter"), options.Text("pull") == "vacuum", draws);
+        var vessel = portions.Vessel.Vessel;
+        var chilling = Cooling.Hours(diluted.Mass(), Math.PI * vessel.DiameterMm * vessel.DiameterMm / 2e6, 25, 8, 1, "ice", draws);
         return new(Id, Version, Title, Verb, Stage,
             "Pour into water, chill, filter until it is crystal clear, wash the filter",
             [],
@@ -57,16 +66,20 @@ public sealed class ClearLiquor : IMethod
                 new("wash-clean", "a drop of the last wash shows no gold with stannous chloride", "old stannous chloride shows nothing: try it on the standard first"),
             ],
             false,
-            (draws.Prior("set-up") + draws.Prior("filter-hours")).Named("hours with hands on"), draws.Prior("chill-hours").Named("hours by itself"),
+            draws.Prior("set-up").Named("hours with hands on"), (chilling + filtering).Named("hours by itself, chilling and filtering"),
             [new("clear-liquor", "clear gold liquor", true, liquor), new("filter", "filter", false, filter)],
             Charge.Empty,
-            [liquor.Element("Au").Named("gold in the clear liquor (inferred, not seen)"), filter.Element("Au").Named("gold on the filter"), volume],
+            [liquor.Element("Au").Named("gold in the clear liquor (inferred, not seen)"), filter.Element("Au").Named("gold on the filter"), volume, filtering, chilling],
             [
                 new(CautionLevel.Look, "A white cloud on diluting is silver chloride or hydrolysed tin or bismuth: let it settle, it stays on the filter."),
                 new(CautionLevel.Look, "Keep the filter: it holds gold. Into the tub, named and dated."),
+                .. filtering.Likely > Constants.Get("filter-too-slow").Likely ? [new Caution(CautionLevel.Look, "This filter would take most of a day: let it settle and decant, or take a wider one.")] : Array.Empty<Caution>(),
             ],
             "While it chills, covered: this is the place to stop for the night.",
             "It should not foam. If it does, nitric acid is left: back to the sulfamic acid.",
             Working.IsNothing(lead) ? [] : [LeadSulphate]);
     }
+
+    // What gives the filter most trouble of what is on it.
+    private static string Cake(Charge filter) => filter.Element("Sn").Likely > 0.01 ? "metastannic" : filter.Of(new("AgCl", Phase.Solid)).Likely > filter.Of(Species.Gold).Likely ? "silver-chloride" : "metal-powder";
 }

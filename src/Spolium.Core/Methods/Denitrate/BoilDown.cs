@@ -1,4 +1,5 @@
 using Spolium.Core.Chemistry;
+using Spolium.Core.Kinetics;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 
@@ -41,7 +42,7 @@ public sealed class BoilDown : IMethod
         var chlorideGoes = Working.Share(acidGoes * work.Vessel.Of(Species.Proton), work.Vessel.Of(Species.Chloride));
         work.Loses(s => s == Species.Water ? Working.Exact(1) - stays : s == Species.Proton ? acidGoes : s == Species.Chloride ? chlorideGoes : null);
         var boiled = (water - work.Vessel.Grams(Species.Water)).Named("water boiled off");
-        var hours = (boiled * Working.Exact(0.627 / 1000, "0.627 kWh/kg", Dimension.Energy / Dimension.Mass) / (draws.Prior("boil-efficiency") * Working.Given(options.Number("watts") / 1000, Dimension.Energy / Dimension.Time, "heat, kW", "typed"))).Named("hours to boil it off");
+        var hours = Boiling.Hours(boiled, options.Number("watts"), draws);
         work.Water("take-up", "water to take the syrup up", volume * (Working.Exact(1) - stays), "warm, with a little hydrochloric acid");
         return work.Plan("Boil to a syrup, add hydrochloric acid, again; never dry; take up in water", "boil", null, Working.Zero(Dimension.Time),
             [new("denitrated", "denitrated liquor", true, work.Vessel)],

@@ -1,4 +1,5 @@
 using Spolium.Core.Chemistry;
+using Spolium.Core.Kinetics;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reference;
@@ -21,7 +22,7 @@ public sealed class CrystalliseSilverNitrate : IMethod
     public Stage Stage => Stage.Precipitate;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("crystals", "silver nitrate"), ("mother-liquor", "mother liquor")];
     public IReadOnlyList<string> Reagents => [];
-    public IReadOnlyList<OptionSpec> Options => [new("hot", "Hot", "80", [], 40, 100, "°C"), new("cold", "Cooled to", "20", [], 0, 35, "°C"), new("crystals", "Crystals", "drained", [("drained", "drained"), ("pressed", "pressed")])];
+    public IReadOnlyList<OptionSpec> Options => [new("hot", "Hot", "80", [], 40, 100, "°C"), new("cold", "Cooled to", "20", [], 0, 35, "°C"), new("watts", "Heat into the liquor", "300", [], 50, 3000, "W"), new("crystals", "Crystals", "drained", [("drained", "drained"), ("pressed", "pressed")])];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -50,12 +51,15 @@ public sealed class CrystalliseSilverNitrate : IMethod
         var liquorMass = work.Vessel.Mass() - work.Vessel.Grams(new("AgNO3", Phase.Solid));
         var clings = Working.Least(Working.Exact(1), Working.Share(wet, liquorMass));
         var (crystals, mother) = work.Vessel.Split(s => s.Phase == Phase.Solid ? Charge.All : clings, Charge.All);
-        return work.Plan($"Boil down to the mark, cool to {options.Text("cold")} °C in the dark, drain the crystals", "boil", null, draws.Prior("crystal-hours"),
+        var boiledOff = Working.AtLeastZero(water - wanted).Named("water to boil off");
+        var vessel = work.Size("boil").Vessel.Vessel;
+        var cools = Cooling.Hours(work.Vessel.Mass(), Math.PI * vessel.DiameterMm * vessel.DiameterMm / 2e6, options.Number("hot"), options.Number("cold"), options.Number("cold") - 3, "air-covered", draws);
+        return work.Plan($"Boil down to the mark, cool to {options.Text("cold")} °C in the dark, drain the crystals", "boil", null, cools + draws.Prior("crystal-hours"),
             [new("crystals", "silver nitrate", true, crystals, "the crystals, dry"), new("mother-liquor", "mother liquor", false, mother)],
             [new("volume-mark", "the volume mark is reached; a drop on cold glass sets", "the clock, or a skin on top"), new("no-growth", "at the temperature of the room, an hour without growth", "the first crystals")],
-            [mass, falls, Working.AtLeastZero(water - wanted).Named("water to boil off"), mother.Element("Ag").Named("silver in the mother liquor"), charge.Element("Cu").Named("copper: its share clings to the crystals")],
+            [mass, falls, boiledOff, mother.Element("Ag").Named("silver in the mother liquor"), charge.Element("Cu").Named("copper: its share clings to the crystals")],
             ["distilled water, dark, glass or porcelain", "dry dark and warm in air, never on metal"],
             [new(CautionLevel.Stop, "Silver nitrate with organics, or with magnesium or aluminium powder and damp: fire. No alcohol, no acetone."), new(CautionLevel.Look, "Burns and stains skin and eyes: gloves, goggles."), new(CautionLevel.Look, "Free nitric acid and copper change the solubility: an indication, ±10 % and more.")],
-            "Cooling, covered, dark.", handsOn: draws.Prior("wash-hours"));
+            "Cooling, covered, dark.", handsOn: Boiling.Hours(boiledOff, options.Number("watts"), draws));
     }
 }

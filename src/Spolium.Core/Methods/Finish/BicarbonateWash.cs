@@ -1,0 +1,42 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+
+namespace Spolium.Core.Methods.Finish;
+
+/// <summary>HCl + NaHCO3 → NaCl + CO2 + H2O: takes the acid that is left in a powder before it is dissolved again (methods G). Base metal salts fall as hydroxides with it.</summary>
+public sealed class BicarbonateWash : IMethod
+{
+    private static readonly Reaction Takes = Reaction.Of("HCl + NaHCO3 = NaCl + CO2 + H2O");
+
+    public string Id => "bicarbonate-wash";
+    public int Version => 1;
+    public string Title => "Take the acid left in the powder with bicarbonate";
+    public string Verb => "soda wash";
+    public Stage Stage => Stage.Finish;
+    public IReadOnlyList<(string Id, string Name)> Outputs => [("washed", "powder without acid"), ("liquor", "soda liquor")];
+    public IReadOnlyList<string> Reagents => ["NaHCO3", "H2O"];
+    public IReadOnlyList<OptionSpec> Options => [new("water-ml", "Water over the powder", "50", [], 5, 5000, "mL")];
+
+    public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
+    {
+        var acid = charge.Of(Species.Proton);
+        if (new[] { Objections.NoSolid(charge), Objections.When(acid.Likely <= 0, "there is no acid left in it", "go on with the next step") }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+            return StepPlan.Refuse(this, charge, why);
+        var work = new StepWork(this, charge, options, shop, facts, draws);
+        var need = Molar.Grams(acid, "NaHCO3").Named("bicarbonate by the equation");
+        work.Water("water", "water", Working.Exact(options.Number("water-ml"), null, Dimension.Volume), "over the powder");
+        work.BySign("bicarbonate", "NaHCO3", need, "in pinches, stirred, until one brings no fizz", ["no-fizz"]);
+        work.React(Takes, Working.Least(acid, work.Vessel.Of(new("HCO3-", Phase.Aqueous))), "HCl");
+        work.LetGasGo();
+        work.Full();
+        var solids = Working.Sum(work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);
+        var (powder, liquor) = work.Decant(solids * draws.Prior("heel-powder"));
+        return work.Plan("Bicarbonate in pinches into the water over the powder, until one brings no fizz; decant", "neutralise", "sulfamic-rung", Working.Zero(Dimension.Time),
+            [new("washed", "powder without acid", true, powder), new("liquor", "soda liquor", false, liquor)],
+            [new("no-fizz", "one more pinch, stirred up from the bottom, brings no fizz", "a layer of solid at the bottom shields acid: stir")],
+            [need, Molar.Grams(powder.Of(Species.Proton), "HCl").Named("acid left, as HCl")],
+            ["cold, a wide vessel, small pinches"], [new(CautionLevel.Look, "Stir from the bottom: acid under the powder breaks out late.")],
+            "Under water, covered.", "If it foams: wait, stir.");
+    }
+}
