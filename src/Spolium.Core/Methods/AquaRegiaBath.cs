@@ -88,6 +88,9 @@ internal static class AquaRegiaBath
             Portion(NitrateIn(planned).Named(logged.Count == 0 ? "nitric acid poured" : "nitric acid still to pour"), standing);
         }
         var vessel = charge.Pour(hcl, draws);
+        var silver = charge.Of(new("Ag+", Phase.Aqueous));
+        if (!Working.IsNothing(silver))
+            (vessel, _) = vessel.React(SilverChloride.Falls, silver);
         vessel = nitric.PourInto(vessel, grams, draws);
         var done = Working.Share(reduced - stillToReduce, reduced);
         var partly = done.Amount.ShareWhere(d => d < 1 - 1e-9) > 0 || done.Likely < 1 - 1e-9;

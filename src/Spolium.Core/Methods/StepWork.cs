@@ -57,7 +57,19 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     {
         doses.Add((dose.Id, dose with { Apart = Apart }));
         Vessel = Vessel.Pour(dose, draws);
+        SilverFalls(dose.Bottle.Formula);
         return dose;
+    }
+
+    /// <summary>True for a method that brings the silver down itself, and says how much of it stays.</summary>
+    public bool HoldsSilver { get; set; }
+
+    // Silver that came along dissolved falls as soon as chloride is poured.
+    private void SilverFalls(string poured)
+    {
+        var silver = Vessel.Of(new("Ag+", Phase.Aqueous));
+        if (poured is "HCl" or "NaCl" && !HoldsSilver && !Working.IsNothing(silver))
+            React(SilverChloride.Falls, Working.Least(silver, Vessel.Of(Species.Chloride)), "AgNO3");
     }
 
     /// <summary>A dose in portions that signs end, in grams of the pure substance; returns the moles that are poured.</summary>
@@ -71,6 +83,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         signed.Add(new(id, bottle.Label, bottle, need, poured, how, floor * need.Range.Low, ceiling * Math.Max(need.Range.High, need.Likely), ended, facts.Saw([.. signs]), Apart));
         doses.Add((id, null));
         Vessel = bottle.PourInto(Vessel, poured, draws);
+        SilverFalls(formula);
         return bottle.MolesIn(poured, draws).Named($"{bottle.Name} poured");
     }
 

@@ -123,6 +123,20 @@ public class FollowTests
     }
 
     [Fact]
+    public void Silver_that_came_along_dissolved_falls_when_chloride_is_poured()
+    {
+        foreach (var method in new[] { "aqua-regia", "hypochlorite", "hydrochloric-leach" })
+        {
+            var plan = Given.Step(method, RefusalTests.Of("Au 10, Fe 1, Ag+ 0.3, NO3- 0.17, H2O 10"));
+            Assert.Equal(0, plan.Outputs.Sum(o => o.Charge.Grams(new("Ag+", Core.Chemistry.Phase.Aqueous)).Likely), 1e-6);
+            Assert.Equal(0.3, plan.Outputs.Sum(o => o.Charge.Element("Ag").Likely), 1e-6);
+        }
+        // A powder that holds silver liquor is washed with water alone.
+        Assert.DoesNotContain(Given.Step("wash", RefusalTests.Of("Au 10, Ag+ 0.3, NO3- 0.17, H2O 10")).Doses, d => d.Id == "acid");
+        Assert.Contains(Given.Step("wash", RefusalTests.Of("Au 10, H2O 10")).Doses, d => d.Id == "acid");
+    }
+
+    [Fact]
     public void Ammonia_on_silver_chloride_sets_a_deadline_of_an_hour()
     {
         var plan = Given.Step("wash", RefusalTests.Of("Au 5, AgCl 0.2, H2O 3"), options: new() { ["school"] = "ammonia" });

@@ -13,6 +13,8 @@ public sealed class Wash : IMethod
     private static readonly Reaction Acidified = Reaction.Of("NH3 + HCl = NH4Cl");
     private static readonly Species Chloride = new("AgCl", Phase.Solid);
 
+    private const double SilverTrace = 1e-3;
+
     public string Id => "wash";
     public int Version => 1;
     public string Title => "Wash it";
@@ -45,7 +47,9 @@ public sealed class Wash : IMethod
         var solids = Working.Sum(charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass).Named("solid to wash");
         var heel = (solids * draws.Prior(Heel(charge))).Named("liquid held by the solid");
         var mixing = draws.Prior("wash-mixing");
-        var (washes, acidMl) = (options.Whole("washes"), options.Number("acid-ml"));
+        // Silver in the liquid that it holds would fall as chloride into the powder: then water alone.
+        var silverHeld = charge.Grams(new("Ag+", Phase.Aqueous)).Likely > SilverTrace;
+        var (washes, acidMl) = (options.Whole("washes"), silverHeld ? 0 : options.Number("acid-ml"));
         var acid = shop.Of("HCl");
         var before = charge.Of(Species.Water);
         if (acidMl > 0)
@@ -83,6 +87,7 @@ public sealed class Wash : IMethod
             ["near boiling for the acid, then hot water", "a red tint without violet is palladium: keep that wash"],
             [
                 ammonia ? new(CautionLevel.Stop, "Ammonia with silver explodes when it stands or dries: acidify within the hour. Never with gold in solution.") : new(CautionLevel.Look, "No ammonia here: silver chloride waits for the second refine."),
+                .. silverHeld ? [new Caution(CautionLevel.Look, "Silver in the liquid that it holds: water only, until a drop shows no cloud with salt; hydrochloric acid would bring its chloride down into the powder.")] : Array.Empty<Caution>(),
                 new(CautionLevel.Look, "A stannous test on every wash before it is poured off."),
             ],
             ammonia ? "Never between ammonia and acid." : "Under water, covered.", "Bumping near the boil: off the heat, glass beads.", handsOn: (washes + 1) * draws.Prior("wash-hours"), signFirst: false);

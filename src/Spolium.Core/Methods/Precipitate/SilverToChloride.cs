@@ -36,7 +36,7 @@ public sealed class SilverToChloride : IMethod
             }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
 
-        var work = new StepWork(this, charge, options, shop, facts, draws);
+        var work = new StepWork(this, charge, options, shop, facts, draws) { HoldsSilver = true };
         var by = options.Text("by");
         var grams = Molar.Grams(silver, "Ag").Named("silver in solution (inferred, not seen)");
         var volume = charge.LiquorVolume(draws);
