@@ -165,7 +165,7 @@ internal static class AquaRegiaBath
                 new(CautionLevel.Look, GasHazard.ActsLateLine),
                 .. source.Premixed ? [new Caution(CautionLevel.Look, "Premixed and poured at once it leaves much nitric acid over: more to destroy afterwards; what stands loses chlorine.")] : Array.Empty<Caution>(),
                 .. source.IsAcid ? Array.Empty<Caution>() : [new Caution(CautionLevel.Look, "Nitrate before heat: salt thrown into hot acid boils over.")],
-                new(CautionLevel.Look, "Face shield, apron, heavy neoprene or butyl gloves. A second tray under the glass."),
+                new(CautionLevel.Look, "A second tray under the glass."),
             ],
             "When it has gone quiet: cover with the watch glass, off the heat, in the hood. Never stopper it.",
             "If it foams now: off the heat, no more nitric, a squirt of cold water from arm's length.",

@@ -152,6 +152,9 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     /// <summary>The vessel is at its fullest now: size and warming are judged by it, whatever is washed or parted later.</summary>
     public void Full() => fullest = Vessel;
 
+    /// <summary>The same for what stands in the vessel at one time, where not all that is poured is in it at once.</summary>
+    public void Full(Charge atOnce) => fullest = atOnce;
+
     /// <summary>Puts another charge in the place of the vessel's, when part of it has been taken out.</summary>
     public void Keep(Charge rest) => Vessel = rest;
 

@@ -22,11 +22,13 @@ export function SafetyLines({ step }: { step: StepView }) {
           {c.text}
         </p>
       ))}
-      {s.wear.map((w) => (
-        <p key={w} className="caution">
-          {w}
-        </p>
-      ))}
+      {s.wear.length > 0 && (
+        <ul className={styles.wear} aria-label="what to wear">
+          {s.wear.map((w) => (
+            <li key={w}>{w}</li>
+          ))}
+        </ul>
+      )}
       {s.gases.length > 0 && (
         <table className={styles.gases}>
           <caption>gas, and why a hood</caption>

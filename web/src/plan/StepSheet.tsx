@@ -20,7 +20,9 @@ interface Props {
 
 /** The side sheet of the chosen step: schools, bottles, what comes of it, what to mind. */
 export function StepSheet({ step, method, options, onOption, choices, bottles, onBottles, problem }: Props) {
-  const used = [...new Set(step.doses.map((d) => d.formula).filter((f) => f !== 'H2O'))];
+  // A step that refuses has no doses: another bottle may be the way round.
+  const wanted = step.refusals.length > 0 ? (method?.reagents ?? []) : step.doses.map((d) => d.formula);
+  const used = [...new Set(wanted.filter((f) => choices.some((c) => c.formula === f)))];
   const formulaOf = (b: Schemas['BottleRequest']) => b.formula ?? choices.find((c) => c.id === b.id)?.formula;
   return (
     <aside className={styles.side} aria-label={step.title}>

@@ -51,7 +51,6 @@ public sealed class NitricPart : IMethod
             [silver, Molar.Grams(work.Vessel.Of(new("Ag+", Phase.Aqueous)), "Ag").Named("silver in solution (inferred, not seen)"), acidLeft, bath.Net, bath.No2Share, .. work.Warming() is { } warming ? [warming] : Array.Empty<Working>()],
             [$"{FigureText.Number(options.Number("temperature"), 0)} °C, stirred", "distilled water only: tap water clouds", "the next portion only when the last has gone quiet"],
             [
-                new(CautionLevel.Look, "Nitrile gloves fail fast in strong nitric acid: heavy neoprene or butyl, face shield, apron."),
                 new(CautionLevel.Look, "Silver nitrate burns and stains skin black."),
                 .. options.Number("water") > 0 ? Array.Empty<Caution>() : [new Caution(CautionLevel.Look, "Undiluted: half as much acid again, more brown gas, and a crust of silver nitrate that stops it.")],
                 .. charge.Element("Pd").Likely > 0 || charge.Element("Pt").Likely > 0 ? [new Caution(CautionLevel.Look, "Palladium, and in silver-rich alloy much platinum, go into the liquor: do not pour it away after the silver.")] : Array.Empty<Caution>(),

@@ -15,6 +15,11 @@ public sealed class Wash : IMethod
 
     private const double SilverTrace = 1e-3;
 
+    // Usual practice: a beaker wants some water to stir in, the rest goes with what the solid holds.
+    private const double LeastWash = 20;
+    private const double WashPerHeel = 5;
+    private const double AcidPerHeel = 3;
+
     public string Id => "wash";
     public int Version => 1;
     public string Title => "Wash it";
@@ -27,8 +32,8 @@ public sealed class Wash : IMethod
     [
         new("school", "School", "second-refine", [("second-refine", "acid and water; chloride waits for a second refine"), ("ammonia", "ammonia takes the silver chloride")]),
         new("washes", "Washes with water", "3", [], 1, 20, ""),
-        new("wash-ml", "Water of one wash", "100", [], 10, 20000, "mL"),
-        new("acid-ml", "Hot hydrochloric acid first", "30", [], 0, 2000, "mL", "Takes base metal salts, lead chloride and some palladium. None for silver."),
+        new("wash-ml", "Water of one wash", "", [], 10, 20000, "mL", "Left open: five times the liquid that the solid holds."),
+        new("acid-ml", "Hot hydrochloric acid first", "", [], 0, 2000, "mL", "Takes base metal salts, lead chloride and some palladium. Left open: three times the liquid that gold powder holds, none for silver."),
     ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -49,18 +54,21 @@ public sealed class Wash : IMethod
         var mixing = draws.Prior("wash-mixing");
         // Silver in the liquid that it holds would fall as chloride into the powder: then water alone.
         var silverHeld = charge.Grams(new("Ag+", Phase.Aqueous)).Likely > SilverTrace;
-        var (washes, acidMl) = (options.Whole("washes"), silverHeld ? 0 : options.Number("acid-ml"));
+        var isGold = Heel(charge) == "heel-powder";
+        var washes = options.Whole("washes");
+        var washMl = options.Has("wash-ml") ? options.Number("wash-ml") : Math.Max(LeastWash, WashPerHeel * heel.Likely);
+        var acidMl = silverHeld ? 0 : options.Has("acid-ml") ? options.Number("acid-ml") : isGold ? Math.Max(LeastWash / 2, AcidPerHeel * heel.Likely) : 0;
         var acid = shop.Of("HCl");
         var before = charge.Of(Species.Water);
         if (acidMl > 0)
             work.Decided("acid", "HCl", Working.Exact(acidMl * (acid.DensityGPerMl ?? 1), null, Dimension.Mass) * acid.StrengthIn(draws), "near boiling, 20 to 40 minutes, then poured off");
-        var water = work.Water("wash", "wash water", Working.Exact(washes * options.Number("wash-ml"), null, Dimension.Volume), $"{washes} ×, stirred, settled and poured off each time");
+        var water = work.Water("wash", "wash water", Working.Exact(washes * washMl, null, Dimension.Volume), $"{washes} ×, stirred, settled and poured off each time");
         var acidLeft = acidMl > 0 ? Washing.LeftShare(heel, Working.Exact(acidMl, null, Dimension.Volume), mixing, 1) : Working.Exact(1);
         var left = (acidLeft * Washing.LeftShare(heel, water.Millilitres! / washes, mixing, washes)).Named("share of the dissolved that the washes leave");
         var lost = draws.Prior("powder-in-wash");
         // The solid holds as much water after as before, or its heel where it came dry.
         var stays = Working.Share(Working.Greatest(before, Molar.Moles(Shop.WaterGrams(heel), "H2O")), work.Vessel.Of(Species.Water));
-        work.Full();
+        work.Full(charge.With(Species.Water, Molar.Moles(water.Grams / washes, "H2O")));
         var (washed, powder) = work.Vessel.Split(s => s == Species.Water ? Working.Exact(1) - Working.Least(stays, Working.Exact(1)) : s.Phase != Phase.Solid ? Working.Exact(1) - left : Species.IsMetal(s) ? lost : null);
 
         var taken = Charge.Empty;

@@ -67,7 +67,6 @@ public sealed class NitricStrip : IMethod
             ["50 to 70 °C; never above 80 °C", "stir between portions", "the next portion only when the last has gone quiet"],
             [
                 new(CautionLevel.Look, "Runs away when poured fast: zinc gives most of the heat. Keep a cold bath beside it."),
-                new(CautionLevel.Look, "Nitrile gloves fail fast in strong nitric acid: heavy neoprene or butyl, face shield, apron."),
                 new(CautionLevel.Look, "Rinse the foils before hydrochloric acid: nitrate that clings makes aqua regia where none is planned, and must be destroyed later."),
                 .. charge.Metals.Contains("Cd") ? [new Caution(CautionLevel.Stop, "Cadmium in the charge: no heating or melting of it, and waste apart.")] : Array.Empty<Caution>(),
             ],
