@@ -38,7 +38,7 @@ public sealed record GasHazard(string Formula, string Name, string CountsAs, dou
     {
         if (Limit is not { } limit)
             return null;
-        var share = Working.Given(limit.Ppm / 1e6, Dimension.None, $"limit of {limit.Substance}, {FigureText.Number(limit.Ppm, 2)} ppm ({limit.Kind})", limit.Source);
+        var share = Working.Given(limit.Ppm / 1e6, Dimension.None, $"limit of {limit.Substance}, {limit.Ppm:0.####} ppm ({limit.Kind})", limit.Source);
         return (draws.Prior("air-mixing") * portionMl / share * Working.Exact(3600, "3600 s/h") / tauSeconds).Named($"air to thin the {Name} of a portion, in an hour");
     }
 

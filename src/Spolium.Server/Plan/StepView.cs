@@ -84,7 +84,7 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
     {
         var s = StepSafety.Of(step, draws);
         return new([.. s.Findings.Select(f => new FindingView(f.DoseId, f.Row.Verdict == Verdict.Stop, f.Row.Makes, f.Kept is null ? f.Row.Text : $"{f.Row.Text} ({f.Kept}, if it is kept so)"))],
-            [.. s.Gases.Select(g => new GasNeedView(g.Gas.Formula, g.Hazard.Name, book.Add(key("portion-gas/" + g.Gas.Formula), g.OfPortion), book.AddOrNone(key("caustic/" + g.Gas.Formula), g.Caustic), book.AddOrNone(key("air/" + g.Gas.Formula), g.AirPerHour), g.Hazard.Limit is { } l ? $"{l.Substance} {FigureText.Number(l.Ppm, 2)} ppm ({l.Kind})" : ""))],
+            [.. s.Gases.Select(g => new GasNeedView(g.Gas.Formula, g.Hazard.Name, book.Add(key("portion-gas/" + g.Gas.Formula), g.OfPortion), book.AddOrNone(key("caustic/" + g.Gas.Formula), g.Caustic), book.AddOrNone(key("air/" + g.Gas.Formula), g.AirPerHour), g.Hazard.Limit is { } l ? $"{l.Substance} {l.Ppm:0.####} ppm ({l.Kind})" : ""))],
             s.Media, [.. s.Materials.Select(m => new MaterialView(m.Use, m.Material, m.Bears.ToString().ToLowerInvariant()))], s.Wear, StepSafety.FirstAction);
     }
 

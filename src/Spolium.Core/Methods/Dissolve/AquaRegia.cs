@@ -1,4 +1,5 @@
 using Spolium.Core.Materials;
+using Spolium.Core.Methods.Baths;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Methods.Dissolve;

@@ -1,5 +1,6 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
+using Spolium.Core.Methods.Baths;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Methods.Precipitate;

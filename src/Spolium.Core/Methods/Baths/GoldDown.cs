@@ -3,7 +3,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reference;
 
-namespace Spolium.Core.Methods;
+namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
 /// A salt that brings gold down from denitrated chloride liquor: dose by the school plus what nitric acid and iron(III) eat (precise rules 2.8).

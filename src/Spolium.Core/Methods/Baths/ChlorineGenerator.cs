@@ -2,7 +2,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 
-namespace Spolium.Core.Methods;
+namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
 /// Chlorine from pool tablets or pool powder by acid that drips on the solid (small shop 5), led through the vessel; what the vessel does not

@@ -2,7 +2,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 
-namespace Spolium.Core.Methods;
+namespace Spolium.Core.Methods.Baths;
 
 /// <summary>Acid on oxides and on the metals that acid alone takes; gold stays. What the leaches by hydrochloric and by sulphuric acid share.</summary>
 internal static class OxideLeach

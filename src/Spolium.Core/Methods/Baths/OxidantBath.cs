@@ -4,7 +4,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reference;
 
-namespace Spolium.Core.Methods;
+namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
 /// Gold and base metal in hydrochloric acid with an oxidant that is not nitric acid: bleach, peroxide, chlorine from a salt. What those

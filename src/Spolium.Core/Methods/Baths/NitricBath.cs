@@ -2,7 +2,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 
-namespace Spolium.Core.Methods;
+namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
 /// Metal in plain nitric acid, with water cut in or not: 3 M + 8 HNO3 → 3 M(NO3)2 + 2 NO + 4 H2O and its NO2 way side by side (precise rules

@@ -5,7 +5,7 @@ using Spolium.Core.Reagents;
 using Spolium.Core.Reference;
 using Spolium.Core.Safety;
 
-namespace Spolium.Core.Methods;
+namespace Spolium.Core.Methods.Baths;
 
 /// <summary>What brings the nitrate into an aqua regia: the acid, or a salt that frees it with hydrochloric acid.</summary>
 /// <param name="Nitrates">Nitrates in a formula.</param>

@@ -1,7 +1,7 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 
-namespace Spolium.Core.Methods.Precipitate;
+namespace Spolium.Core.Methods.Baths;
 
 /// <summary>What both ways with spent fixer ask of the liquor.</summary>
 internal static class Fixer

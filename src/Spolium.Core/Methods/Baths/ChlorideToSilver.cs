@@ -2,7 +2,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 
-namespace Spolium.Core.Methods;
+namespace Spolium.Core.Methods.Baths;
 
 /// <summary>What the ways from silver chloride to silver ask and give alike.</summary>
 internal static class ChlorideToSilver
