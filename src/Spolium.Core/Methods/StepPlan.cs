@@ -98,6 +98,9 @@ public sealed record StepPlan(
     /// <summary>What the step means to make beside its gases, so that no rule stops it ("ammoniacal silver").</summary>
     public IReadOnlyList<string> Means { get; init; } = [];
 
+    /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known or there is none.</summary>
+    public Working? Warming { get; init; }
+
     /// <summary>Seconds that one portion gasses, likely.</summary>
     public double GassesFor { get; init; } = 300;
 

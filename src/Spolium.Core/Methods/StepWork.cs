@@ -187,6 +187,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
             Working.Sum([draws.Prior("set-up"), portioned, handsOn ?? Working.Zero(Dimension.Time)], Dimension.Time).Named("hours with hands on"), unattended.Named("hours by itself"),
             outputs, gasGone, figures, [.. GasCautions().Concat(cautions).DistinctBy(c => c.Text)], nightStop, ifFoams, [.. equations.DistinctBy(e => e.Equation.ToString())])
         {
+            Warming = Warming(),
             GassesFor = Foaming.Of(foam).Tau.Likely,
             LearnsFrom = [.. signed.Where(s => s.BySigns && facts.Of(s.Id).Count > 0).Select(s => new LearnedFrom(s.Id, s.Need, facts.Of(s.Id)))],
         };
@@ -203,5 +204,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
             yield return new(gas.ActsLate ? CautionLevel.Stop : CautionLevel.Look, gas.Caution);
         if (made.Any(g => g.ActsLate))
             yield return new(CautionLevel.Look, GasHazard.ActsLateLine);
+        if (Warming() is { } warming && warming.Likely > Reference.Constants.Get("dilution-ice-above").Likely)
+            yield return new(CautionLevel.Look, $"It would warm by {FigureText.ValueOnly(warming)} if no heat were lost: in portions, with a cold bath beside it.");
     }
 }

@@ -1,6 +1,7 @@
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Safety;
 
 namespace Spolium.Core.Planning;
@@ -19,10 +20,13 @@ public sealed record GasNeed(GasMade Gas, GasHazard Hazard, Working OfPortion, W
 /// <summary>What a material of glove, filter, tube or vessel bears in this step.</summary>
 public sealed record MaterialVerdict(string Use, string Material, Bears Bears);
 
+/// <summary>GHS marks of a bottle that the step pours from. The data sheet of the bottle always wins.</summary>
+public sealed record BottleMarks(string Bottle, Hazards Marks);
+
 /// <summary>What the safety rules say of one step of a plan: computed from what is in it, never typed by a method.</summary>
 /// <param name="Media">What the step's materials must bear.</param>
 /// <param name="Wear">What to wear, in short lines.</param>
-public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnlyList<GasNeed> Gases, IReadOnlyList<string> Media, IReadOnlyList<MaterialVerdict> Materials, IReadOnlyList<string> Wear)
+public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnlyList<GasNeed> Gases, IReadOnlyList<string> Media, IReadOnlyList<MaterialVerdict> Materials, IReadOnlyList<string> Wear, IReadOnlyList<BottleMarks> Marks)
 {
     public const string FirstAction = "Splash: water for a quarter of an hour, clothes off; breathed: fresh air. Call the emergency services or the poison centre.";
 
@@ -31,7 +35,7 @@ public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnly
     public static StepSafety Of(PlannedStep step, Draws draws)
     {
         var plan = step.Plan;
-        return new(Find(step, draws), [.. plan.Gases.Where(g => g.Made.Range.High > 1).Select(g => Need(g, plan, draws))], MediaOf(plan), MaterialsOf(plan), WearOf(plan));
+        return new(Find(step, draws), [.. plan.Gases.Where(g => g.Made.Range.High > 1).Select(g => Need(g, plan, draws))], MediaOf(plan), MaterialsOf(plan), WearOf(plan), MarksOf(plan));
     }
 
     /// <summary>What a step may make without being stopped: its own gases, and what its method declares.</summary>
@@ -82,6 +86,9 @@ public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnly
         IEnumerable<MaterialVerdict> All(string use, IReadOnlyList<string> materials, bool heated) => materials.Select(m => new MaterialVerdict(use, m, heated ? Compatibility.WhenHot(m, Compatibility.Of(m, media)) : Compatibility.Of(m, media)));
         return [.. All("gloves", Compatibility.Gloves, false), .. All("vessel", Compatibility.Vessels, hot), .. All("filter", Compatibility.Filters, false), .. plan.Gases.Any(g => Trains.Contains(g.Formula)) ? All("tube", Compatibility.Tubes, false) : []];
     }
+
+    private static List<BottleMarks> MarksOf(StepPlan plan) =>
+        [.. plan.Doses.SelectMany(d => d.Bottle.RealBottles()).DistinctBy(b => b.Id).Select(b => (b.Label, Marks: Hazards.Of(b.Formula, b.Strength.Percent))).Where(b => b.Marks is { Statements.Length: > 0 }).Select(b => new BottleMarks(b.Label, b.Marks!))];
 
     private static List<string> WearOf(StepPlan plan)
     {

@@ -42,15 +42,18 @@ public sealed record GasNeedView(string Formula, string Name, FigureView OfPorti
 /// <param name="Bears">good, limited or no.</param>
 public sealed record MaterialView(string Use, string Material, string Bears);
 
+/// <summary>GHS signal word and statements of a bottle; its data sheet always wins.</summary>
+public sealed record MarksView(string Bottle, string Signal, string Statements);
+
 /// <summary>What the safety rules say of a step.</summary>
-public sealed record SafetyView(IReadOnlyList<FindingView> Findings, IReadOnlyList<GasNeedView> Gases, IReadOnlyList<string> Media, IReadOnlyList<MaterialView> Materials, IReadOnlyList<string> Wear, string FirstAction);
+public sealed record SafetyView(IReadOnlyList<FindingView> Findings, IReadOnlyList<GasNeedView> Gases, IReadOnlyList<string> Media, IReadOnlyList<MaterialView> Materials, IReadOnlyList<string> Wear, IReadOnlyList<MarksView> Marks, string FirstAction);
 
 /// <param name="DueAt">When it must be done; null until it counts.</param>
 public sealed record DeadlineView(string Id, string Text, double Hours, DateTimeOffset? DueAt, bool Done);
 
 /// <summary>A step as Plan and Run show it.</summary>
 public sealed record StepView(string Id, string Method, int MethodVersion, string Title, string Verb, string Instruction, bool DoneFirst, IReadOnlyList<RefusalView> Refusals, IReadOnlyList<DoseView> Doses,
-    VesselView? Vessel, FigureView? Portions, IReadOnlyList<GasView> Gases, FigureView? Heat, IReadOnlyList<string> Conditions, IReadOnlyList<SignView> EndSigns, FigureView Attended, FigureView Unattended,
+    VesselView? Vessel, FigureView? Portions, IReadOnlyList<GasView> Gases, FigureView? Heat, FigureView? Warming, IReadOnlyList<string> Conditions, IReadOnlyList<SignView> EndSigns, FigureView Attended, FigureView Unattended,
     IReadOnlyList<OutputView> Outputs, IReadOnlyList<FigureView> Figures, IReadOnlyList<CautionView> Cautions, string NightStop, string IfFoams, IReadOnlyList<string> Equations,
     DateTimeOffset? BegunAt, DateTimeOffset? ClosedAt, IReadOnlyList<ReadingView> Readings, IReadOnlyList<InterlockView> Interlocks, string? PlannedWith, SafetyView Safety, IReadOnlyList<FigureView> Learned, IReadOnlyList<DeadlineView> Deadlines, string Metal, IReadOnlyDictionary<string, string> Options)
 {
@@ -66,7 +69,7 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
             p.Vessel is { } v ? new(v.Vessel.Label, book.Add(Key("liquid"), v.Liquid), Working.IsNothing(v.Foam) ? null : book.Add(Key("foam"), v.Foam), v.SplitInto) : null,
             book.AddOrNone(Key("portions"), p.Portions),
             [.. p.Gases.Select(g => new GasView(g.Formula, book.Add(Key("gas/" + g.Formula), g.Made), book.Add(Key("gas-leaving/" + g.Formula), g.Leaving), g.Note))],
-            book.AddOrNone(Key("heat"), p.Heat), p.Conditions,
+            book.AddOrNone(Key("heat"), p.Heat), book.AddOrNone(Key("warming"), p.Warming), p.Conditions,
             [.. p.EndSigns.Select(s => new SignView(s.Id, s.Text, s.NotProof, state is not null && state.Signs.TryGetValue(s.Id, out var at) ? at : null))],
             book.Add(Key("attended"), p.Attended), book.Add(Key("unattended"), p.Unattended),
             [.. p.Outputs.Select(o => new OutputView(o.Id, o.Name, o.Main, book.Add(Key("out/" + o.Id), o.Charge.Element(element).Named($"{Elements.Of(element).Name} in {o.Name}")), o.Weigh, state is not null && state.Weighed.TryGetValue(o.Id, out var w) ? w.Text : null))],
@@ -85,7 +88,7 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
         var s = StepSafety.Of(step, draws);
         return new([.. s.Findings.Select(f => new FindingView(f.DoseId, f.Row.Verdict == Verdict.Stop, f.Row.Makes, f.Kept is null ? f.Row.Text : $"{f.Row.Text} ({f.Kept}, if it is kept so)"))],
             [.. s.Gases.Select(g => new GasNeedView(g.Gas.Formula, g.Hazard.Name, book.Add(key("portion-gas/" + g.Gas.Formula), g.OfPortion), book.AddOrNone(key("caustic/" + g.Gas.Formula), g.Caustic), book.AddOrNone(key("air/" + g.Gas.Formula), g.AirPerHour), g.Hazard.Limit is { } l ? $"{l.Substance} {l.Ppm:0.####} ppm ({l.Kind})" : ""))],
-            s.Media, [.. s.Materials.Select(m => new MaterialView(m.Use, m.Material, m.Bears.ToString().ToLowerInvariant()))], s.Wear, StepSafety.FirstAction);
+            s.Media, [.. s.Materials.Select(m => new MaterialView(m.Use, m.Material, m.Bears.ToString().ToLowerInvariant()))], s.Wear, [.. s.Marks.Select(m => new MarksView(m.Bottle, m.Marks.Signal, m.Marks.Statements))], StepSafety.FirstAction);
     }
 
     // It runs from the first pour of the one dose until the first of the other.

@@ -31,7 +31,7 @@ public class StripTests
     {
         var plan = Given.Step("nitric-strip", Given.Charge(Given.Hl1(), 412.6));
         Assert.Equal(1240, plan.Heat!.Likely, 12.0);
-        var warming = plan.Figures.Single(f => f.Label == "warming if no heat were lost");
+        var warming = plan.Warming!;
         Assert.Equal(Math.Ceiling(warming.Range.High / 10), plan.Portions!.Likely);
         Assert.True(plan.Portions.Likely > 6);
     }

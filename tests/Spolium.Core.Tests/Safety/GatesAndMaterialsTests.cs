@@ -104,6 +104,24 @@ public class GatesAndMaterialsTests
     }
 
     [Fact]
+    public void A_step_shows_the_marks_of_its_bottles_and_warns_when_it_would_warm_far()
+    {
+        var strip = Given.Plan(Given.Charge(Given.Hl1(), 412.6)).Of("1-nitric-strip");
+        Assert.Contains(StepSafety.Of(strip, new Draws("x")).Marks, m => m.Marks.Signal == "danger" && m.Marks.Statements.Contains("H314") && m.Bottle.StartsWith("nitric acid", StringComparison.Ordinal));
+        Assert.Contains(strip.Plan.Cautions, c => c.Text.StartsWith("It would warm by", StringComparison.Ordinal));
+        // Silver chloride of a gram of silver warms nothing to speak of.
+        Assert.DoesNotContain(Given.Step("silver-chloride", Core.Tests.Methods.RefusalTests.Of("Ag+ 1, NO3- 0.57, H2O 400")).Cautions, c => c.Text.StartsWith("It would warm by", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Aqua_regia_covers_loose_foil_where_that_is_asked_for()
+    {
+        double Acid(string wets) => Given.Step("aqua-regia", Given.Metals(("Au", 0.5)).WithUnknown(Working.Given(20, Dimension.Mass, "ceramic", "test")), options: new() { ["wets"] = wets }).Doses.Single(d => d.Id == "hcl").Millilitres!.Likely;
+        Assert.True(Acid("foil") > 1.2 * Acid("none"));
+        Assert.True(Acid("pins") >= Acid("none"));
+    }
+
+    [Fact]
     public void A_dose_that_never_meets_what_is_there_is_found_at_that_dose()
     {
         // Bleach into silver that met ammonia: a step alone, on a liquor that nobody should pour it into.

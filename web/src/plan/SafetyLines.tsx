@@ -79,6 +79,22 @@ export function SafetyLines({ step }: { step: StepView }) {
             ))}
         </dl>
       )}
+      {s.marks.length > 0 && (
+        <dl className={styles.bears}>
+          {s.marks.map((m) => (
+            <div key={m.bottle}>
+              <dt className={styles.signal}>{m.signal}</dt>
+              <dd>
+                {m.bottle}: {m.statements}
+              </dd>
+            </div>
+          ))}
+          <div>
+            <dt />
+            <dd className="soft">the data sheet of the bottle wins</dd>
+          </div>
+        </dl>
+      )}
       <p className="soft">{s.firstAction}</p>
     </section>
   );

@@ -80,6 +80,7 @@ export function StepSheet({ step, method, options, onOption, choices, bottles, o
           ...step.figures,
           ...(step.portions ? [step.portions] : []),
           ...(step.heat ? [step.heat] : []),
+          ...(step.warming ? [step.warming] : []),
           ...(step.vessel ? [step.vessel.liquid] : []),
           ...(step.vessel?.foam ? [step.vessel.foam] : []),
         ].map((f) => (

@@ -28,7 +28,7 @@ export function VesselList() {
       <p className="soft">
         {data?.own
           ? 'Plans choose from these, and split a charge that none of them holds.'
-          : 'None is named yet: plans take usual beakers from 50 mL to 5 L.'}
+          : 'None is named yet: plans take usual beakers, and buckets for what is quiet and cold.'}
       </p>
       {data && data.vessels.length > 0 && (
         <table>

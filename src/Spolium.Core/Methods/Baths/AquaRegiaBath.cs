@@ -19,7 +19,7 @@ internal sealed record NitrateSource(string Formula, int Nitrates, bool IsAcid, 
 /// </summary>
 internal static class AquaRegiaBath
 {
-    public static readonly IReadOnlyList<OptionSpec> Options = [Cover.Option, Cover.Warmth, DissolveTime.Form, DissolveTime.Thickness];
+    public static readonly IReadOnlyList<OptionSpec> Options = [Cover.Option, Cover.Warmth, DissolveTime.Form, DissolveTime.Thickness, CoverVolume.Option];
 
     public static StepPlan Plan(IMethod method, NitrateSource source, Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws, IReadOnlyList<Refusal?> objections)
     {
@@ -52,7 +52,7 @@ internal static class AquaRegiaBath
         var grams = atOnce?.Grams ?? DosePlan.BySign("nitric", need, facts, ended);
 
         // Hydrochloric acid is decided beforehand: in a world where it falls short, that share of the metal stays.
-        var (hcl, hclTaken) = Hydrochloric(metals.Select(m => (m.Row, m.Moles)).ToList(), drivenOff, source.IsAcid ? Working.Zero(Dimension.Substance) : NitrateIn(grams).Named("proton for the nitrate of the salt"), muriatic, nitric.Volume(need), source.Premixed, facts, draws);
+        var (hcl, hclTaken) = Hydrochloric(metals.Select(m => (m.Row, m.Moles)).ToList(), drivenOff, source.IsAcid ? Working.Zero(Dimension.Substance) : NitrateIn(grams).Named("proton for the nitrate of the salt"), CoverVolume.Of(charge, options, draws), muriatic, nitric.Volume(need), source.Premixed, facts, draws);
         // Nitrate that came as a salt brings no proton of its own: it takes one from the hydrochloric acid.
         var forSaltThatCame = Working.Least(wanted, Working.AtLeastZero(before - charge.Of(Species.Proton))).Named("proton for nitrate that came as a salt");
         var enough = Working.Least(Working.Exact(1), Working.Share(Working.AtLeastZero(muriatic.MolesIn(hcl.Grams, draws) - forSaltThatCame), Working.AtLeastZero(hclTaken))).Named("share that the hydrochloric acid suffices for");
@@ -214,7 +214,7 @@ internal static class AquaRegiaBath
         Working.Greatest(returned, Working.Exact(1) - Working.Share(before + poured, reduced)).Named("share that came back (raised where the acid would not have sufficed: no metal is left)");
 
     // The larger of the practice excess and the free chloride wanted at the end (precise rules 2.2), as one pour.
-    private static (Dose Dose, Working Taken) Hydrochloric(List<(MetalInAcid Row, Working Moles)> metals, Working drivenOff, Working forSalt, Bottle bottle, Working? nitricMl, bool premixed, Facts facts, Draws draws)
+    private static (Dose Dose, Working Taken) Hydrochloric(List<(MetalInAcid Row, Working Moles)> metals, Working drivenOff, Working forSalt, Working cover, Bottle bottle, Working? nitricMl, bool premixed, Facts facts, Draws draws)
     {
         var taken = AcidUse.InAquaRegia(metals.Select(m => (m.Row.State, m.Moles)));
         Working Of(bool noble) => Working.Sum(metals.Where(m => m.Row.IsNoble == noble).Select(m => m.Row.AquaRegia.Need(m.Moles, m.Row.Element, "HCl")), Dimension.Substance)
@@ -225,6 +225,8 @@ internal static class AquaRegiaBath
         var mlPerMole = Molar.Mass("HCl") / bottle.StrengthIn(draws) / Working.Given(bottle.DensityGPerMl ?? 1, Dimension.Density, $"density of {bottle.Id}", "typed on the bottle");
         // n = bound + c (V of the nitric + n v)  →  n = (bound + c V) / (1 − c v)
         var forFree = ((bound + wanted * (nitricMl ?? Working.Zero(Dimension.Volume))) / (Working.Exact(1) - wanted * mlPerMole)).Named("for free chloride at the end");
+        if (!Working.IsNothing(cover))
+            forFree = Working.Greatest(forFree, (Working.AtLeastZero(cover - (nitricMl ?? Working.Zero(Dimension.Volume))) / mlPerMole).Named("to cover the feed"));
         Working Grams(Working moles) => Molar.Grams(moles, "HCl") / bottle.StrengthIn(draws);
         var least = taken.Hcl + 3 * drivenOff + forSalt;
         if (premixed && nitricMl is not null)

@@ -49,7 +49,7 @@ public sealed class NitricPart : IMethod
                 new("quiet-after-more", "one more small portion, warm and stirred, stays quiet", "quiet alone: the acid may be spent, the metal crusted, or the liquor cold"),
                 new("air-colourless", "the air above the liquor colourless for five minutes", "says that gas has ended, not that all is dissolved"),
             ],
-            [silver, Molar.Grams(work.Vessel.Of(new("Ag+", Phase.Aqueous)), "Ag").Named("silver in solution (inferred, not seen)"), acidLeft, bath.Net, bath.No2Share, .. work.Warming() is { } warming ? [warming] : Array.Empty<Working>()],
+            [silver, Molar.Grams(work.Vessel.Of(new("Ag+", Phase.Aqueous)), "Ag").Named("silver in solution (inferred, not seen)"), acidLeft, bath.Net, bath.No2Share],
             [$"{FigureText.Number(options.Number("temperature"), 0)} °C, stirred", "distilled water only: tap water clouds", "the next portion only when the last has gone quiet"],
             [
                 new(CautionLevel.Look, "Silver nitrate burns and stains skin black."),

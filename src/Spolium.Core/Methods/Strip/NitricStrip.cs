@@ -63,11 +63,10 @@ public sealed class NitricStrip : IMethod
             [
                 bath.Dissolved.Named("base metal dissolved (inferred, not seen)"), acidLeft, bath.Net, bath.No2Share,
                 Molar.Grams(foils.Of(Species.Nitrate), "HNO3").Named("nitrate left on the foils, as HNO₃"),
-                .. work.Warming() is { } warming ? [warming] : Array.Empty<Working>(),
             ],
             ["50 to 70 °C; never above 80 °C", "stir between portions", "the next portion only when the last has gone quiet"],
             [
-                new(CautionLevel.Look, "Runs away when poured fast: zinc gives most of the heat. Keep a cold bath beside it."),
+                new(CautionLevel.Look, "Runs away when poured fast: zinc gives most of the heat."),
                 new(CautionLevel.Look, "Rinse the foils before hydrochloric acid: nitrate that clings makes aqua regia where none is planned, and must be destroyed later."),
                 .. charge.Metals.Contains("Cd") ? [new Caution(CautionLevel.Stop, "Cadmium in the charge: no heating or melting of it, and waste apart.")] : Array.Empty<Caution>(),
             ],
