@@ -32,6 +32,40 @@ public class SafetyAtTheBenchTests
     }
 
     [Fact]
+    public async Task Ammoniacal_silver_runs_against_an_hour_from_the_pour_until_it_is_acidified()
+    {
+        await using var shop = new Shop(demo: false);
+        await shop.Done("/api/step/lot", new { Head = Shop.Head(), LotId = "p", Code = "P-1", Title = "gold with a little silver", Charge = new { Kind = "Metal", Lines = new[] { new { Element = "Au", Grams = "20 g" }, new { Element = "Ag", Grams = "1 g" } } } });
+        await shop.Done("/api/batches", new { Head = Shop.Head(), BatchId = "26-01", Code = "26-01", LotId = "p", Amount = "21 g", Methods = new[] { "aqua-regia", "sulfamic", "metabisulphite", "wash" }, Options = new Dictionary<string, object> { ["wash"] = new { school = "ammonia" } } });
+        foreach (var step in new[] { "1-aqua-regia", "2-sulfamic", "3-metabisulphite" })
+        {
+            await Begin(shop, "26-01", step);
+            await shop.Done($"/api/batches/26-01/steps/{step}/readings", new { Head = Shop.Head(), Kind = "temperature", Value = "85 °C" });
+            foreach (var dose in (await shop.Get("/api/batches/26-01")).GetProperty("current").GetProperty("doses").EnumerateArray().ToList())
+                await PourAll(shop, step, dose);
+            await shop.Done($"/api/batches/26-01/steps/{step}/close", new { Head = Shop.Head(), Reason = "seen" });
+        }
+        var begun = (await Begin(shop, "26-01", "4-wash")).GetProperty("current");
+        Assert.Equal(JsonValueKind.Null, begun.GetProperty("deadlines")[0].GetProperty("dueAt").ValueKind);
+        JsonElement Dose(string id) => begun.GetProperty("doses").EnumerateArray().Single(d => d.GetProperty("id").GetString() == id);
+        await PourAll(shop, "4-wash", Dose("ammonia"));
+        var current = (await shop.Get("/api/batches/26-01")).GetProperty("current");
+        var running = current.GetProperty("deadlines")[0];
+        Assert.False(running.GetProperty("done").GetBoolean());
+        var pouredAt = current.GetProperty("doses").EnumerateArray().Single(d => d.GetProperty("id").GetString() == "ammonia").GetProperty("rungs")[0].GetProperty("pouredAt").GetDateTimeOffset();
+        Assert.Equal(pouredAt.AddHours(1), running.GetProperty("dueAt").GetDateTimeOffset());
+        await PourAll(shop, "4-wash", Dose("acidify"));
+        Assert.True((await shop.Get("/api/batches/26-01")).GetProperty("current").GetProperty("deadlines")[0].GetProperty("done").GetBoolean());
+    }
+
+    private static async Task PourAll(Shop shop, string step, JsonElement dose)
+    {
+        var grams = dose.GetProperty("rungs").EnumerateArray().Sum(r => r.GetProperty("grams").GetDouble());
+        if (grams > 0)
+            await shop.Done($"/api/batches/26-01/steps/{step}/pours", Pour(dose.GetProperty("id").GetString()!, dose.GetProperty("bottleId").GetString()!, $"{grams:0.###} g", "all at once"));
+    }
+
+    [Fact]
     public async Task A_pour_far_above_the_dose_is_kept_with_its_reason_and_the_journal_says_it()
     {
         await using var shop = new Shop();

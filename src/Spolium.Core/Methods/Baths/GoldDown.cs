@@ -52,7 +52,8 @@ internal sealed record GoldDown(string Salt, string DoseId, string In, Reaction 
         var powder = work.Vessel.Grams(Species.Gold).Named("gold powder");
         var liquid = work.Vessel.LiquorVolume(draws);
         var held = Working.Least(Working.Exact(1), Working.Share(powder * draws.Prior("heel-powder"), liquid));
-        var (wet, barren) = work.Vessel.Split(s => s == Species.Gold ? Charge.All : s.Phase == Phase.Solid ? null : held);
+        // What was solid before (silver chloride that nobody filtered off) settles with the gold.
+        var (wet, barren) = work.Vessel.Split(s => s.Phase == Phase.Solid ? Charge.All : held);
         var settle = 2 * work.Size("metabisulphite").Vessel.Vessel.Height(liquid) / draws.Prior(SettleRate) * Working.Exact(1, "1 h", Dimension.Time);
 
         return work.Plan($"{words} in portions, stirred, until a drop shows no gold", "metabisulphite", "rung-sulphite", settle.Named("hours by itself, settling"),
