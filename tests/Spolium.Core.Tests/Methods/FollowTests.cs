@@ -80,6 +80,7 @@ public class FollowTests
     [InlineData("aqua-regia", "Au 10", "thickness", "50", "2000")]
     [InlineData("peroxide-etch", "Cu 60, Au 2", "air", "bubbled", "still")]
     [InlineData("dry", "Au 10, H2O 6", "layer", "2", "8")]
+    [InlineData("crystallise-silver-nitrate", "Ag+ 25, NO3- 16, H+ 0.03, H2O 300", "drive", "boil", "evaporate")]
     [InlineData("fixer-current", "Ag(S2O3)2 3- 10, Na+ 40, S2O3 2- 80, H2O 900", "amperes", "3", "1")]
     public void What_is_thicker_or_weaker_takes_longer(string method, string charge, string option, string fast, string slow)
     {
