@@ -35,6 +35,9 @@ public sealed class Browser : IDisposable
         Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = 1280, ["height"] = 800, ["deviceScaleFactor"] = 1, ["mobile"] = false });
     }
 
+    /// <summary>No hand is faster than this from one button to the next: the page has its answer by then.</summary>
+    public static void HandMoves() => Thread.Sleep(250);
+
     /// <summary>The huge key of Run that logs the next portion.</summary>
     public static readonly By PourKey = By.XPath("//button[contains(normalize-space(.), 'oured ')]");
 

@@ -74,6 +74,7 @@ public sealed class SilverWalkTests : IDisposable
             var before = browser.Written();
             browser.Click(Browser.PourKey, "the key that logs a portion");
             browser.Until(_ => browser.Written() > before ? "" : null, "the portion logged");
+            Browser.HandMoves();
         }
     }
 
@@ -85,6 +86,7 @@ public sealed class SilverWalkTests : IDisposable
             var before = browser.Written();
             browser.Click(open, "a sign");
             browser.Until(_ => browser.Written() > before ? "" : null, "the sign logged");
+            Browser.HandMoves();
         }
     }
 

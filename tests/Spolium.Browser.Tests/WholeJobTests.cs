@@ -67,6 +67,7 @@ public sealed class WholeJobTests : IDisposable
             var before = browser.Written();
             browser.Click(Browser.PourKey, "the key that logs a portion");
             browser.Until(_ => browser.Written() > before ? "" : null, "the next rung");
+            Browser.HandMoves();
         }
     }
 
@@ -76,6 +77,7 @@ public sealed class WholeJobTests : IDisposable
         {
             browser.Click(By.XPath($"//button[@role='checkbox' and contains(., \"{sign}\")]"), sign);
             browser.Until(d => d.FindElements(By.XPath($"//button[@role='checkbox' and @aria-checked='true' and contains(., \"{sign}\")]")).FirstOrDefault(), $"{sign} ticked");
+            Browser.HandMoves();
         }
     }
 

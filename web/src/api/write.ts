@@ -28,8 +28,6 @@ export function useWrite<Wish, Answer>(
     },
     onSuccess: async (answer) => {
       id.current = null;
-      // The answer of a batch is the batch as it is now: whoever clicks next clicks on that.
-      if (isBatch(answer)) queries.setQueryData(['batch', answer.id], answer);
       await queries.invalidateQueries();
       done?.(answer);
     },
@@ -38,6 +36,3 @@ export function useWrite<Wish, Answer>(
     },
   });
 }
-
-const isBatch = (answer: unknown): answer is Schemas['BatchView'] =>
-  typeof answer === 'object' && answer !== null && 'steps' in answer && 'version' in answer && 'id' in answer;
