@@ -25,7 +25,7 @@ public sealed class Pickle : IMethod
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var ml = Working.Exact(options.Number("ml"), null, Dimension.Volume);
         work.Water("water", "water", ml, "first");
-        work.Decided("acid", acid, Shop.WaterGrams(ml) * Working.Exact(0.1, "10 %"), "into the water, slowly");
+        work.Decided("acid", acid, Shop.WaterGrams(ml) * Reference.Constants.Get("pickle-strength"), "into the water, slowly");
         work.Full();
         var (bar, pickle) = work.Vessel.Split(s => s.Phase == Phase.Solid && Species.IsMetal(s) ? Charge.All : null);
         return work.Plan("Hot in the acid until it is bright, rinse, dry, weigh", "quiet", null, Working.Zero(Dimension.Time),

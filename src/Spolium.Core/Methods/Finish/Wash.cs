@@ -16,10 +16,10 @@ public sealed class Wash : IMethod
 
     private const double SilverTrace = 1e-3;
 
-    // Usual practice: a beaker wants some water to stir in, the rest goes with what the solid holds.
-    private const double LeastWash = 20;
-    private const double WashPerHeel = 5;
-    private const double AcidPerHeel = 3;
+    // A beaker wants some water to stir in; the rest goes with what the solid holds.
+    private static readonly double LeastWash = Reference.Constants.Get("wash-least").Likely;
+    private static readonly double WashPerHeel = Reference.Constants.Get("wash-per-heel").Likely;
+    private static readonly double AcidPerHeel = Reference.Constants.Get("wash-acid-per-heel").Likely;
 
     public string Id => "wash";
     public int Version => 1;
@@ -82,7 +82,7 @@ public sealed class Wash : IMethod
             var need = Molar.Grams(chloride, "NH3") * Working.Exact(2);
             work.Decided("ammonia", "NH3", need * draws.Prior("ammonia-factor"), "cold, over the washed powder, swirled, poured off at once", need);
             var acidNeed = work.Vessel.Of(new("NH3", Phase.Aqueous));
-            work.Decided("acidify", "HCl", Molar.Grams(acidNeed, "HCl") * 1.2, "into the ammonia wash at once, until it is sour: within the hour", Molar.Grams(acidNeed, "HCl"), $"{acid.Label}, to acidify the ammonia wash");
+            work.Decided("acidify", "HCl", Molar.Grams(acidNeed, "HCl") * Reference.Constants.Get("acidify-spare"), "into the ammonia wash at once, until it is sour: within the hour", Molar.Grams(acidNeed, "HCl"), $"{acid.Label}, to acidify the ammonia wash");
             work.React(Acidified, acidNeed, "NH3");
             taken = work.Vessel;
         }

@@ -34,7 +34,7 @@ public sealed class IronSilver : IMethod
         var chloride = charge.Of(ChlorideToSilver.Chloride);
         var least = Molar.Grams(SilverChloride.ByIron.Need(chloride, "AgCl", "Fe"), "Fe").Named("iron by the equation");
         var bath = Molar.Grams(chloride, "AgCl") * Constants.Get("zinc-acid-volume");
-        var acid = bath * Working.Exact(0.05, "5 %", Dimension.Density);
+        var acid = bath * Constants.Get("iron-acid");
         work.Water("water", "water", bath, "over the cake");
         work.Decided("acid", "H2SO4", acid, "into the water, slowly");
         work.Decided("iron", "Fe", least * Working.Given(options.Number("iron"), Dimension.None, "× the equation", "chosen"), "bright, into the cake, stirred now and then", least);

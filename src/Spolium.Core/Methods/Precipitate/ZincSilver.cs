@@ -37,7 +37,7 @@ public sealed class ZincSilver : IMethod
         var surplus = Molar.Moles(least * (factor - Working.Exact(1)), "Zn");
         // The bath: 12 % acid over the cake, and acid for all the surplus zinc with some to spare.
         var bath = (Molar.Grams(chloride, "AgCl") * Constants.Get("zinc-acid-volume")).Named("acid bath");
-        var acid = (Molar.Grams(Surplus.Need(surplus, "Zn", "HCl"), "HCl") + bath * Working.Exact(0.06, "6 % to spare", Dimension.Density)).Named("hydrochloric acid");
+        var acid = (Molar.Grams(Surplus.Need(surplus, "Zn", "HCl"), "HCl") + bath * Constants.Get("zinc-acid-spare")).Named("hydrochloric acid");
         work.Water("water", "water", bath, "over the cake");
         work.Decided("hcl", "HCl", acid, "into the water");
         work.BySign("zinc", "Zn", least * factor, "in small portions, stirred: it heats and gasses", ["hydrogen-stopped", "no-white-core"]);

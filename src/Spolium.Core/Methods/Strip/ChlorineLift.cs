@@ -28,7 +28,7 @@ public sealed class ChlorineLift : IMethod
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var cover = CoverVolume.Of(charge, options, draws);
         work.Decided("hcl", "HCl", Molar.Grams(cover * Reference.Constants.Get("free-chloride"), "HCl"), "to about 7 %, warm, over the pieces");
-        work.Water("water", "water to cover", cover * 0.8, "first");
+        work.Water("water", "water to cover", cover * Reference.Constants.Get("lift-water"), "first");
         var eaten = draws.Prior("lift-base-eaten");
         var base_ = charge.Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is { IsNoble: false, Element: not ("Ag" or "Sn") }).Select(m => (Row: MetalInAcid.Find(m.Key.Formula, true)!, Moles: m.Value * eaten)).ToList();
         Reaction By(MetalInAcid row) => Reaction.Of($"{row.Element} + Cl2 = {row.AquaRegia.Equation.Right[0].Formula.Text}");
