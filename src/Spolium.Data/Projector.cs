@@ -28,6 +28,9 @@ internal static class Projector
         foreach (var batch in after.State.Batches.Values.Where(b => before.State.Batches.GetValueOrDefault(b.Id) != b))
         {
             Put(db, Row(after.State, batch), batch.Id);
+            // Steps that the way no longer has are gone from the list; the journal keeps what was done in them.
+            var there = batch.Route.Steps.Select(s => s.Id).ToHashSet();
+            db.Steps.RemoveRange(db.Steps.Where(s => s.BatchId == batch.Id).AsEnumerable().Where(s => !there.Contains(s.StepId)));
             for (var i = 0; i < batch.Route.Steps.Count; i++)
                 Put(db, Row(batch, i), batch.Id, batch.Route.Steps[i].Id);
         }

@@ -9,8 +9,8 @@ using Spolium.Core.Solutions;
 namespace Spolium.Demo;
 
 /// <summary>
-/// Hob Lane Works, a shop that does not exist: its lot HL-1, one closed batch of it, and one that stands in the middle of its
-/// denitration. Everything is decided by the core, entry by entry, and replayed: no result is put in by hand.
+/// Hob Lane Works, a shop that does not exist: its lot HL-1, one closed batch of it, one that stands in the middle of its
+/// denitration, and lots that were sorted and wait. Everything is decided by the core, entry by entry, and replayed: no result is put in by hand.
 /// </summary>
 public static class DemoShop
 {
@@ -21,7 +21,9 @@ public static class DemoShop
     {
         var clerk = new Clerk(new DateTimeOffset(now.UtcDateTime.Date, TimeSpan.Zero).AddDays(-12).AddHours(8));
         Stock(clerk);
+        clerk.At(-60, 9, 0).By("AV").Write([Entry.PricesStream], s => PriceDecisions.Keep(s.State, PriceList.MadeUp));
         Receive(clerk);
+        Sort(clerk);
         ClosedBatch(clerk);
         OpenBatch(clerk, now);
         return clerk.Entries;
@@ -56,13 +58,38 @@ public static class DemoShop
                 new("Au", Share("1.6 %"), Share("2.1 %"), Share("2.7 %")),
                 new("Cu", Share("58 %"), Share("63 %"), Share("70 %"), ContentOf.Rest),
             ], "Zn");
-        clerk.At(0, 8, 0).By("MK").Write([Entry.LotStream(Lot)], s => Decisions.Receive(s.State, Lot, "HL-1", "gold-clad slip rings of a radar mast", "clad brass", Mass("412.6 g", 0.1), content, null));
+        clerk.At(0, 8, 0).By("MK").Write([Entry.LotStream(Lot)], s => LotDecisions.Receive(s.State, Lot, "HL-1", "gold-clad slip rings of a radar mast", "clad brass", Mass("412.6 g", 0.1), content, null));
         // What waits: relay contacts for their silver, spent fixer, gilt mounts.
         var contacts = new Content([new("Ag", Share("8 %"), Share("11 %"), Share("14 %")), new("Ni", Share("12 %"), Share("15 %"), Share("18 %")), new("Zn", Share("14 %"), Share("19 %"), Share("24 %"))], "Cu");
-        clerk.At(5, 14, 0).By("TR").Write([Entry.LotStream("hl-2")], s => Decisions.Receive(s.State, "hl-2", "HL-2", "relay leaf contacts of a telephone exchange", "Ag–Ni tips on nickel silver", Mass("1 284 g", 0.5), contacts, QuantityParser.Read("0.6 mm", Field.Length).Number!));
+        clerk.At(5, 14, 0).By("TR").Write([Entry.LotStream("hl-2")], s => LotDecisions.Receive(s.State, "hl-2", "HL-2", "relay leaf contacts of a telephone exchange", "Ag–Ni tips on nickel silver", Mass("1 284 g", 0.5), contacts, QuantityParser.Read("0.6 mm", Field.Length).Number!));
         TypedNumber PerLitre(string t) => QuantityParser.Read(t, Field.Concentration).Number!;
-        clerk.At(6, 10, 0).By("MK").Write([Entry.LotStream("hl-6")], s => Decisions.Receive(s.State, "hl-6", "HL-6", "spent fixer of a closed radiography practice", "fixer", QuantityParser.Read("18 L", Field.Volume, 100).Number!, new([new("Ag", PerLitre("1 g/L"), PerLitre("3 g/L"), PerLitre("8 g/L"))], null, LiquorKind.Fixer), null));
-        clerk.At(7, 11, 0).By("AV").Write([Entry.LotStream("hl-9")], s => Decisions.Receive(s.State, "hl-9", "HL-9", "gilt picture-frame mounts and braid, copper strip clean", "gilt copper", Mass("140 g", 0.1), new([new("Au", Share("0.3 %"), Share("0.6 %"), Share("1.2 %")), new("Ag", Share("0.5 %"), Share("1.5 %"), Share("4 %"))], "Cu"), null));
+        clerk.At(6, 10, 0).By("MK").Write([Entry.LotStream("hl-6")], s => LotDecisions.Receive(s.State, "hl-6", "HL-6", "spent fixer of a closed radiography practice", "fixer", QuantityParser.Read("18 L", Field.Volume, 100).Number!, new([new("Ag", PerLitre("1 g/L"), PerLitre("3 g/L"), PerLitre("8 g/L"))], null, LiquorKind.Fixer), null));
+        clerk.At(7, 11, 0).By("AV").Write([Entry.LotStream("hl-9")], s => LotDecisions.Receive(s.State, "hl-9", "HL-9", "gilt picture-frame mounts and braid, copper strip clean", "gilt copper", Mass("140 g", 0.1), new([new("Au", Share("0.3 %"), Share("0.6 %"), Share("1.2 %")), new("Ag", Share("0.5 %"), Share("1.5 %"), Share("4 %"))], "Cu"), null));
+    }
+
+    // Each lot is sorted by kind and weighed; what the parts are short of is posted.
+    private static void Sort(Clerk clerk)
+    {
+        TypedNumber Share(string t) => QuantityParser.Read(t, Field.Share).Number!;
+        ContentLine Line(string element, string low, string likely, string high) => new(element, Share(low + " %"), Share(likely + " %"), Share(high + " %"));
+        clerk.At(5, 15, 0).By("TR").Write([Entry.LotStream("hl-2"), Entry.LotStream("hl-2a"), Entry.LotStream("hl-2b"), Entry.LotStream("hl-2c")], s => LotDecisions.Split(s.State, "hl-2",
+            [
+                new("hl-2a", "HL-2a", "leaves with tips", Mass("912.2 g", 0.5), new([Line("Ag", "11", "15", "19"), Line("Ni", "11", "14", "17"), Line("Zn", "13", "18", "23")], "Cu"), Pieces: 2280),
+                new("hl-2b", "HL-2b", "bare leaves", Mass("241.7 g", 0.5), new([Line("Ni", "12", "16", "19"), Line("Zn", "15", "21", "26")], "Cu"), "nickel silver"),
+                new("hl-2c", "HL-2c", "frames", Mass("96.0 g", 0.5), new([Line("Ni", "0", "2", "6")], "Fe"), "plated steel"),
+            ], null, [new("plastic", Mass("31.5 g", 0.5))]));
+        clerk.At(6, 9, 0).By("MK").Write([Entry.LotStream("hl-3")], s => LotDecisions.Receive(s.State, "hl-3", "HL-3", "dental laboratory sprues and grindings", "dental gold",
+            Mass("86.4 g", 0.05), new([Line("Au", "66", "71", "75"), Line("Pt", "6", "8", "10"), Line("Pd", "3", "5", "7"), Line("Ag", "9", "11", "13"), Line("In", "1", "2", "4")], "Zn"), null));
+        clerk.At(6, 9, 40).Write([Entry.LotStream("hl-3"), Entry.LotStream("hl-3a"), Entry.LotStream("hl-3b")], s => LotDecisions.Split(s.State, "hl-3",
+            [
+                new("hl-3a", "HL-3a", "sprues and buttons", Mass("71.8 g", 0.05), new([Line("Au", "68", "72", "76"), Line("Pt", "6", "8", "10"), Line("Pd", "3", "5", "7"), Line("Ag", "9", "11", "13"), Line("In", "1", "2", "4")], "Zn"), Pieces: 34),
+                new("hl-3b", "HL-3b", "grindings", Mass("14.4 g", 0.05), new([Line("Au", "30", "55", "68"), Line("Pt", "3", "6", "9"), Line("Pd", "2", "4", "6"), Line("Ag", "5", "8", "12")], null)),
+            ], null));
+        clerk.At(7, 11, 30).By("AV").Write([Entry.LotStream("hl-9"), Entry.LotStream("hl-9a"), Entry.LotStream("hl-9b")], s => LotDecisions.Split(s.State, "hl-9",
+            [
+                new("hl-9a", "HL-9a", "mounts", Mass("96.4 g", 0.1), new([Line("Au", "0.35", "0.6", "1.1"), Line("Ag", "0.5", "1.5", "4")], "Cu"), Pieces: 14),
+                new("hl-9b", "HL-9b", "braid", Mass("38.2 g", 0.1), new([Line("Au", "0.2", "0.55", "1.2"), Line("Ag", "0.5", "2", "5")], "Cu")),
+            ], null, [new("wood, glue and nails", Mass("4.9 g", 0.1))]));
     }
 
     private static void ClosedBatch(Clerk clerk)

@@ -20,10 +20,15 @@ public static class Bookkeeper
 
     private static IEnumerable<Posting> Postings(State before, Book book, string entryId, EntryBody body) => body switch
     {
-        LotReceived b => b.Believed.SelectMany(e => Transaction.Balanced(entryId, e.Element, [(Account.Lot(b.LotId), e.Grams, e.Sigma, Basis.Believed)], (Account.Received, e.Sigma, Basis.Believed))),
+        LotReceived b => Receive(entryId, b),
+        LotsReceived b => b.Lots.SelectMany(l => Receive(entryId, l)),
         LotSplit b => Split(before.Lots[b.LotId], book, entryId, b),
-        BatchStarted b => b.Feeds.SelectMany(f => Take(before.Lots[f.LotId], book, entryId, b.BatchId, f)),
-        StepClosed b => Close(before.Batches[b.BatchId], book, entryId, b),
+        LotsPooled b => b.Feeds.SelectMany(f => Take(before.Lots[f.LotId], book, entryId, Account.Lot(b.LotId), f)),
+        LotContentChanged b => Believe(before.Lots[b.LotId], book, entryId, b),
+        BatchStarted b => b.Feeds.SelectMany(f => Take(before.Lots[f.LotId], book, entryId, Account.Holding(b.BatchId, Route.Feed), f)),
+        BranchGivenUp b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, b.Measured is null ? [] : [entryId]),
+        CameBack b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, [entryId]),
+        StepClosed b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, [.. before.Batches[b.BatchId].Step(b.StepId).WeighedBy.Values.Order(StringComparer.Ordinal)]),
         ProductWeighed b when before.Batches[b.BatchId].Step(b.StepId).Closed => Reweigh(book, entryId, b),
         DoseAdded b => Poured(before, entryId, b.Pours, Account.Used(b.BatchId)),
         BottlesReceived b => b.Bottles.SelectMany(x => Contents(entryId, Account.Supplier, Account.Shelf(x.BottleId), x.Grams)),
@@ -42,37 +47,60 @@ public static class Bookkeeper
     private static IEnumerable<Posting> Contents(string entryId, string from, string to, double grams) =>
         Transaction.Balanced(entryId, Account.Contents, [(from, -grams, 0, Basis.Weighed)], (to, 0, Basis.Weighed));
 
+    private static IEnumerable<Posting> Receive(string entryId, LotReceived b) =>
+        b.Believed.SelectMany(e => Transaction.Balanced(entryId, e.Element, [(Account.Lot(b.LotId), e.Grams, e.Sigma, Basis.Believed)], (Account.Received, e.Sigma, Basis.Believed)));
+
+    // What the parts are short of in weight is missing; what their own contents are believed to hold more or less than the lot is a change of belief.
     private static IEnumerable<Posting> Split(LotState lot, Book book, string entryId, LotSplit b)
     {
-        foreach (var e in lot.Believed)
+        var missing = 1 - (b.Parts.Sum(p => p.Amount.Value) + (b.Removed ?? []).Sum(r => r.Amount.Value)) / lot.Left;
+        foreach (var element in lot.Believed.Select(e => e.Element).Concat(b.Parts.SelectMany(p => p.Believed ?? []).Select(e => e.Element)).Distinct())
         {
-            var there = book.Grams(Account.Lot(lot.Id), e.Element);
-            List<(string, double, double, Basis)> legs = [(Account.Lot(lot.Id), -there, e.Sigma, Basis.Weighed)];
-            legs.AddRange(b.Parts.Select(p => (Account.Lot(p.LotId), there * p.Amount.Value / lot.Left, e.Sigma * p.Amount.Value / lot.Left, Basis.Weighed)));
-            foreach (var p in Transaction.Balanced(entryId, e.Element, legs, (Account.Unaccounted("lot/" + lot.Id), 0, Basis.Missing), [entryId]))
+            var there = book.Grams(Account.Lot(lot.Id), element);
+            var sigma = lot.Believed.FirstOrDefault(e => e.Element == element)?.Sigma ?? 0;
+            List<(string, double, double, Basis)> legs = [(Account.Lot(lot.Id), -there, sigma, Basis.Weighed)];
+            foreach (var p in b.Parts)
+                if (p.Believed is null)
+                    legs.Add((Account.Lot(p.LotId), there * p.Amount.Value / lot.Left, sigma * p.Amount.Value / lot.Left, Basis.Weighed));
+                else if (p.Believed.FirstOrDefault(e => e.Element == element) is { } own)
+                    legs.Add((Account.Lot(p.LotId), own.Grams, own.Sigma, Basis.Believed));
+            var anew = b.Removed is { Count: > 0 } || b.Parts.Any(p => p.Believed is not null);
+            if (anew)
+                legs.Add((Account.Unaccounted("lot/" + lot.Id), there * missing, 0, Basis.Missing));
+            foreach (var p in Transaction.Balanced(entryId, element, legs, anew ? (Account.Received, sigma, Basis.Believed) : (Account.Unaccounted("lot/" + lot.Id), 0, Basis.Missing), [entryId]))
                 yield return p;
         }
     }
 
-    private static IEnumerable<Posting> Take(LotState lot, Book book, string entryId, string batchId, Feed taken)
+    private static IEnumerable<Posting> Believe(LotState lot, Book book, string entryId, LotContentChanged b)
+    {
+        var basis = b.How == LotContentChanged.Assay ? Basis.Assayed : Basis.Believed;
+        foreach (var element in lot.Believed.Concat(b.Believed).Select(e => e.Element).Distinct())
+        {
+            var now = b.Believed.FirstOrDefault(e => e.Element == element);
+            foreach (var p in Transaction.Balanced(entryId, element, [(Account.Lot(lot.Id), (now?.Grams ?? 0) - book.Grams(Account.Lot(lot.Id), element), now?.Sigma ?? 0, basis)], (Account.Received, now?.Sigma ?? 0, basis), [entryId]))
+                yield return p;
+        }
+    }
+
+    private static IEnumerable<Posting> Take(LotState lot, Book book, string entryId, string into, Feed taken)
     {
         var share = LotState.IsNothing(lot.Left - taken.Amount.Value, lot) ? 1 : taken.Amount.Value / lot.Left;
         return lot.Believed.SelectMany(e => Transaction.Balanced(entryId, e.Element,
             [(Account.Lot(lot.Id), -book.Grams(Account.Lot(lot.Id), e.Element) * share, e.Sigma * share, Basis.Weighed)],
-            (Account.Holding(batchId, Route.Feed), e.Sigma * share, Basis.Weighed), [entryId]));
+            (into, e.Sigma * share, Basis.Weighed), [entryId]));
     }
 
-    private static IEnumerable<Posting> Close(BatchState batch, Book book, string entryId, StepClosed b)
+    private static IEnumerable<Posting> Close(BatchState batch, Book book, string entryId, Route route, string stepId, IReadOnlyList<HoldingEstimate> outputs, IReadOnlyList<string> readings)
     {
-        var takes = batch.Route.Steps.First(s => s.Id == b.StepId).Takes.Select(t => Account.Holding(batch.Id, t)).ToList();
-        var readings = batch.Step(b.StepId).WeighedBy.Values.Order(StringComparer.Ordinal).ToList();
-        var elements = takes.SelectMany(book.ElementsOn).Concat(b.Outputs.SelectMany(o => o.Holds.Select(h => h.Element))).Distinct().Order(StringComparer.Ordinal);
+        var takes = route.Steps.First(s => s.Id == stepId).Takes.Select(t => Account.Holding(batch.Id, t)).ToList();
+        var elements = takes.SelectMany(book.ElementsOn).Concat(outputs.SelectMany(o => o.Holds.Select(h => h.Element))).Distinct().Order(StringComparer.Ordinal);
         foreach (var element in elements)
         {
             var legs = takes.Select(t => (t, -book.Grams(t, element), 0.0, Basis.EstimatedByMethod)).ToList();
-            foreach (var o in b.Outputs)
+            foreach (var o in outputs)
                 if (o.Holds.FirstOrDefault(h => h.Element == element) is { } held)
-                    legs.Add((Account.Holding(batch.Id, Route.Holding(b.StepId, o.Output)), held.Grams, held.Sigma, o.Basis));
+                    legs.Add((Account.Holding(batch.Id, Route.Holding(stepId, o.Output)), held.Grams, held.Sigma, o.Basis));
             foreach (var p in Transaction.Balanced(entryId, element, legs, (Account.Unaccounted("batch/" + batch.Id), 0, Basis.Missing), readings))
                 yield return p;
         }

@@ -26,64 +26,10 @@ public sealed record Decision(EntryBody? Body, IReadOnlyList<FieldError> Errors)
 /// </summary>
 public static class Decisions
 {
-    /// <summary>Largest lot that a small shop receives, g or mL: more is a slip of the pen.</summary>
-    private const double LargestLot = 1e6;
-
     /// <summary>A pour above this times all that the dose may want looks like a slipped decimal point.</summary>
     private static readonly double SlipFactor = Constants.Get("slip-factor").Likely;
 
-    /// <summary>Weighed parts may differ from the lot by this share before a reason is asked.</summary>
-    private const double PartsMayDiffer = 0.02;
-
-    public static Decision Receive(State state, string lotId, string code, string title, string material, TypedNumber amount, Content content, TypedNumber? thickness)
-    {
-        var errors = new List<FieldError>();
-        if (string.IsNullOrWhiteSpace(code))
-            errors.Add(new("code", "the lot has no code", "write one such as HL-3"));
-        else if (state.Lots.Values.Any(l => string.Equals(l.Code, code.Trim(), StringComparison.OrdinalIgnoreCase)))
-            errors.Add(new("code", $"{code} is taken", "choose another code"));
-        if (string.IsNullOrWhiteSpace(title))
-            errors.Add(new("title", "the lot has no description", "say what it is, in a few words"));
-        if (amount.Value <= 0)
-            errors.Add(new("amount", "nothing was received", "write a mass above 0 g"));
-        else if (amount.Value > LargestLot)
-            errors.Add(new("amount", $"{QuantityParser.InWords(amount)} is more than this shop can hold", "check the unit and the decimal point; at most 1 000 kg"));
-        if (amount.Field == Field.Mass && content.Lines.Any(l => l.Likely.Field != Field.Share))
-            errors.Add(new("content", "a weighed lot has shares, not grams per litre", "write per cent or g/t"));
-        errors.AddRange(content.Check());
-        if (amount.Field == Field.Volume && (content.Balance is not null || content.Lines.Any(l => l.Of == ContentOf.Rest)))
-            errors.Add(new("balance", "a liquor has no balance and no rest: each metal has its grams per litre", "leave the balance empty, and let every line be of the lot"));
-        if (errors.Count > 0)
-            return Decision.Refuse(errors);
-        var believed = amount.Field == Field.Mass
-            ? BatchAtWork.Believed(content.ToCharge(Working.Given(new Draws(lotId).Reading("received", amount.Value, amount.Sigma), Dimension.Mass, "lot", $"weighed: {amount.Text}"), new Draws(lotId)))
-            : [.. BatchAtWork.InLiquor(content, amount, lotId).Select(m => ElementEstimate.Of(m.Element, m.Grams))];
-        return Decision.Write(new LotReceived(lotId, code.Trim(), title.Trim(), material.Trim(), amount, content, thickness, believed));
-    }
-
-    public static Decision Split(State state, string lotId, IReadOnlyList<LotPart> parts, string? reason)
-    {
-        if (!state.Lots.TryGetValue(lotId, out var lot))
-            return Decision.Refuse("lotId", "there is no such lot", "choose one of the list");
-        var errors = new List<FieldError>();
-        if (lot.Left <= 0)
-            errors.Add(new("lotId", $"nothing is left of {lot.Code}", "split what is left of another lot"));
-        if (parts.Count < 2)
-            errors.Add(new("parts", "a split needs two parts or more", "weigh each part"));
-        for (var i = 0; i < parts.Count; i++)
-        {
-            if (parts[i].Amount.Value <= 0)
-                errors.Add(new($"parts[{i}].amount", "an empty part", "write a mass above 0 g"));
-            if (string.IsNullOrWhiteSpace(parts[i].Code) || state.Lots.Values.Any(l => l.Code == parts[i].Code) || parts.Take(i).Any(p => p.Code == parts[i].Code))
-                errors.Add(new($"parts[{i}].code", "the code is empty or taken", "give each part a code of its own"));
-        }
-        var sum = parts.Sum(p => p.Amount.Value);
-        if (errors.Count == 0 && Math.Abs(sum - lot.Left) > PartsMayDiffer * lot.Left && string.IsNullOrWhiteSpace(reason))
-            errors.Add(new("parts", $"the parts weigh {FigureText.Number(sum, 2)} g, the lot {FigureText.Number(lot.Left, 2)} g", "weigh again; if it is so, say why"));
-        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new LotSplit(lotId, parts, Kept(reason)));
-    }
-
-    public static Decision Start(State state, string batchId, string code, string title, string lotId, TypedNumber amount, Route route, IReadOnlyList<Bottle> bottles, double balanceStepG)
+    public static Decision Start(State state, string batchId, string code, string title, string lotId, TypedNumber amount, Route route, IReadOnlyList<Bottle> bottles, double balanceStepG, string? planId = null)
     {
         if (!state.Lots.TryGetValue(lotId, out var lot))
             return Decision.Refuse("lotId", "there is no such lot", "choose one of the list");
@@ -96,7 +42,7 @@ public static class Decisions
             return Decision.Refuse(errors);
         amount = OnBalance(amount, balanceStepG);
         var charge = BatchAtWork.FeedOf(state, lot, amount);
-        return Decision.Write(new BatchStarted(batchId, code.Trim(), title, [new(lotId, amount)], route, bottles, balanceStepG, BatchAtWork.Believed(charge)));
+        return Decision.Write(new BatchStarted(batchId, code.Trim(), title, [new(lotId, amount)], route, bottles, balanceStepG, BatchAtWork.Believed(charge), planId));
     }
 
     /// <summary>What stands against planning so much of a lot by a route with these bottles.</summary>
@@ -271,13 +217,13 @@ public static class Decisions
         if (spec.Liquor is { } liquor)
         {
             TypedNumber PerLitre(double grams) => TypedNumber.Of(grams / spec.Volume!.Value * 1000, Field.Concentration, "g/L");
-            return Receive(state, lotId, code, title, $"{spec.Kind.ToString().ToLowerInvariant()} liquor", spec.Volume!, new([.. spec.Lines.Select(l => new ContentLine(l.Element, PerLitre(l.Low.Value), PerLitre(l.Likely.Value), PerLitre(l.High.Value)))], null, liquor, spec.FreeAcid), null);
+            return LotDecisions.Receive(state, lotId, code, title, $"{spec.Kind.ToString().ToLowerInvariant()} liquor", spec.Volume!, new([.. spec.Lines.Select(l => new ContentLine(l.Element, PerLitre(l.Low.Value), PerLitre(l.Likely.Value), PerLitre(l.High.Value)))], null, liquor, spec.FreeAcid), null);
         }
         var sum = spec.Lines.Sum(l => l.Likely.Value);
         TypedNumber Part(double grams) => TypedNumber.Of(Math.Min(1, grams / sum), Field.Share, "%");
         // The one there is most of takes the balance, so that the shares add up.
         var most = spec.Lines.MaxBy(l => l.Likely.Value)!;
-        return Receive(state, lotId, code, title, "metal", TypedNumber.Of(sum, Field.Mass, "g"), new([.. spec.Lines.Where(l => l != most).Select(l => new ContentLine(l.Element, Part(l.Low.Value), Part(l.Likely.Value), Part(l.High.Value)))], most.Element), null);
+        return LotDecisions.Receive(state, lotId, code, title, "metal", TypedNumber.Of(sum, Field.Mass, "g"), new([.. spec.Lines.Where(l => l != most).Select(l => new ContentLine(l.Element, Part(l.Low.Value), Part(l.Likely.Value), Part(l.High.Value)))], most.Element), null);
     }
 
     public static Decision ChangeRoute(BatchState batch, Route route, IReadOnlyList<Bottle> bottles, string reason)
@@ -313,7 +259,7 @@ public static class Decisions
     }
 
     // A weighing without its own ± has that of the bench balance.
-    private static TypedNumber OnBalance(TypedNumber mass, double stepG) =>
+    internal static TypedNumber OnBalance(TypedNumber mass, double stepG) =>
         mass.PlusMinus > 0 ? mass : mass with { PlusMinus = Constants.Get("balance-plus-minus").Likely * stepG, Instrument = "bench balance" };
 
     /// <summary>Takes the start of a batch back while no step has begun: its lot has the metal again.</summary>
@@ -325,11 +271,11 @@ public static class Decisions
         return Correct(state, started.Id, reason, null);
     }
 
-    private static string? Kept(string? reason) => string.IsNullOrWhiteSpace(reason) ? null : reason.Trim();
+    internal static string? Kept(string? reason) => string.IsNullOrWhiteSpace(reason) ? null : reason.Trim();
 
-    private static Decision? Open(BatchState batch) => batch.ClosedAt is null ? null : Decision.Refuse("batchId", "the batch is closed", "take its closing back first");
+    internal static Decision? Open(BatchState batch) => batch.ClosedAt is null ? null : Decision.Refuse("batchId", "the batch is closed", "take its closing back first");
 
-    private static Decision? Running(BatchState batch, string stepId)
+    internal static Decision? Running(BatchState batch, string stepId)
     {
         if (Open(batch) is { } shut)
             return shut;

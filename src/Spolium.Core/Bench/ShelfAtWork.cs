@@ -93,9 +93,12 @@ public static class ShelfAtWork
     /// <summary>Grams that stand in each bottle.</summary>
     public static IReadOnlyDictionary<string, double> Levels(State state) => state.Shelf.Values.ToDictionary(b => b.Id, b => b.DiscardedAt is null ? Math.Max(0, b.Grams) : 0);
 
+    /// <summary>Crowns to a gram out of a bottle; null without a price.</summary>
+    public static Working? PerGram(ShelfBottle b) => b.Price is not { } price || b.ReceivedGrams <= 0 ? null
+        : (Working.Given(price.Value, Dimension.Money, $"price of {b.Id}", $"typed: {price.Text}") / Working.Exact(b.ReceivedGrams, null, Dimension.Mass)).Named($"a gram out of {b.Id}");
+
     /// <summary>Crowns that so many grams of a bottle cost; null without a price.</summary>
-    public static Working? Cost(ShelfBottle b, Working grams) => b.Price is not { } price || b.ReceivedGrams <= 0 ? null
-        : (Working.Given(price.Value, Dimension.None, $"price of {b.Id}", $"typed: {price.Text}").In("kr") * grams / Working.Exact(b.ReceivedGrams, null, Dimension.Mass)).Named($"cost of {b.Id}").In("kr");
+    public static Working? Cost(ShelfBottle b, Working grams) => PerGram(b) is { } price ? (grams * price).Named($"cost of {b.Id}") : null;
 
     /// <summary>What a batch took so far.</summary>
     public static BatchUse Use(State state, BatchState batch)
@@ -108,10 +111,10 @@ public static class ShelfAtWork
             var ml = known is { } d ? grams / Working.Given(d, Dimension.Density, $"density of {g.Key}", "as it was when it was poured") : null;
             return new BottleUse(g.Key, bottle?.Name ?? batch.Bottles.FirstOrDefault(b => b.Id == g.Key)?.Name ?? g.Key, grams, ml, bottle is null ? null : Cost(bottle, grams));
         }).ToList();
-        var cost = Working.Sum(uses.Select(u => u.Cost).OfType<Working>(), Dimension.None).Named("cost of what was poured").In("kr");
+        var cost = Working.Sum(uses.Select(u => u.Cost).OfType<Working>(), Dimension.Money).Named("cost of what was poured");
         var product = batch.Product is { } p ? Working.Given(p.Mass.Value, Dimension.Mass, "product", $"weighed: {p.Mass.Text}") : null;
         return new(batch.Id, batch.Code, uses, cost, [.. uses.Where(u => u.Cost is null).Select(u => u.BottleId)],
-            product is null || product.Likely <= 0 ? null : (cost / product * Working.Exact(1, "1 g", Dimension.Mass)).Named("reagents to a gram of product").In("kr"));
+            product is null || product.Likely <= 0 ? null : (cost / product * Working.Exact(1, "1 g", Dimension.Mass)).Named("reagents to a gram of product"));
     }
 
     /// <summary>What open batches still want, substance by substance.</summary>

@@ -28,7 +28,7 @@ public static class No2Share
     public static Working Mean(Working electrons, Working waterFirst, Working strength, Working factor, Working returned, IReadOnlyList<double> poured, Working shift)
     {
         var rows = new List<IReadOnlyList<double>>();
-        var mean = Amount.Each(w => World(electrons.Amount[w], waterFirst.Amount[w], strength.Amount[w], factor.Amount[w], returned.Amount[w], poured, w == 0 ? rows : null));
+        var mean = Amount.Each(w => World(electrons.Amount[w], waterFirst.Amount[w], strength.Amount[w], factor.Amount[w], returned.Amount[w], poured, w == 0 ? rows : null), electrons.Amount, waterFirst.Amount, strength.Amount, factor.Amount, returned.Amount);
         var shifted = Amount.Least(Amount.Greatest(mean + shift.Amount, Amount.Zero), Amount.Certain(1));
         return Working.Reckoned(shifted, Dimension.None, "share that goes the brown way (NO₂)", [strength, factor, shift],
             new(["metal dissolved, %", "acid free, g", "water, g", "strength of the bulk, %", "share by NO₂"], rows),

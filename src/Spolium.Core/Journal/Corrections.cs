@@ -15,7 +15,10 @@ public static class Corrections
         return entry.Body switch
         {
             Correction => new("corrects", "a correction is not corrected", "write the right entry anew"),
-            NoteWritten or StepKept or VesselNamed or VesselGone => null,
+            NoteWritten or StepKept or VesselNamed or VesselGone or LotSetAside or LotOffered or LotPhotographed or PricesKept or PlanSaved => null,
+            MaterialKept b => state.Materials.GetValueOrDefault(b.Material.Id)?.EntryId == entryId ? null : Rests("a later version of it", "keep it anew as it should be"),
+            LotsPooled b => state.Lots[b.LotId].Touched ? Rests("a split, a pool or a batch of it", "take that back first") : null,
+            LotContentChanged b => state.Lots[b.LotId].Touched ? Rests("a split, a pool or a batch of the lot", "write what is believed of its parts") : null,
             DoseAdded b => InStep(state, b.BatchId, b.StepId),
             ReadingTaken b => InStep(state, b.BatchId, b.StepId),
             SignSeen b => InStep(state, b.BatchId, b.StepId),
@@ -28,7 +31,8 @@ public static class Corrections
             BottlesReceived b => b.Bottles.Select(x => Untouched(state, x.BottleId, entryId)).FirstOrDefault(e => e is not null),
             BottleMade b => Untouched(state, b.Bottle.BottleId, entryId),
             BottleTested or BottleOpened or LookAlikeChecked or BottleDiscarded or StockTaken => null,
-            LotReceived b => state.Lots[b.LotId] is { Parts.Count: 0, Batches.Count: 0 } ? null : Rests("a split or a batch", "correct the weights there, or write a note"),
+            LotsReceived b => b.Lots.Any(l => !state.Lots.ContainsKey(l.LotId) || state.Lots[l.LotId].Touched) ? Rests("a split, a pool or a batch of one of them", "take that back first") : null,
+            LotReceived b => !state.Lots[b.LotId].Touched ? null : Rests("a split, a pool or a batch", "correct the weights there, or write a note"),
             _ => Rests("what came after it", "write a note, or a new entry that puts it right"),
         };
     }

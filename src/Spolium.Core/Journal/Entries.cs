@@ -24,6 +24,12 @@ public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, Date
 
     public static string KeptStream(string keptId) => "kept:" + keptId;
 
+    public static string MaterialStream(string materialId) => "material:" + materialId;
+
+    public static string PlanStream(string planId) => "plan:" + planId;
+
+    public const string PricesStream = "prices";
+
     public static string BottleStream(string bottleId) => "bottle:" + bottleId;
 }
 
@@ -39,19 +45,70 @@ public sealed record ElementEstimate(string Element, double Grams, double Sigma,
 /// <param name="Amount">Mass of a solid lot, volume of a liquor.</param>
 /// <param name="Thickness">Of the thickest piece; null when nobody measured it.</param>
 /// <param name="Believed">Metal by the content as typed, in all worlds; kept, so that replay never reckons.</param>
-public sealed record LotReceived(string LotId, string Code, string Title, string Material, TypedNumber Amount, Content Content, TypedNumber? Thickness, IReadOnlyList<ElementEstimate> Believed) : EntryBody;
+/// <param name="Pieces">How many were counted; null where nobody did.</param>
+public sealed record LotReceived(string LotId, string Code, string Title, string Material, TypedNumber Amount, Content Content, TypedNumber? Thickness, IReadOnlyList<ElementEstimate> Believed, int? Pieces = null) : EntryBody;
 
-public sealed record LotPart(string LotId, string Code, string Title, TypedNumber Amount);
+/// <summary>Lots that came together in one file.</summary>
+public sealed record LotsReceived(IReadOnlyList<LotReceived> Lots) : EntryBody;
+
+/// <summary>A part of a lot that goes on as a lot of its own.</summary>
+/// <param name="Content">What is believed of this class of pieces; null where it is taken to hold what the lot holds.</param>
+/// <param name="Believed">Metal by its own content.</param>
+/// <param name="Pieces">How many were counted; null where nobody did.</param>
+public sealed record LotPart(string LotId, string Code, string Title, TypedNumber Amount, Content? Content = null, string? Material = null, IReadOnlyList<ElementEstimate>? Believed = null, int? Pieces = null);
+
+/// <summary>What was taken out and goes on nowhere: plastic, glue, screws.</summary>
+public sealed record RemovedPart(string Name, TypedNumber Amount);
 
 /// <summary>A lot is weighed into parts; what the parts do not hold is posted, not dropped.</summary>
 /// <param name="Reason">Why the parts do not add up, where they do not.</param>
-public sealed record LotSplit(string LotId, IReadOnlyList<LotPart> Parts, string? Reason = null) : EntryBody;
+public sealed record LotSplit(string LotId, IReadOnlyList<LotPart> Parts, string? Reason = null, IReadOnlyList<RemovedPart>? Removed = null) : EntryBody;
+
+/// <summary>Lots put together into one; the book keeps what each brought.</summary>
+/// <param name="Feeds">How much of which lot.</param>
+public sealed record LotsPooled(string LotId, string Code, string Title, IReadOnlyList<Feed> Feeds, IReadOnlyList<ElementEstimate> Believed) : EntryBody;
+
+/// <summary>Another belief of what a lot holds: an assay, a better guess.</summary>
+/// <param name="How"><see cref="Assay"/> or <see cref="Guess"/>.</param>
+/// <param name="Pieces">Pieces that an assay was made of; null where it speaks for the whole.</param>
+public sealed record LotContentChanged(string LotId, Content Content, string How, string Reason, int? Pieces, IReadOnlyList<ElementEstimate> Believed) : EntryBody
+{
+    public const string Assay = "assay";
+    public const string Guess = "guess";
+}
+
+/// <param name="WaitsFor">What the lot waits for, in words; null when it waits no longer.</param>
+public sealed record LotSetAside(string LotId, string? WaitsFor) : EntryBody;
+
+/// <param name="Crowns">What somebody offers for all of it as it is; null when the offer is gone.</param>
+public sealed record LotOffered(string LotId, TypedNumber? Crowns, string By) : EntryBody;
+
+/// <param name="PhotoId">SHA-256 of its bytes, which stand beside the journal.</param>
+public sealed record LotPhotographed(string LotId, string PhotoId, string Caption) : EntryBody;
+
+/// <summary>A kind of scrap of the shop's own, or its copy of one of the library; kept again it replaces what was kept before.</summary>
+public sealed record MaterialKept(Material Material, string? CopyOf) : EntryBody;
+
+public sealed record MaterialDropped(string MaterialId, string Why) : EntryBody;
+
+/// <summary>A price list, valid from when it happened until the next.</summary>
+public sealed record PricesKept(PriceList List) : EntryBody;
+
+/// <summary>A plan put by under a name, frozen with its figures as they were.</summary>
+/// <param name="Prices">Id of the price list that its money was reckoned with; null where there was none.</param>
+/// <param name="CopyOf">The plan that it was copied from.</param>
+public sealed record PlanSaved(string PlanId, string Title, string LotId, TypedNumber Amount, Route Route, IReadOnlyList<string> Methods, IReadOnlyList<Bottle> Bottles, string? Prices, string CodeVersion, string DataHash, IReadOnlyList<Figure> Figures, string? CopyOf = null) : EntryBody;
+
+public sealed record PlanRenamed(string PlanId, string Title) : EntryBody;
+
+public sealed record PlanDropped(string PlanId) : EntryBody;
 
 public sealed record Feed(string LotId, TypedNumber Amount);
 
 /// <param name="Feeds">What the batch takes from which lot.</param>
 /// <param name="Believed">Metal in the feed, with its range.</param>
-public sealed record BatchStarted(string BatchId, string Code, string Title, IReadOnlyList<Feed> Feeds, Route Route, IReadOnlyList<Bottle> Bottles, double BalanceStepG, IReadOnlyList<ElementEstimate> Believed) : EntryBody;
+/// <param name="PlanId">The saved plan that it was started from, if one was.</param>
+public sealed record BatchStarted(string BatchId, string Code, string Title, IReadOnlyList<Feed> Feeds, Route Route, IReadOnlyList<Bottle> Bottles, double BalanceStepG, IReadOnlyList<ElementEstimate> Believed, string? PlanId = null) : EntryBody;
 
 public sealed record RouteChanged(string BatchId, Route Route, IReadOnlyList<Bottle> Bottles, string Reason) : EntryBody;
 
@@ -89,6 +146,21 @@ public sealed record HoldingEstimate(string Output, string Name, bool Main, doub
 public sealed record HoldingCovariance(string Element, IReadOnlyList<IReadOnlyList<double>> Matrix);
 
 public sealed record StepClosed(string BatchId, string StepId, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances, string? Reason = null) : EntryBody;
+
+/// <summary>
+/// A step is given up: what is in its vessel stays together as one holding, measured again, and another way goes on from there.
+/// </summary>
+/// <param name="Measured">Mass of its solids; null for a liquor.</param>
+/// <param name="Outputs">What the vessel is believed to hold, as the step's first holding; the others hold nothing.</param>
+/// <param name="Route">The way from here: what was done stays as it was.</param>
+public sealed record BranchGivenUp(string BatchId, string StepId, TypedNumber? Measured, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances, Route Route, IReadOnlyList<Bottle> Bottles, string Reason) : EntryBody;
+
+/// <summary>A holding goes out of the house: to a furnace, to an assay office. It stands as a step of its own until it comes back.</summary>
+/// <param name="StepId">The step "outside" that the route has for it.</param>
+public sealed record SentOut(string BatchId, string StepId, string To, TypedNumber Mass, FrozenPlan Plan, Route Route) : EntryBody;
+
+/// <param name="Fee">Crowns that were paid for it; null for nothing.</param>
+public sealed record CameBack(string BatchId, string StepId, TypedNumber Mass, TypedNumber? Fee, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances, string? Reason = null) : EntryBody;
 
 /// <summary>Bottles that came to the shelf together: one delivery, or one file.</summary>
 public sealed record BottlesReceived(IReadOnlyList<NewBottle> Bottles) : EntryBody;

@@ -29,8 +29,24 @@ public static class Replay
     private static State Apply(State state, Entry entry, EntryBody body) => body switch
     {
         LotReceived b => Received(state, entry, b),
+        LotsReceived b => b.Lots.Aggregate(state, (s, l) => Received(s, entry, l)),
         LotSplit b => Split(state, entry, b),
+        LotsPooled b => Pooled(state, entry, b),
+        LotContentChanged b => Lot(state, b.LotId, l => l with { Content = b.Content, Believed = [.. b.Believed], OwnContent = true, Beliefs = l.Beliefs.Add(new(b.Content, b.How, b.Reason, b.Pieces, entry.OccurredAt, entry.Id)) }),
+        LotSetAside b => Lot(state, b.LotId, l => l with { WaitsFor = b.WaitsFor }),
+        LotOffered b => Lot(state, b.LotId, l => l with { Offer = b.Crowns is null ? null : b }),
+        LotPhotographed b => Lot(state, b.LotId, l => l with { Photos = l.Photos.Add(b) }),
+        MaterialKept b => state with { Materials = state.Materials.SetItem(b.Material.Id, new(b.Material, b.CopyOf, entry.Id)) },
+        MaterialDropped b => state with { Materials = state.Materials.Remove(b.MaterialId) },
+        // A list that is written down late takes its place by when it began to hold.
+        PricesKept b => state with { Prices = [.. state.Prices.Add(new(b.List, entry.OccurredAt, entry.Id)).OrderBy(p => p.From)] },
+        PlanSaved b => state with { Plans = state.Plans.SetItem(b.PlanId, new(b, b.Title, entry.OccurredAt, entry.By, entry.Id)) },
+        PlanRenamed b => state with { Plans = state.Plans.SetItem(b.PlanId, state.Plans[b.PlanId] with { Title = b.Title }) },
+        PlanDropped b => state with { Plans = state.Plans.Remove(b.PlanId) },
         BatchStarted b => Started(state, entry, b),
+        BranchGivenUp b => Batch(GivenUp(state, entry, b), b.BatchId, x => x with { Route = b.Route, Bottles = [.. b.Bottles] }),
+        SentOut b => Step(Batch(state, b.BatchId, x => x with { Route = b.Route }), entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
+        CameBack b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs], Fee = b.Fee, Weighed = s.Weighed.SetItem(b.Outputs[0].Output, b.Mass), WeighedBy = s.WeighedBy.SetItem(b.Outputs[0].Output, entry.Id) }),
         RouteChanged b => Batch(state, b.BatchId, x => x with { Route = b.Route, Bottles = [.. b.Bottles] }),
         BatchClosed b => Batch(state, b.BatchId, x => x with { ClosedAt = entry.OccurredAt, Recoveries = [.. b.Recoveries] }),
         StepBegun b => Step(state, entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
@@ -57,19 +73,57 @@ public static class Replay
 
     private static State Received(State state, Entry entry, LotReceived b)
     {
-        var lot = new LotState(b.LotId, b.Code, b.Title, b.Material, b.Amount, b.Amount.Value, b.Content, b.Thickness, [.. b.Believed], entry.OccurredAt, null, [], [], entry.Id);
+        var lot = new LotState(b.LotId, b.Code, b.Title, b.Material, b.Amount, b.Amount.Value, b.Content, b.Thickness, [.. b.Believed], entry.OccurredAt, null, [], [], entry.Id) { Pieces = b.Pieces };
         return state with { Lots = state.Lots.SetItem(lot.Id, lot) };
     }
 
     private static State Split(State state, Entry entry, LotSplit b)
     {
         var lot = state.Lots[b.LotId];
-        var lots = state.Lots.SetItem(lot.Id, lot with { Left = 0, Parts = [.. b.Parts.Select(p => p.LotId)] });
+        var lots = state.Lots.SetItem(lot.Id, lot with { Left = 0, Parts = [.. b.Parts.Select(p => p.LotId)], Removed = [.. b.Removed ?? []], WaitsFor = null });
         foreach (var part in b.Parts)
-            lots = lots.SetItem(part.LotId, new(part.LotId, part.Code, part.Title, lot.Material, part.Amount, part.Amount.Value, lot.Content, lot.Thickness,
-                Scaled(lot.Believed, part.Amount.Value / lot.Amount.Value), entry.OccurredAt, lot.Id, [], [], entry.Id));
+            lots = lots.SetItem(part.LotId, new(part.LotId, part.Code, part.Title, part.Material ?? lot.Material, part.Amount, part.Amount.Value, part.Content ?? lot.Content, lot.Thickness,
+                part.Believed is { } own ? [.. own] : Scaled(lot.Believed, part.Amount.Value / lot.Amount.Value), entry.OccurredAt, lot.Id, [], [], entry.Id)
+            {
+                OwnContent = part.Content is not null,
+                Pieces = part.Pieces,
+                Sources = part.Content is not null ? [] : [.. lot.Sources.Select(f => f with { Amount = f.Amount with { Value = f.Amount.Value * part.Amount.Value / lot.Amount.Value } })],
+            });
         return state with { Lots = lots };
     }
+
+    private static State Lot(State state, string id, Func<LotState, LotState> change) => state with { Lots = state.Lots.SetItem(id, change(state.Lots[id])) };
+
+    private static LotState Without(LotState lot, double amount)
+    {
+        var left = Math.Max(0, lot.Left - amount);
+        return lot with { Left = LotState.IsNothing(left, lot) ? 0 : left };
+    }
+
+    private static State Pooled(State state, Entry entry, LotsPooled b)
+    {
+        var lots = state.Lots;
+        foreach (var f in b.Feeds)
+            lots = lots.SetItem(f.LotId, Without(lots[f.LotId], f.Amount.Value) with { Pools = lots[f.LotId].Pools.Add(b.LotId), WaitsFor = null });
+        var first = state.Lots[b.Feeds[0].LotId];
+        var amount = TypedNumber.Of(b.Feeds.Sum(f => f.Amount.Value), first.Amount.Field, first.Amount.Field == Field.Mass ? "g" : "mL", Math.Sqrt(b.Feeds.Sum(f => f.Amount.PlusMinus * f.Amount.PlusMinus)));
+        var marks = b.Feeds.SelectMany(f => state.Lots[f.LotId].Content.Marks ?? []).Distinct().ToList();
+        var thick = b.Feeds.Select(f => state.Lots[f.LotId].Thickness).OfType<TypedNumber>().MaxBy(t => t.Value);
+        return state with
+        {
+            Lots = lots.SetItem(b.LotId, new(b.LotId, b.Code, b.Title, string.Join(", ", b.Feeds.Select(f => state.Lots[f.LotId].Material).Distinct()), amount, amount.Value, new([], null, first.Content.Liquor, null, marks), thick, [.. b.Believed], entry.OccurredAt, null, [], [], entry.Id) { Sources = [.. b.Feeds] }),
+        };
+    }
+
+    private static State GivenUp(State state, Entry entry, BranchGivenUp b) => Step(state, entry, b.BatchId, b.StepId, s => s with
+    {
+        BegunAt = s.BegunAt ?? entry.OccurredAt,
+        ClosedAt = entry.OccurredAt,
+        GivenUp = true,
+        Outputs = [.. b.Outputs],
+        Weighed = b.Measured is { } m ? s.Weighed.SetItem(b.Outputs[0].Output, m) : s.Weighed,
+        WeighedBy = b.Measured is not null ? s.WeighedBy.SetItem(b.Outputs[0].Output, entry.Id) : s.WeighedBy,
+    });
 
     private static ImmutableList<ElementEstimate> Scaled(IEnumerable<ElementEstimate> all, double share) =>
         [.. all.Select(e => new ElementEstimate(e.Element, e.Grams * share, e.Sigma * share, e.Low * share, e.High * share))];
@@ -80,11 +134,10 @@ public static class Replay
         foreach (var taken in b.Feeds)
         {
             var lot = lots[taken.LotId];
-            var left = Math.Max(0, lot.Left - taken.Amount.Value);
-            lots = lots.SetItem(lot.Id, lot with { Left = LotState.IsNothing(left, lot) ? 0 : left, Batches = lot.Batches.Add(b.BatchId) });
+            lots = lots.SetItem(lot.Id, Without(lot, taken.Amount.Value) with { Batches = lot.Batches.Add(b.BatchId), WaitsFor = null });
         }
         var batch = new BatchState(b.BatchId, b.Code, b.Title, [.. b.Feeds], b.Route, [.. b.Bottles], b.BalanceStepG, [.. b.Believed],
-            ImmutableDictionary<string, StepState>.Empty, null, entry.OccurredAt, null, []);
+            ImmutableDictionary<string, StepState>.Empty, null, entry.OccurredAt, null, []) { PlanId = b.PlanId };
         return state with { Lots = lots, Batches = state.Batches.SetItem(b.BatchId, batch) };
     }
 
@@ -127,6 +180,22 @@ public static class Replay
     private static Entry? WeighedBefore(State state, Entry wrong, HoldingWeighed b) =>
         state.Entries.LastOrDefault(e => e.Id != wrong.Id && !state.CorrectedBy.ContainsKey(e.Id) && e.Body is HoldingWeighed h && (h.BatchId, h.StepId, h.Output) == (b.BatchId, b.StepId, b.Output));
 
+    // The belief that stood before this one: what the lot was received with, or what was written since.
+    private static LotState Before(State state, LotState lot, Entry wrong)
+    {
+        var beliefs = lot.Beliefs.RemoveAll(x => x.EntryId == wrong.Id);
+        if (beliefs.Count > 0)
+            return lot with { Beliefs = beliefs, Content = beliefs[^1].Content, Believed = [.. ((LotContentChanged)state.ById[beliefs[^1].EntryId].Body).Believed] };
+        return state.ById[lot.EntryId].Body switch
+        {
+            LotsReceived many when many.Lots.First(l => l.LotId == lot.Id) is var r => lot with { Beliefs = [], Content = r.Content, Believed = [.. r.Believed], OwnContent = false },
+            LotReceived r => lot with { Beliefs = [], Content = r.Content, Believed = [.. r.Believed], OwnContent = false },
+            LotSplit s => s.Parts.First(p => p.LotId == lot.Id) is { Content: { } own, Believed: { } believed } ? lot with { Beliefs = [], Content = own, Believed = [.. believed] }
+                : lot with { Beliefs = [], Content = state.Lots[s.LotId].Content, OwnContent = false, Believed = Scaled(state.Lots[s.LotId].Believed, lot.Amount.Value / state.Lots[s.LotId].Amount.Value) },
+            _ => lot with { Beliefs = beliefs },
+        };
+    }
+
     /// <summary>The state without the effects of one entry on lots and batches (its postings are reversed by the bookkeeper).</summary>
     private static State TakeBack(State state, Entry wrong) => wrong.Body switch
     {
@@ -145,7 +214,16 @@ public static class Replay
         StepBegun b => Step(state, wrong, b.BatchId, b.StepId, s => s with { BegunAt = null, Frozen = null }),
         StepClosed b => Step(state, wrong, b.BatchId, b.StepId, s => s with { ClosedAt = null, Outputs = [] }),
         LotReceived b => state with { Lots = state.Lots.Remove(b.LotId) },
+        LotsReceived b => state with { Lots = state.Lots.RemoveRange(b.Lots.Select(l => l.LotId)) },
         BatchClosed b => Batch(state, b.BatchId, x => x with { ClosedAt = null, Recoveries = [] }),
+        LotsPooled b => state with { Lots = b.Feeds.Aggregate(state.Lots.Remove(b.LotId), (lots, f) => lots.SetItem(f.LotId, lots[f.LotId] with { Left = lots[f.LotId].Left + f.Amount.Value, Pools = lots[f.LotId].Pools.Remove(b.LotId) })) },
+        LotContentChanged b => Lot(state, b.LotId, l => Before(state, l, wrong)),
+        LotSetAside b => Lot(state, b.LotId, l => l with { WaitsFor = null }),
+        LotOffered b => Lot(state, b.LotId, l => l with { Offer = null }),
+        LotPhotographed b => Lot(state, b.LotId, l => l with { Photos = l.Photos.Remove(b) }),
+        MaterialKept b => state with { Materials = state.Materials.Remove(b.Material.Id) },
+        PricesKept => state with { Prices = state.Prices.RemoveAll(p => p.EntryId == wrong.Id) },
+        PlanSaved b => state with { Plans = state.Plans.Remove(b.PlanId) },
         StepKept b => state with { Kept = state.Kept.Remove(b.KeptId) },
         VesselNamed b => state with { Vessels = state.Vessels.Remove(b.VesselId) },
         VesselGone b => Apply(state, wrong, state.Entries.Last(e => e.Body is VesselNamed n && n.VesselId == b.VesselId).Body),

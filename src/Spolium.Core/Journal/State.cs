@@ -13,9 +13,49 @@ namespace Spolium.Core.Journal;
 public sealed record LotState(string Id, string Code, string Title, string Material, TypedNumber Amount, double Left, Content Content, TypedNumber? Thickness,
     ImmutableList<ElementEstimate> Believed, DateTimeOffset ReceivedAt, string? PartOf, ImmutableList<string> Parts, ImmutableList<string> Batches, string EntryId)
 {
+    /// <summary>Its content is its own: a part with another belief than the lot that it comes from.</summary>
+    public bool OwnContent { get; init; }
+
+    /// <summary>What was taken out when it was sorted.</summary>
+    public ImmutableList<RemovedPart> Removed { get; init; } = [];
+
+    /// <summary>Of a pool: how much of which lot is in it.</summary>
+    public ImmutableList<Feed> Sources { get; init; } = [];
+
+    /// <summary>Pools that took of it.</summary>
+    public ImmutableList<string> Pools { get; init; } = [];
+
+    public int? Pieces { get; init; }
+
+    /// <summary>What it waits for; null when it waits for nothing.</summary>
+    public string? WaitsFor { get; init; }
+
+    /// <summary>What somebody offers for it as it is.</summary>
+    public LotOffered? Offer { get; init; }
+
+    public ImmutableList<LotPhotographed> Photos { get; init; } = [];
+
+    /// <summary>Beliefs of its content since it came, newest last.</summary>
+    public ImmutableList<BeliefState> Beliefs { get; init; } = [];
+
+    /// <summary>Something has been taken of it: what it holds can no longer be believed anew.</summary>
+    public bool Touched => Parts.Count + Batches.Count + Pools.Count > 0;
+
     /// <summary>True when what would be left of a lot is below any balance's reach: the last batch takes the lot whole.</summary>
     public static bool IsNothing(double left, LotState lot) => left < 1e-6 * Math.Max(1, lot.Amount.Value);
 }
+
+/// <summary>A belief of a lot's content, and how it came.</summary>
+public sealed record BeliefState(Content Content, string How, string Reason, int? Pieces, DateTimeOffset At, string EntryId);
+
+/// <summary>A price list and since when it holds.</summary>
+public sealed record PricesState(PriceList List, DateTimeOffset From, string EntryId);
+
+/// <summary>A kind of scrap of the shop's own.</summary>
+public sealed record OwnMaterial(Material Material, string? CopyOf, string EntryId);
+
+/// <summary>A plan that was put by.</summary>
+public sealed record SavedPlan(PlanSaved Plan, string Title, DateTimeOffset At, string By, string EntryId);
 
 public sealed record ReadingState(string Kind, TypedNumber Value, DateTimeOffset At, string EntryId);
 
@@ -26,10 +66,16 @@ public sealed record StepState(string Id, FrozenPlan? Frozen, DateTimeOffset? Be
 {
     public static StepState New(string id) => new(id, null, null, null, [], ImmutableDictionary<string, DateTimeOffset>.Empty, [], ImmutableDictionary<string, TypedNumber>.Empty, ImmutableDictionary<string, string>.Empty, [], null);
 
+    /// <summary>Given up: its vessel's contents stay together.</summary>
+    public bool GivenUp { get; init; }
+
+    /// <summary>Crowns paid outside for it.</summary>
+    public TypedNumber? Fee { get; init; }
+
     public bool Begun => BegunAt is not null;
     public bool Closed => ClosedAt is not null;
 
-    public Facts Facts => new(Pours, Signs.Keys.ToHashSet(), Weighed, Begun, Closed, LastAt);
+    public Facts Facts => new(Pours, Signs.Keys.ToHashSet(), Weighed, Begun, Closed, LastAt) { GivenUp = GivenUp };
 }
 
 /// <summary>A step tried by itself that somebody kept.</summary>
@@ -45,6 +91,9 @@ public sealed record ProductState(string StepId, string Output, TypedNumber Mass
 public sealed record BatchState(string Id, string Code, string Title, ImmutableList<Feed> Feeds, Route Route, ImmutableList<Bottle> Bottles, double BalanceStepG,
     ImmutableList<ElementEstimate> Believed, ImmutableDictionary<string, StepState> Steps, ProductState? Product, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt, ImmutableList<Figure> Recoveries)
 {
+    /// <summary>The saved plan that it was started from.</summary>
+    public string? PlanId { get; init; }
+
     public StepState Step(string id) => Steps.GetValueOrDefault(id) ?? StepState.New(id);
 
     /// <summary>The first step that is not closed, or null when all are.</summary>
@@ -59,6 +108,17 @@ public sealed record State(ImmutableDictionary<string, LotState> Lots, Immutable
 {
     public static readonly State Empty = new(ImmutableDictionary<string, LotState>.Empty, ImmutableDictionary<string, BatchState>.Empty, ImmutableDictionary<string, ShelfBottle>.Empty, [],
         ImmutableDictionary<string, Entry>.Empty, ImmutableDictionary<string, long>.Empty, ImmutableDictionary<string, string>.Empty, ImmutableDictionary<string, KeptState>.Empty, ImmutableDictionary<string, OwnVessel>.Empty);
+
+    /// <summary>The shop's own kinds of scrap, by id.</summary>
+    public ImmutableDictionary<string, OwnMaterial> Materials { get; init; } = ImmutableDictionary<string, OwnMaterial>.Empty;
+
+    /// <summary>Price lists, oldest first.</summary>
+    public ImmutableList<PricesState> Prices { get; init; } = [];
+
+    public ImmutableDictionary<string, SavedPlan> Plans { get; init; } = ImmutableDictionary<string, SavedPlan>.Empty;
+
+    /// <summary>The price list that holds now; null while there is none.</summary>
+    public PricesState? PricesNow => Prices.IsEmpty ? null : Prices[^1];
 
     public long Version(string stream) => Versions.GetValueOrDefault(stream);
 }

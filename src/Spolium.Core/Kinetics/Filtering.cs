@@ -33,7 +33,7 @@ public static class Filtering
             var mu = viscosity.Amount[w] * 1e-3;
             var p = pressure.Amount[w] * 1e3;
             return v <= 0 ? 0 : (mu * a.Amount[w] * c * v * v / (2 * area * area * p) + mu * r.Amount[w] * v / (area * p)) / 3600;
-        });
+        }, volume.Amount, solids.Amount, viscosity.Amount, pressure.Amount, a.Amount, r.Amount);
         return Working.Reckoned(amount, Dimension.Time, "hours to filter", [volume, solids, a, r, viscosity, pressure], null, "precise rules 3.3");
     }
 }

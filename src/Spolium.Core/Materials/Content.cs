@@ -11,6 +11,16 @@ public enum ContentOf
 
     /// <summary>Of what the whole-lot lines leave (the brass under a gold cladding).</summary>
     Rest,
+
+    /// <summary>Of the part that the kind of scrap is known by (the tips of leaf contacts, the ceramic, the active mass).</summary>
+    Part,
+}
+
+/// <summary>The part of a lot that some lines are a share of, low–likely–high as a share of the lot.</summary>
+/// <param name="Name">"tip", "ceramic only", "active mass".</param>
+public sealed record ContentPart(string Name, TypedNumber Low, TypedNumber Likely, TypedNumber High)
+{
+    public Triple Triple => new(Low.Value, Likely.Value, High.Value);
 }
 
 /// <summary>One metal of a lot, low–likely–high as typed; shares are fractions of one, concentrations g/L.</summary>
@@ -20,15 +30,23 @@ public sealed record ContentLine(string Element, TypedNumber Low, TypedNumber Li
 }
 
 /// <summary>
-/// What is believed to be in a lot. Lines of the whole are drawn first, lines of the rest share what they leave, and the
-/// balance takes what is then left; without a balance that part is carried as unknown.
+/// What is believed to be in a lot. Lines of the whole are drawn first, and the part that some lines are a share of; lines of the rest share
+/// what they leave, and the balance takes what is then left; without a balance that part is carried as unknown.
 /// </summary>
 /// <param name="Balance">Element that makes up the rest, or null when the rest is not known.</param>
 /// <param name="Liquor">What holds the metals of a liquor; null for a solid, and for a liquor that nobody knows.</param>
 /// <param name="FreeAcid">Of a liquor, mol/L.</param>
 /// <param name="Marks">What it may hold beside its metals ("beryllium", "cyanide"): feed gates go by them.</param>
-public sealed record Content(IReadOnlyList<ContentLine> Lines, string? Balance, LiquorKind? Liquor = null, TypedNumber? FreeAcid = null, IReadOnlyList<string>? Marks = null)
+/// <param name="Part">The part that lines of a part are a share of; null where there are none.</param>
+public sealed record Content(IReadOnlyList<ContentLine> Lines, string? Balance, LiquorKind? Liquor = null, TypedNumber? FreeAcid = null, IReadOnlyList<string>? Marks = null, ContentPart? Part = null)
 {
+    /// <summary>The same content with so many times as much of one metal, never above the whole.</summary>
+    public Content Richer(string element, double times)
+    {
+        TypedNumber More(TypedNumber n) => n with { Value = n.Field == Field.Share ? Math.Min(1, n.Value * times) : n.Value * times };
+        return this with { Lines = [.. Lines.Select(l => l.Element == element ? l with { Low = More(l.Low), Likely = More(l.Likely), High = More(l.High) } : l)] };
+    }
+
     /// <summary>The charge of so many millilitres of a liquor lot.</summary>
     /// <exception cref="InvalidOperationException">Nobody knows what holds its metals.</exception>
     public Charge ToLiquor(Working volume, Draws draws)
@@ -45,19 +63,32 @@ public sealed record Content(IReadOnlyList<ContentLine> Lines, string? Balance, 
     {
         var whole = Drawn(ContentOf.Whole, draws);
         var restLines = Drawn(ContentOf.Rest, draws);
-        var sum = Working.Sum(whole.Select(l => l.Share), Dimension.None);
+        var partShare = Part is { } p ? Working.Given(draws.Spread("content part", p.Triple, Spread.Fraction), Dimension.None, $"share of the {p.Name}", $"typed with the lot: {p.Low.Text} – {p.Likely.Text} – {p.High.Text}") : null;
+        var sum = Working.Sum(whole.Select(l => l.Share).Concat(partShare is null ? [] : [partShare]), Dimension.None);
         var over = Working.Greatest(sum, Working.Exact(1));
         var scaled = IsAlwaysOne(over) ? whole : [.. whole.Select(l => (l.Element, Share: l.Share / over))];
         var charge = Charge.Empty.Marked(Marks ?? []);
         foreach (var (element, share) in scaled)
             charge = Add(charge, element, (lotGrams * share).Named($"{Name(element)} in the lot"));
-        var rest = IsAlwaysOne(over) && whole.Count == 0 ? lotGrams : Working.AtLeastZero(lotGrams - lotGrams * (IsAlwaysOne(over) ? sum : sum / over)).Named(restLines.Count > 0 ? "the rest of the lot" : "what else is in the lot");
+        if (partShare is not null)
+            charge = charge.Plus(InPart((lotGrams * (IsAlwaysOne(over) ? partShare : partShare / over)).Named($"{Part!.Name} in the lot"), draws));
+        var rest = IsAlwaysOne(over) && whole.Count == 0 && partShare is null ? lotGrams : Working.AtLeastZero(lotGrams - lotGrams * (IsAlwaysOne(over) ? sum : sum / over)).Named(restLines.Count > 0 ? "the rest of the lot" : "what else is in the lot");
         var restSum = Working.Sum(restLines.Select(l => l.Share), Dimension.None);
         var restOver = Working.Greatest(restSum, Working.Exact(1));
         foreach (var (element, share) in restLines)
             charge = Add(charge, element, (rest * (IsAlwaysOne(restOver) ? share : share / restOver)).Named($"{Name(element)} in the lot"));
         var left = restLines.Count == 0 ? rest : Working.AtLeastZero(rest - rest * (IsAlwaysOne(restOver) ? restSum : restSum / restOver));
         return Balance is { } balance ? Add(charge, balance, left.Named($"{Name(balance)} in the lot, the balance")) : charge.WithUnknown(left.Named("of unknown kind"));
+    }
+
+    // What the part holds; what its lines do not name is of unknown kind.
+    private Charge InPart(Working grams, Draws draws)
+    {
+        var lines = Drawn(ContentOf.Part, draws);
+        var sum = Working.Sum(lines.Select(l => l.Share), Dimension.None);
+        var over = Working.Greatest(sum, Working.Exact(1));
+        var charge = lines.Aggregate(Charge.Empty, (c, l) => Add(c, l.Element, (grams * (IsAlwaysOne(over) ? l.Share : l.Share / over)).Named($"{Name(l.Element)} in the {Part!.Name}")));
+        return charge.WithUnknown(Working.AtLeastZero(grams - grams * (IsAlwaysOne(over) ? sum : sum / over)).Named($"what else is in the {Part!.Name}"));
     }
 
     private static string Name(string element) => Elements.Of(element).Name;
@@ -75,7 +106,7 @@ public sealed record Content(IReadOnlyList<ContentLine> Lines, string? Balance, 
     private List<(string Element, Working Share)> Drawn(ContentOf of, Draws draws) =>
         [.. Lines.Where(l => l.Of == of).Select(l => (l.Element, Share: Working.Given(
             draws.Spread("content " + l.Element, l.Triple, Spread.Fraction), Dimension.None,
-            of == ContentOf.Whole ? $"share of {Name(l.Element)}" : $"share of {Name(l.Element)} in the rest", $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}")))];
+            $"share of {Name(l.Element)}{(of == ContentOf.Rest ? " in the rest" : of == ContentOf.Part ? $" in the {Part?.Name}" : "")}", $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}")))];
 
     /// <summary>What is wrong with a content as typed, by field; empty when it can be kept. Highs may sum above the whole, lows may not.</summary>
     public IReadOnlyList<FieldError> Check()
@@ -99,8 +130,12 @@ public sealed record Content(IReadOnlyList<ContentLine> Lines, string? Balance, 
             for (var i = 0; i < Lines.Count; i++)
                 if (Elements.BySymbol.ContainsKey(Lines[i].Element) && LiquorFeed.SaltOf(Lines[i].Element, kind) is null)
                     errors.Add(new($"content[{i}].element", $"{Name(Lines[i].Element)} does not stay in a {kind.ToString().ToLowerInvariant()} liquor", "choose what holds it, or leave the line out"));
-        foreach (var of in new[] { ContentOf.Whole, ContentOf.Rest })
-            if (Lines.Where(l => l.Of == of && l.Low.Field == Field.Share).Sum(l => l.Low.Value) > 1 + 1e-9)
+        if (Part is null && Lines.Any(l => l.Of == ContentOf.Part))
+            errors.Add(new("part", "some lines are a share of a part, and nobody said how much of the lot that is", "write its share of the lot, such as 10–12–15 %"));
+        if (Part is { } part && (part.Low.Value > part.Likely.Value || part.Likely.Value > part.High.Value))
+            errors.Add(new("part", "low, likely and high must rise", "write the smaller number first"));
+        foreach (var of in new[] { ContentOf.Whole, ContentOf.Rest, ContentOf.Part })
+            if (Lines.Where(l => l.Of == of && l.Low.Field == Field.Share).Sum(l => l.Low.Value) + (of == ContentOf.Whole ? Part?.Low.Value ?? 0 : 0) > 1 + 1e-9)
                 errors.Add(new("content", "even the lows together are more than the whole", "lower them until they sum to at most 100 %"));
         return errors;
     }

@@ -20,6 +20,9 @@ public sealed record Facts(
     bool Closed,
     DateTimeOffset? AsOf)
 {
+    /// <summary>The step was given up: what is in its vessel stays together.</summary>
+    public bool GivenUp { get; init; }
+
     /// <summary>Nothing has happened yet.</summary>
     public static readonly Facts None = new([], new HashSet<string>(), new Dictionary<string, TypedNumber>(), false, false, null);
 

@@ -1,5 +1,6 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
+using Spolium.Core.Reference;
 using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods;
@@ -18,6 +19,9 @@ internal static class Objections
 
     public static Refusal? NoLiquor(Charge charge) => charge.Of(Species.Water).Likely > 0 ? null : new("there is no liquor in it", "dissolve first, or choose the holding that has the liquor");
 
-    /// <summary>Sugars of a bottle must be reducing.</summary>
+    /// <summary>Gold above a third of the metal is no plating: the alloy locks its base metal in, and nothing strips it.</summary>
+    public static Refusal? Alloy(Charge charge) => When(charge.Grams(Species.Gold).Likely > Constants.Get("inquart-incomplete-above").Likely / 100 * Solids(charge), "over about 33 % gold it is an alloy, not a plating: the gold locks the base metal in", "inquart it with silver and part it");
+
+    /// <summary>A refusal that only stands when something is so.</summary>
     public static Refusal? When(bool it, string reason, string wayOut) => it ? new(reason, wayOut) : null;
 }

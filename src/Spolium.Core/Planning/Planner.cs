@@ -41,6 +41,27 @@ public sealed record BatchPlan(Charge Feed, IReadOnlyList<PlannedStep> Steps)
     /// <summary>Grams of an element in the last main holding: what the bar is expected to hold.</summary>
     public Working Product(string element) => Steps[^1].Plan.Outputs.First(o => o.Main).Charge.Element(element).Named($"{Elements.Of(element).Name} to come");
 
+    /// <summary>Holdings that no step takes, the product left out: what stays where.</summary>
+    public IReadOnlyList<(PlannedStep Step, Output Output)> Remaining
+    {
+        get
+        {
+            var taken = Steps.SelectMany(s => s.Step.Takes).ToHashSet();
+            return [.. Steps.SelectMany(s => s.Plan.Outputs.Select(o => (Step: s, Output: o))).Where(x => !taken.Contains(Route.Holding(x.Step.Step.Id, x.Output.Id)) && !(x.Step == Steps[^1] && x.Output.Main))];
+        }
+    }
+
+    /// <summary>Grams of liquor that stand over when all is done: to be worked up, made safe or handed over.</summary>
+    public Working SpentLiquor => Working.Sum(Remaining.Where(r => r.Output.Charge.Of(Species.Water).Likely > 0).Select(r => r.Output.Charge.Mass()), Dimension.Mass).Named("spent liquor");
+
+    /// <summary>The metal's share of the solids in the product, of one; nothing where there is no product.</summary>
+    public Working Purity(string element)
+    {
+        var product = Steps[^1].Plan.Outputs.First(o => o.Main).Charge;
+        var solids = Working.Sum(product.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(product.Unknown), Dimension.Mass).Named("the product");
+        return Working.Share(Product(element), solids).Percent($"{Elements.Of(element).Name} in the product");
+    }
+
     /// <summary>Gas that leaves, mL, over all steps.</summary>
     public Working GasLeaving(params string[] formulas) =>
         Working.Sum(Steps.SelectMany(s => s.Plan.Gases).Where(g => formulas.Contains(g.Formula)).Select(g => g.Leaving), Dimension.Volume);
@@ -74,7 +95,7 @@ public static class Planner
                 plan = method.Plan(known, options, pours, logged, draws) with { Learned = Learning.Told(input, known) };
                 input = known;
             }
-            plan = shelf.Take(plan, logged);
+            plan = logged.GivenUp ? GivenUp(plan, input, method) : shelf.Take(plan, logged);
             var outputs = plan.Outputs.Select(o => logged.Weighed.TryGetValue(o.Id, out var reading)
                 ? o with { Charge = Weighing.Apply(o.Charge, reading, $"weighed {step.Id}/{o.Id}", draws) } : o).ToList();
             plan = plan with { Outputs = outputs };
@@ -85,6 +106,13 @@ public static class Planner
                 break;
         }
         return new(feed, steps);
+    }
+
+    // What was in the vessel when the step was given up stays together, as its first holding.
+    private static StepPlan GivenUp(StepPlan plan, Charge input, IMethod method)
+    {
+        var together = plan.Refused ? input : plan.Outputs.Select(o => o.Charge).Aggregate((a, b) => a.Plus(b));
+        return plan with { Refusals = [], Outputs = [.. method.Outputs.Select((o, i) => new Output(o.Id, i == 0 ? "what was given up" : o.Name, i == 0, i == 0 ? together : Charge.Empty))] };
     }
 
     private static List<NeverTogether> Meeting(IReadOnlyList<Charge> taken) =>

@@ -78,6 +78,27 @@ public sealed record Route(IReadOnlyList<RouteStep> Steps)
         return new([.. Steps.Take(at + 1), .. added, .. Steps.Skip(at + 1).Select(s => s with { Takes = [.. s.Takes.Select(t => t == from ? takes[0] : t)] })]);
     }
 
+    /// <summary>The same way with a step put in before one, on what that takes first.</summary>
+    public Route PutBefore(string stepId, string method, IReadOnlyDictionary<string, string> options)
+    {
+        var at = Steps.ToList().FindIndex(s => s.Id == stepId);
+        var step = Steps[at];
+        // Named after the step that waits for it: "4z-outside" stands before the fourth; a second one "4y-…".
+        var number = string.Concat(stepId.TakeWhile(char.IsAsciiDigit));
+        var letter = (char)('z' - Steps.Count(s => s.Method == method && s.Id.StartsWith(number, StringComparison.Ordinal)));
+        var id = $"{number}{letter}-{method}";
+        var added = new RouteStep(id, method, options, [step.Takes[0]], [.. MethodCatalogue.Of(method).Outputs.Select(o => Holding(id, o.Id))]);
+        return new([.. Steps.Take(at), added, step with { Takes = [added.Makes[0], .. step.Takes.Skip(1)] }, .. Steps.Skip(at + 1)]);
+    }
+
+    /// <summary>The way up to a step, that step, and then other methods on its main holding. Branches that hang on later steps are gone with them.</summary>
+    /// <param name="methods">"method" or "method>holding that goes on".</param>
+    public static Route Instead(Route route, string after, IReadOnlyList<string> methods)
+    {
+        var kept = route.Steps.Take(route.Steps.ToList().FindIndex(s => s.Id == after) + 1).ToList();
+        return new Route(kept).PutIn(after, methods);
+    }
+
     /// <summary>Holdings that no step takes: they wait.</summary>
     public IReadOnlyList<string> Waiting => [.. Steps.SelectMany(s => s.Makes).Except(Steps.SelectMany(s => s.Takes))];
 

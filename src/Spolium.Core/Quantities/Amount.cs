@@ -49,6 +49,15 @@ public sealed class Amount
         return new(values, values[0]);
     }
 
+    /// <summary>The same of amounts that it is made from: reckoned once where all of them are certain.</summary>
+    public static Amount Each(Func<int, double> world, params ReadOnlySpan<Amount> from)
+    {
+        foreach (var a in from)
+            if (!a.IsCertain)
+                return Each(world);
+        return Certain(world(0));
+    }
+
     public double this[int world] => worlds is null ? certain : worlds[world];
 
     public double Likely => certain;

@@ -31,7 +31,8 @@ public enum Spread
 /// Turns priors into draws. The seed is (owner, name of the quantity): adding a step reshuffles nothing, and the same
 /// name in one batch is the same draw everywhere. Draws are not stored; they are made again from seed and readings.
 /// </summary>
-public sealed class Draws(string owner)
+/// <param name="likelyOnly">True for a quick look at the likely world alone: every quantity is certain at its likely value.</param>
+public sealed class Draws(string owner, bool likelyOnly = false)
 {
     /// <summary>Standard normal deviate of the 95 % point.</summary>
     public const double Z95 = 1.645;
@@ -43,6 +44,12 @@ public sealed class Draws(string owner)
 
     public string Owner { get; } = owner;
 
+    /// <summary>True where only the likely world is looked at.</summary>
+    public bool LikelyOnly => likelyOnly;
+
+    /// <summary>Draws of another owner, in as many worlds as these.</summary>
+    public Draws Of(string other) => new(other, likelyOnly);
+
     /// <summary>The same named figure for everyone who asks these draws for it.</summary>
     public Working Once(string name, Func<Draws, string, Working> make) => made.GetOrAdd(name, (n, d) => make(d, n), this);
 
@@ -51,7 +58,7 @@ public sealed class Draws(string owner)
     {
         if (triple.Low > triple.Likely || triple.Likely > triple.High)
             throw new ArgumentException($"{name}: low, likely and high must rise ({triple.Low}, {triple.Likely}, {triple.High}).", nameof(triple));
-        if (triple.Low == triple.High)
+        if (likelyOnly || triple.Low == triple.High)
             return Amount.Certain(triple.Likely);
         var order = Order(name);
         var worlds = new double[Amount.Worlds];
@@ -69,7 +76,7 @@ public sealed class Draws(string owner)
     /// <summary>Draws of a reading: normal about the mean, clipped at zero. Sigma is a standard uncertainty.</summary>
     public Amount Reading(string name, double mean, double sigma)
     {
-        if (sigma <= 0)
+        if (likelyOnly || sigma <= 0)
             return Amount.Certain(mean);
         var order = Order(name);
         return Amount.Each(w => w == 0 ? mean : Math.Max(0, mean + sigma * Strata[order[w - 1]]));

@@ -51,7 +51,7 @@ public sealed record Bottle(string Id, string Name, string Formula, MassFraction
             return Working.Given(1, Dimension.None, $"strength of {Id}", "pure");
         var name = $"strength of {Id} ({Label})";
         // Drawn by the bottle, not by the batch: two batches poured from one bottle share its error.
-        var own = new Draws("bottle " + Id);
+        var own = draws.Of("bottle " + Id);
         if (PlusMinus > 0)
             return Working.Given(Below1(own.Reading("strength", Strength.Value, PlusMinus / Draws.Z95)), Dimension.None, name, Known);
         var label = Priors.ById["label-strength"];

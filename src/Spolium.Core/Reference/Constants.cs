@@ -27,6 +27,7 @@ public static class Constants
         "mol" => Dimension.Substance,
         "g/mL" => Dimension.Density,
         "h" => Dimension.Time,
+        "kJ/h" => Dimension.Energy / Dimension.Time,
         "1/h" => Dimension.None / Dimension.Time,
         "K" => Dimension.Temperature,
         "kJ/g" => Dimension.Energy / Dimension.Mass,

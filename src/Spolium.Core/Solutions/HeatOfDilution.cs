@@ -39,7 +39,7 @@ public sealed class HeatOfDilution
     public Working Freed(string solute, Working grams, Working fraction, string label)
     {
         var moles = Molar.Moles(grams * fraction, solute);
-        var perMole = Amount.Each(w => KilojoulesPerMole(WaterPerMole(solute, fraction.Amount[w])));
+        var perMole = Amount.Each(w => KilojoulesPerMole(WaterPerMole(solute, fraction.Amount[w])), fraction.Amount);
         var q = Working.Reckoned(fraction.Amount.IsCertain ? Amount.Certain(perMole.Likely) : perMole, Dimension.MolarEnergy, $"heat of a mole in its water, {label}", [fraction], null, Source);
         return (moles * q).Named($"heat already freed, {label}");
     }

@@ -64,7 +64,7 @@ public static class StrengthFinder
             return found.Count == 0 ? (d > table.Densest(t).DensityGPerMl == rises ? table.Densest(t).Percent : rises ? 0 : table.MostPercent) / 100
                 : (found.Count > 1 ? found[branch] : of > 1 && branch == 1 ? Math.Max(found[0], top.Percent) : found[0]) / 100;
         }
-        var amount = density.Amount.IsCertain && temperature.Amount.IsCertain && off.Amount.IsCertain ? Amount.Certain(In(0)) : Amount.Each(In);
+        var amount = Amount.Each(In, density.Amount, temperature.Amount, off.Amount);
         var around = table.Around(amount.Likely * 100, temperature.Likely);
         var neighbours = new WorkingTable(["% by mass", "°C", "g/mL"], [.. around.Select(r => (IReadOnlyList<double>)[r.Percent, r.TemperatureC, r.DensityGPerMl])]);
         var fraction = Working.Reckoned(amount, Dimension.None, "strength", [density, temperature, off], neighbours, "monotone cubic in strength, linear in temperature, " + Source(table, amount.Likely * 100, temperature.Likely));

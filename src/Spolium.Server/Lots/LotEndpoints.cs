@@ -6,22 +6,39 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
-using Spolium.Core.Safety;
 using Spolium.Data;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Lots;
 
-/// <param name="Of">Whole: of the lot; Rest: of what the lines of the whole leave.</param>
-public sealed record ContentLineRequest(string Element, string Low, string Likely, string High, ContentOf Of);
+public sealed record ReceiveRequest(Head Head, string LotId, string Code, string Title, string Material, string Amount, IReadOnlyList<ContentLineRequest> Content, string? AmountPlusMinus = null, string? Balance = null, string? Thickness = null, LiquorKind? Liquor = null, string? FreeAcid = null, IReadOnlyList<string>? Marks = null, string? Part = null, string? PartShare = null, int? Pieces = null, string? Tare = null);
 
-public sealed record ReceiveRequest(Head Head, string LotId, string Code, string Title, string Material, string Amount, IReadOnlyList<ContentLineRequest> Content, string? AmountPlusMinus = null, string? Balance = null, string? Thickness = null, LiquorKind? Liquor = null, string? FreeAcid = null, IReadOnlyList<string>? Marks = null);
+/// <param name="Amount">With its vessel, where a tare is given; "12 x 0.35 g" counts pieces.</param>
+/// <param name="Content">Left out, it is taken to hold what the lot holds.</param>
+public sealed record PartRequest(string LotId, string Code, string Title, string Amount, string? Tare = null, int? Pieces = null, string? Material = null, ContentRequest? Content = null);
 
-public sealed record PartRequest(string LotId, string Code, string Title, string Amount);
+public sealed record RemovedRequest(string Name, string Amount);
 
-public sealed record SplitRequest(Head Head, IReadOnlyList<PartRequest> Parts, string? Reason = null);
+public sealed record SplitRequest(Head Head, IReadOnlyList<PartRequest> Parts, string? Reason = null, IReadOnlyList<RemovedRequest>? Removed = null);
 
-public sealed record LotListItem(string Id, string Code, string Title, string Material, string Amount, string Left, double AmountValue, double LeftValue, DateTimeOffset ReceivedAt, string? PartOf);
+public sealed record PoolFeedRequest(string LotId, string Amount);
+
+public sealed record PoolRequest(Head Head, string LotId, string Code, string Title, IReadOnlyList<PoolFeedRequest> Feeds);
+
+/// <param name="How">assay or guess.</param>
+/// <param name="Pieces">How many pieces an assay was made of.</param>
+public sealed record BelieveRequest(Head Head, ContentRequest Content, string How, string Reason, int? Pieces = null);
+
+/// <param name="WaitsFor">Empty when it waits no longer.</param>
+public sealed record SetAsideRequest(Head Head, string? WaitsFor = null);
+
+/// <param name="Crowns">Empty when the offer is gone.</param>
+public sealed record OfferRequest(Head Head, string? Crowns = null, string? By = null);
+
+/// <param name="Base64">The bytes of a JPEG, PNG or WebP picture.</param>
+public sealed record PhotoRequest(Head Head, string Caption, string Base64);
+
+public sealed record LotListItem(string Id, string Code, string Title, string Material, string Amount, string Left, double AmountValue, double LeftValue, DateTimeOffset ReceivedAt, string? PartOf, string? WaitsFor, bool Sorted);
 
 public sealed record ContentView(string Element, string Name, string Low, string Likely, string High, double LowPercent, double LikelyPercent, double HighPercent, ContentOf? Of, bool Balance, FigureView Grams);
 
@@ -30,15 +47,19 @@ public sealed record TakeBackRequest(Head Head, string Reason);
 /// <param name="Code">Of what was taken back.</param>
 public sealed record TakenBack(string Code);
 
-public sealed record LotRef(string Id, string Code, string Amount, double Value);
+/// <param name="Title">What it is.</param>
+public sealed record LotRef(string Id, string Code, string Amount, double Value, string Title);
+
+public sealed record RemovedView(string Name, string Amount, double Value);
+
+public sealed record PhotoView(string Id, string Caption);
+
+/// <param name="How">assay or guess.</param>
+public sealed record BeliefView(string How, string Reason, int? Pieces, DateTimeOffset At);
 
 public sealed record LotView(string Id, string Code, string Title, string Material, string Amount, string AmountWords, double AmountValue, string Left, double LeftValue, string? Thickness, LiquorKind? Liquor, string? FreeAcid, IReadOnlyList<string> Marks, DateTimeOffset ReceivedAt, long Version,
-    IReadOnlyList<ContentView> Content, FigureView? Unknown, IReadOnlyList<LotRef> Parts, string? PartOf, IReadOnlyList<LotRef> Batches, double NotInAnyPart, string NotInAnyPartText);
-
-public sealed record MaterialLineView(string Element, string Low, string Likely, string High);
-
-/// <summary>A kind of scrap of the material library: metals whose ways are known, and what it may hold besides.</summary>
-public sealed record ScrapView(string Id, string Name, string Basis, bool Liquor, IReadOnlyList<MaterialLineView> Lines, IReadOnlyList<string> Marks);
+    IReadOnlyList<ContentView> Content, FigureView? Unknown, IReadOnlyList<LotRef> Parts, string? PartOf, IReadOnlyList<LotRef> Batches, double NotInAnyPart, string NotInAnyPartText,
+    IReadOnlyList<RemovedView> Removed, IReadOnlyList<LotRef> Sources, IReadOnlyList<LotRef> Pools, ContentRequest Typed, bool MayBelieve, int? Pieces, string? SamplingNote, string? WaitsFor, string? Offer, string? OfferBy, IReadOnlyList<PhotoView> Photos, IReadOnlyList<BeliefView> Beliefs);
 
 /// <summary>Receive, look at, split.</summary>
 public static class LotEndpoints
@@ -47,8 +68,14 @@ public static class LotEndpoints
     {
         var lots = app.MapGroup("/api/lots").WithTags("lots");
         lots.MapGet("/", List);
-        app.MapGet("/api/materials", () => TypedResults.Ok(Material.All.Select(m => new ScrapView(m.Id, m.Name, m.Basis, m.IsLiquor,
-            [.. m.Lines.Where(l => MetalInAcid.Find(l.Element, true) is not null).Select(l => new MaterialLineView(l.Element, Percent(l.Percent.Low), Percent(l.Percent.Likely), Percent(l.Percent.High)))], m.Marks)).ToList())).WithTags("lots");
+        lots.MapGet("/csv", LotsOut);
+        lots.MapPost("/csv", LotsIn);
+        lots.MapPost("/pool", Pool);
+        lots.MapPost("/{lotId}/content", Believe);
+        lots.MapPost("/{lotId}/set-aside", SetAside);
+        lots.MapPost("/{lotId}/offer", Offer);
+        lots.MapPost("/{lotId}/photos", Photograph);
+        app.MapGet("/api/photos/{photoId}", Photo).WithTags("lots");
         lots.MapGet("/{lotId}", Get);
         lots.MapGet("/{lotId}/working", Working);
         lots.MapPost("/", Receive);
@@ -58,9 +85,10 @@ public static class LotEndpoints
 
     private static async Task<Ok<List<LotListItem>>> List(JournalStore store, CancellationToken cancel)
     {
+        var lots = store.Ledger.State.Lots;
         await using var db = store.Connect();
         var rows = await db.Lots.AsNoTracking().OrderByDescending(l => l.ReceivedTicks).ThenBy(l => l.Code).ToListAsync(cancel);
-        return TypedResults.Ok(rows.Select(l => new LotListItem(l.Id, l.Code, l.Title, l.Material, Text(l.Amount, l.Field), Text(l.Left, l.Field), l.Amount, l.Left, new DateTimeOffset(l.ReceivedTicks, TimeSpan.Zero), l.PartOf)).ToList());
+        return TypedResults.Ok(rows.Select(l => new LotListItem(l.Id, l.Code, l.Title, l.Material, Text(l.Amount, l.Field), Text(l.Left, l.Field), l.Amount, l.Left, new DateTimeOffset(l.ReceivedTicks, TimeSpan.Zero), l.PartOf, lots.GetValueOrDefault(l.Id)?.WaitsFor, lots.GetValueOrDefault(l.Id)?.Parts.Count > 0)).ToList());
     }
 
     private static Results<Ok<LotView>, ProblemHttpResult> Get(string lotId, Writing writing) =>
@@ -78,24 +106,95 @@ public static class LotEndpoints
     private static Task<Results<Ok<LotView>, ProblemHttpResult>> Receive(ReceiveRequest request, Writing writing)
     {
         var reader = new RequestReader();
-        var amount = reader.MassOrVolume("amount", request.Amount, request.AmountPlusMinus);
-        var field = amount.Field == Field.Volume ? Field.Concentration : Field.Share;
-        var content = new Content(
-            [.. request.Content.Select((l, i) => new ContentLine(l.Element.Trim(), reader.Quantity($"content[{i}].low", l.Low, field), reader.Quantity($"content[{i}].likely", l.Likely, field), reader.Quantity($"content[{i}].high", l.High, field), l.Of))],
-            string.IsNullOrWhiteSpace(request.Balance) ? null : request.Balance, amount.Field == Field.Volume ? request.Liquor : null, amount.Field == Field.Volume ? reader.Optional("freeAcid", request.FreeAcid, Field.Molarity) : null, request.Marks is { Count: > 0 } marks ? [.. marks.Intersect(FeedGate.Marks)] : null);
+        var amount = Net(reader, "amount", reader.MassOrVolume("amount", request.Amount, request.AmountPlusMinus), "tare", request.Tare);
+        var content = reader.Content(new(request.Content, request.Balance, request.Liquor, request.FreeAcid, request.Marks, request.Part, request.PartShare), amount.Field == Field.Volume);
         var thickness = reader.Optional("thickness", request.Thickness, Field.Length);
         return writing.Write(request.Head, request, [Entry.LotStream(request.LotId)], reader,
-            l => Decisions.Receive(l.State, request.LotId, request.Code, request.Title, request.Material, amount, content, thickness),
+            l => LotDecisions.Receive(l.State, request.LotId, request.Code, request.Title, request.Material, amount, content, thickness, request.Pieces ?? Counted(request.Amount)),
             l => View(l, l.State.Lots[request.LotId], new FigureBook()));
     }
 
-    private static Task<Results<Ok<LotView>, ProblemHttpResult>> Split(string lotId, SplitRequest request, Writing writing)
+    // What was weighed with its vessel is kept as it was typed, and less the vessel.
+    private static TypedNumber Net(RequestReader reader, string name, TypedNumber gross, string tareName, string? tareText)
+    {
+        if (reader.Optional(tareName, tareText, gross.Field) is not { } tare)
+            return gross;
+        if (reader.Ok && tare.Value >= gross.Value)
+            reader.Errors.Add(new(tareName, $"the vessel ({tare.InWords}) weighs as much as all of it", "write the empty vessel alone, or check which is which"));
+        return gross with { Text = $"{gross.Text} less {tare.Text}", Value = Math.Max(0, gross.Value - tare.Value), Gross = true, PlusMinus = Math.Sqrt(gross.PlusMinus * gross.PlusMinus + tare.PlusMinus * tare.PlusMinus) };
+    }
+
+    // "12 x 0.35 g" says how many they are.
+    private static int? Counted(string amount) => System.Text.RegularExpressions.Regex.Match(amount, @"^\s*([0-9]{1,4})\s*[x×*]", System.Text.RegularExpressions.RegexOptions.IgnoreCase) is { Success: true } m ? int.Parse(m.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture) : null;
+
+    private static async Task<Results<Ok<LotView>, ProblemHttpResult>> Split(string lotId, SplitRequest request, Writing writing)
+    {
+        if (!writing.Ledger.State.Lots.TryGetValue(lotId, out var lot))
+            return Problems.NotFound("such lot");
+        var reader = new RequestReader();
+        var field = lot.Amount.Field;
+        var parts = request.Parts.Select((p, i) => new LotPart(p.LotId, p.Code.Trim(), p.Title.Trim(), Net(reader, $"parts[{i}].amount", reader.Quantity($"parts[{i}].amount", p.Amount, field), $"parts[{i}].tare", p.Tare),
+            p.Content is null ? null : reader.Content(p.Content, field == Field.Volume, $"parts[{i}]."), string.IsNullOrWhiteSpace(p.Material) ? null : p.Material.Trim(), null, p.Pieces ?? Counted(p.Amount))).ToList();
+        var removed = (request.Removed ?? []).Select((r, i) => new RemovedPart(r.Name.Trim(), reader.Quantity($"removed[{i}].amount", r.Amount, field))).ToList();
+        return await writing.Write(request.Head, request, [Entry.LotStream(lotId), .. parts.Select(p => Entry.LotStream(p.LotId)).Distinct()], reader,
+            l => LotDecisions.Split(l.State, lotId, parts, request.Reason, removed),
+            l => View(l, l.State.Lots[lotId], new FigureBook()));
+    }
+
+    private static Task<Results<Ok<LotView>, ProblemHttpResult>> Pool(PoolRequest request, Writing writing)
     {
         var reader = new RequestReader();
-        var parts = request.Parts.Select((p, i) => new LotPart(p.LotId, p.Code, p.Title, reader.Quantity($"parts[{i}].amount", p.Amount, Field.Mass))).ToList();
-        return writing.Write(request.Head, request, [Entry.LotStream(lotId), .. parts.Select(p => Entry.LotStream(p.LotId)).Distinct()], reader,
-            l => Decisions.Split(l.State, lotId, parts, request.Reason),
-            l => View(l, l.State.Lots[lotId], new FigureBook()));
+        var feeds = request.Feeds.Select((f, i) => new Feed(f.LotId, reader.MassOrVolume($"feeds[{i}].amount", f.Amount))).ToList();
+        return writing.Write(request.Head, request, [Entry.LotStream(request.LotId), .. feeds.Select(f => Entry.LotStream(f.LotId)).Distinct()], reader,
+            l => LotDecisions.Pool(l.State, request.LotId, request.Code, request.Title, feeds),
+            l => View(l, l.State.Lots[request.LotId], new FigureBook()));
+    }
+
+    private static Task<Results<Ok<LotView>, ProblemHttpResult>> Believe(string lotId, BelieveRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var liquor = writing.Ledger.State.Lots.GetValueOrDefault(lotId)?.Amount.Field == Field.Volume;
+        var content = reader.Content(request.Content, liquor);
+        return InLot(lotId, request.Head, request, writing, reader, l => LotDecisions.Believe(l.State, lotId, content, request.How, request.Reason, request.Pieces));
+    }
+
+    private static Task<Results<Ok<LotView>, ProblemHttpResult>> SetAside(string lotId, SetAsideRequest request, Writing writing) =>
+        InLot(lotId, request.Head, request, writing, new(), l => LotDecisions.SetAside(l.State, lotId, request.WaitsFor));
+
+    private static Task<Results<Ok<LotView>, ProblemHttpResult>> Offer(string lotId, OfferRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var crowns = reader.Optional("crowns", request.Crowns, Field.Money);
+        return InLot(lotId, request.Head, request, writing, reader, l => LotDecisions.Offer(l.State, lotId, crowns, request.By));
+    }
+
+    // The bytes are on the disk before the journal speaks of them.
+    private static Task<Results<Ok<LotView>, ProblemHttpResult>> Photograph(string lotId, PhotoRequest request, Writing writing, PhotoStore photos)
+    {
+        var reader = new RequestReader();
+        var (id, wrong) = photos.Keep(request.Base64);
+        if (wrong is not null)
+            reader.Errors.Add(wrong);
+        return InLot(lotId, request.Head, new { request.Head, request.Caption, id }, writing, reader, l => LotDecisions.Photograph(l.State, lotId, id ?? "", request.Caption));
+    }
+
+    private static Results<FileContentHttpResult, ProblemHttpResult> Photo(string photoId, PhotoStore photos) =>
+        photos.Find(photoId) is { } found ? TypedResults.File(found.Bytes, found.Type) : Problems.NotFound("such picture");
+
+    private static async Task<Results<Ok<LotView>, ProblemHttpResult>> InLot(string lotId, Head head, object request, Writing writing, RequestReader reader, Func<Ledger, Decision> decide)
+    {
+        if (!writing.Ledger.State.Lots.ContainsKey(lotId))
+            return Problems.NotFound("such lot");
+        return await writing.Write(head, request, [Entry.LotStream(lotId)], reader, decide, l => View(l, l.State.Lots[lotId], new FigureBook()));
+    }
+
+    private static FileContentHttpResult LotsOut(Writing writing) => TypedResults.File(System.Text.Encoding.UTF8.GetBytes(LotCsv.Write(writing.Ledger.State)), "text/csv", "lots.csv");
+
+    private static Task<Results<Ok<LotsCame>, ProblemHttpResult>> LotsIn(LotCsvRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var lots = LotCsv.Read(request.Csv, reader);
+        return writing.Write(request.Head, request, [.. lots.Select(l => Entry.LotStream(l.LotId))], reader, l => LotDecisions.ReceiveMany(l.State, lots, CsvTable.Row), _ => new LotsCame([.. lots.Select(l => l.Code)]));
     }
 
     // A lot that was received wrongly goes back, with its reason; both entries stay in the journal.
@@ -109,24 +208,46 @@ public static class LotEndpoints
     private static LotView View(Ledger ledger, LotState lot, FigureBook book)
     {
         var state = ledger.State;
-        var liquor = lot.Amount.Field == Field.Volume ? BatchAtWork.InLiquor(lot.Content, lot.Amount, BatchAtWork.RootOf(state, lot)).ToDictionary(m => m.Element, m => m.Grams) : null;
+        var liquor = lot.Amount.Field == Field.Volume && lot.Sources.Count == 0 ? BatchAtWork.InLiquor(lot.Content, lot.Amount, new Draws(BatchAtWork.RootOf(state, lot))).ToDictionary(m => m.Element, m => m.Grams) : null;
         var charge = liquor is null ? BatchAtWork.FeedOf(state, lot, lot.Amount) : Charge.Empty;
         Core.Quantities.Working Grams(string element) => liquor is null ? charge.Element(element) : liquor[element];
         var lines = lot.Content.Lines.Select(l => new ContentView(l.Element, Elements.Of(l.Element).Name, l.Low.Text, l.Likely.Text, l.High.Text, Scale(l.Low), Scale(l.Likely), Scale(l.High), l.Of, false, book.Add("content/" + l.Element, Grams(l.Element)))).ToList();
+        if (lot.Sources.Count > 0)
+            lines.AddRange(charge.Metals.Order(StringComparer.Ordinal).Select(e => Pooled(lot, charge, e, book)));
         if (lot.Content.Balance is { } balance && Elements.BySymbol.TryGetValue(balance, out var element))
             lines.Add(new(balance, element.Name, "", "the balance", "", 0, 0, 0, null, true, book.Add("content/" + balance, charge.Element(balance))));
-        var parts = lot.Parts.Select(id => state.Lots[id]).Select(p => new LotRef(p.Id, p.Code, p.Amount.Text, p.Amount.Value)).ToList();
-        var missing = parts.Count > 0 ? lot.Amount.Value - parts.Sum(p => p.Value) - lot.Batches.Sum(id => state.Batches[id].Feeds.Where(f => f.LotId == lot.Id).Sum(f => f.Amount.Value)) : 0;
+        var parts = lot.Parts.Select(id => Ref(state.Lots[id])).ToList();
+        var missing = parts.Count > 0 ? lot.Amount.Value - parts.Sum(p => p.Value) - lot.Removed.Sum(r => r.Amount.Value) - lot.Pools.Sum(id => TakenBy(state.Lots[id].Sources, lot)) - lot.Batches.Sum(id => TakenBy(state.Batches[id].Feeds, lot)) : 0;
         return new(lot.Id, lot.Code, lot.Title, lot.Material, lot.Amount.Text, lot.Amount.InWords, lot.Amount.Value, Text(lot.Left, lot.Amount.Field.ToString()), lot.Left, lot.Thickness?.Text, lot.Content.Liquor, lot.Content.FreeAcid?.Text, lot.Content.Marks ?? [], lot.ReceivedAt, state.Version(Entry.LotStream(lot.Id)),
             lines, Core.Quantities.Working.IsNothing(charge.Unknown) ? null : book.Add("content/unknown", charge.Unknown, "of unknown kind"), parts, lot.PartOf,
-            [.. lot.Batches.Select(id => state.Batches[id]).Select(b => new LotRef(b.Id, b.Code, b.Feeds[0].Amount.Text, b.Feeds.Where(f => f.LotId == lot.Id).Sum(f => f.Amount.Value)))],
-            missing, FigureText.Number(Math.Abs(missing), 2));
+            [.. lot.Batches.Select(id => state.Batches[id]).Select(b => new LotRef(b.Id, b.Code, b.Feeds[0].Amount.Text, TakenBy(b.Feeds, lot), b.Title))],
+            missing, FigureText.Number(Math.Abs(missing), 2),
+            [.. lot.Removed.Select(r => new RemovedView(r.Name, r.Amount.Text, r.Amount.Value))],
+            [.. lot.Sources.Select(f => new LotRef(f.LotId, state.Lots[f.LotId].Code, f.Amount.Text, f.Amount.Value, state.Lots[f.LotId].Title))],
+            [.. lot.Pools.Select(id => state.Lots[id]).Select(p => new LotRef(p.Id, p.Code, p.Sources.First(f => f.LotId == lot.Id).Amount.Text, TakenBy(p.Sources, lot), p.Title))],
+            ContentReading.AsTyped(lot.Content), !lot.Touched && lot.Sources.Count == 0, lot.Pieces, SamplingNote(lot), lot.WaitsFor, lot.Offer?.Crowns?.Text, lot.Offer?.By,
+            [.. lot.Photos.Select(p => new PhotoView(p.PhotoId, p.Caption))], [.. lot.Beliefs.Select(b => new BeliefView(b.How, b.Reason, b.Pieces, b.At))]);
     }
+
+    private static LotRef Ref(LotState lot) => new(lot.Id, lot.Code, lot.Amount.Text, lot.Amount.Value, lot.Title);
+
+    private static double TakenBy(IEnumerable<Feed> feeds, LotState lot) => feeds.Where(f => f.LotId == lot.Id).Sum(f => f.Amount.Value);
+
+    // A pool's share of a metal follows from what each lot brought.
+    private static ContentView Pooled(LotState lot, Charge charge, string element, FigureBook book)
+    {
+        var grams = charge.Element(element);
+        var solid = lot.Amount.Field == Field.Mass;
+        double Share(double g) => solid ? 100 * g / lot.Amount.Value : 1000 * g / lot.Amount.Value;
+        string Text(double g) => $"{FigureText.Number(Share(g), FigureText.Decimals(Share(grams.Likely), Share(grams.Range.Width)))} {(solid ? "%" : "g/L")}";
+        return new(element, Elements.Of(element).Name, Text(grams.Range.Low), Text(grams.Likely), Text(grams.Range.High), Share(grams.Range.Low), Share(grams.Likely), Share(grams.Range.High), ContentOf.Whole, false, book.Add("content/" + element, grams));
+    }
+
+    private static string? SamplingNote(LotState lot) => lot.Pieces is { } n && n < Sampling.Fair
+        ? $"{n} piece{(n == 1 ? "" : "s")}: under {Sampling.Fair} a sample says little of the lot. An assay of {n} is off by about {FigureText.Number(100 * Sampling.Error(n), 0)} % of itself (a guess of Spolium’s of how far pieces differ)." : null;
 
     // Per cent of a solid, grams per litre of a liquor: for drawing only.
     private static double Scale(TypedNumber n) => n.Field == Field.Share ? n.Value * 100 : n.Value;
-
-    private static string Percent(double value) => value.ToString("0.#####", System.Globalization.CultureInfo.InvariantCulture);
 
     private static string Text(double amount, string field) => $"{FigureText.Number(amount, Math.Abs(amount - Math.Round(amount)) < 0.005 ? 0 : Math.Abs(amount * 10 - Math.Round(amount * 10)) < 0.05 ? 1 : 2)}{FigureText.ThinSpace}{(field == nameof(Field.Volume) ? "mL" : "g")}";
 }

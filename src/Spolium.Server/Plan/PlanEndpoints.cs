@@ -34,7 +34,8 @@ public sealed record ChoiceView(string Value, string Words);
 
 public sealed record OptionView(string Id, string Label, string Default, IReadOnlyList<ChoiceView> Choices, double Min, double Max, string Unit, string Tip);
 
-public sealed record MethodView(string Id, string Title, string Verb, string Stage, IReadOnlyList<OptionView> Options, IReadOnlyList<ChoiceView> Outputs, IReadOnlyList<string> Reagents);
+/// <param name="Schools">Methods that may stand in its place in a way, itself among them; empty where none may.</param>
+public sealed record MethodView(string Id, string Title, string Verb, string Stage, IReadOnlyList<OptionView> Options, IReadOnlyList<ChoiceView> Outputs, IReadOnlyList<string> Reagents, IReadOnlyList<string> Schools);
 
 /// <param name="Takes">"solid", or what holds the metals of the liquor it starts from.</param>
 public sealed record WayChoice(string Id, string Title, string For, string Takes, IReadOnlyList<string> Methods);
@@ -57,7 +58,7 @@ public static class PlanEndpoints
 
     private static Ok<WaysView> Ways(Writing writing, TimeProvider time) => TypedResults.Ok(new WaysView(
         [.. Way.All.Select(w => new WayChoice(w.Id, w.Title, w.For, w.Liquor?.ToString().ToLowerInvariant() ?? "solid", w.Methods))],
-        [.. MethodCatalogue.All.Select(m => new MethodView(m.Id, m.Title, m.Verb, m.Stage.ToString(), [.. m.Options.Select(o => new OptionView(o.Id, o.Label, o.Default, [.. o.Choices.Select(c => new ChoiceView(c.Value, c.Words))], o.Min, o.Max, o.Unit, o.Tip))], [.. m.Outputs.Select(o => new ChoiceView(o.Id, o.Name))], m.Reagents))],
+        [.. MethodCatalogue.All.Select(m => new MethodView(m.Id, m.Title, m.Verb, m.Stage.ToString(), [.. m.Options.Select(o => new OptionView(o.Id, o.Label, o.Default, [.. o.Choices.Select(c => new ChoiceView(c.Value, c.Words))], o.Min, o.Max, o.Unit, o.Tip))], [.. m.Outputs.Select(o => new ChoiceView(o.Id, o.Name))], m.Reagents, WayMap.Schools(m.Id)))],
         Choices(writing.Ledger.State, time.GetUtcNow())));
 
     /// <summary>Bottles that a batch may take from: those of the shelf, the one to be used first in front; a usual label where the shelf has none.</summary>

@@ -5,7 +5,7 @@ namespace Spolium.Server.Run;
 
 public sealed record BatchListItem(string Id, string Code, string Title, string LotCode, double FeedG, string? CurrentStep, bool CurrentBegun, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt, double? ProductG);
 
-public sealed record StartRequest(Head Head, string BatchId, string Code, string LotId, string Amount, string? Title = null, string? AmountPlusMinus = null, string? Way = null, IReadOnlyList<string>? Methods = null, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
+public sealed record StartRequest(Head Head, string BatchId, string Code, string LotId, string Amount, string? Title = null, string? AmountPlusMinus = null, string? Way = null, IReadOnlyList<string>? Methods = null, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null, string? PlanId = null);
 
 public sealed record BeginRequest(Head Head);
 
@@ -32,19 +32,34 @@ public sealed record CorrectRequest(Head Head, string Corrects, string Reason);
 /// <param name="Holding">What of that step they take; empty takes what goes on, another makes a branch.</param>
 /// <param name="With">Holdings that wait, put together with it.</param>
 /// <param name="Bottles">Left out, the doses come from the bottles as before.</param>
-public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, string? After = null, IReadOnlyList<string>? Methods = null, string? Holding = null, IReadOnlyList<string>? With = null, IReadOnlyList<BottleRequest>? Bottles = null);
+/// <param name="Instead">The methods take the place of all that comes behind that step.</param>
+public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, string? After = null, IReadOnlyList<string>? Methods = null, string? Holding = null, IReadOnlyList<string>? With = null, IReadOnlyList<BottleRequest>? Bottles = null, bool Instead = false);
+
+/// <param name="Measured">Mass of what is solid in the vessel; empty for a liquor.</param>
+/// <param name="Methods">What goes on from there.</param>
+public sealed record GiveUpRequest(Head Head, string Reason, IReadOnlyList<string> Methods, string? Measured = null);
+
+/// <param name="Days">How long it is thought to be away.</param>
+public sealed record SendOutRequest(Head Head, string To, string Mass, double Days = 7);
+
+/// <param name="Fee">Crowns that were paid; empty for nothing.</param>
+public sealed record ComeBackRequest(Head Head, string Mass, string? Fee = null, string? Reason = null);
 
 /// <param name="Waits">No step takes it.</param>
 public sealed record HoldingRef(string Id, string Output, string Name, bool Main, bool Waits);
 
-public sealed record StepSlim(string Id, string Verb, string Title, bool Begun, bool Closed, bool Current, IReadOnlyList<HoldingRef> Makes);
+/// <param name="GivenUp">What was in its vessel stayed together.</param>
+public sealed record StepSlim(string Id, string Method, string Verb, string Title, bool Begun, bool Closed, bool Current, bool GivenUp, IReadOnlyList<HoldingRef> Makes);
+
+/// <summary>A holding that is out of the house.</summary>
+public sealed record AwayView(string To, string Mass, DateTimeOffset Since, string Days);
 
 public sealed record JournalLine(string EntryId, DateTimeOffset OccurredAt, DateTimeOffset RecordedAt, string By, string Words, string? StepId, string? CorrectedBy, bool CanTakeBack);
 
 /// <param name="Now">The telling figures of the step at hand as it stands now: nothing more poured.</param>
 /// <param name="Then">What the steps after the current one want, from what was logged so far.</param>
 public sealed record BatchView(string Id, string Code, string Title, string LotId, string LotCode, string Feed, long Version, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt,
-    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, string Metal, FigureView Product, IReadOnlyList<BottleChoice> Bottles, bool CanClose, string Opening);
+    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, string Metal, FigureView Product, IReadOnlyList<BottleChoice> Bottles, bool CanClose, string Opening, AwayView? Away, string? Plan);
 
 /// <summary>One dose of a step to come.</summary>
 public sealed record DoseLine(string StepId, string Verb, string Title, FigureView Grams, FigureView? Millilitres);

@@ -41,6 +41,9 @@ public static class RunEndpoints
         batches.MapPost("/{batchId}/notes", Note);
         batches.MapPost("/{batchId}/corrections", Correct);
         batches.MapPost("/{batchId}/route", ChangeRoute);
+        batches.MapPost("/{batchId}/steps/{stepId}/give-up", GiveUp);
+        batches.MapPost("/{batchId}/send-out", SendOut);
+        batches.MapPost("/{batchId}/steps/{stepId}/come-back", ComeBack);
         batches.MapPost("/{batchId}/close", CloseBatch);
         batches.MapPost("/{batchId}/give-back", GiveBack);
     }
@@ -61,7 +64,7 @@ public static class RunEndpoints
         var lot = writing.Ledger.State.Lots.GetValueOrDefault(request.LotId);
         var route = lot is null ? new Core.Planning.Route([]) : PlanEndpoints.RouteOf(reader, lot, request.Way, request.Methods, request.Options).Route;
         return writing.Write(request.Head, request, [Entry.BatchStream(request.BatchId), Entry.LotStream(request.LotId)], reader,
-            l => Decisions.Start(l.State, request.BatchId, request.Code, request.Title ?? lot?.Title ?? "", request.LotId, amount, route, bottles, 0.01),
+            l => Decisions.Start(l.State, request.BatchId, request.Code, request.Title ?? lot?.Title ?? "", request.LotId, amount, route, bottles, 0.01, string.IsNullOrEmpty(request.PlanId) ? null : request.PlanId),
             l => View(l, request.BatchId, new FigureBook()));
     }
 
@@ -106,6 +109,9 @@ public static class RunEndpoints
         HoldingWeighed b => b.StepId,
         ProductWeighed b => b.StepId,
         StepClosed b => b.StepId,
+        BranchGivenUp b => b.StepId,
+        SentOut b => b.StepId,
+        CameBack b => b.StepId,
         NoteWritten b => b.StepId,
         _ => null,
     };
@@ -206,8 +212,33 @@ public static class RunEndpoints
             if ((request.Methods ?? []).FirstOrDefault(m => MethodCatalogue.Find(m.Split('>')[0]) is null) is { } unknown)
                 return Decision.Refuse("methods", $"there is no method '{unknown}'", "choose one of the list");
             var route = options is null ? b.Route : b.Route.WithOptions(options);
+            if (request is { After: { } behind, Instead: true, Methods: { Count: > 0 } rest })
+                return Decisions.ChangeRoute(b, Core.Planning.Route.Instead(route, behind, rest), chosen ?? b.Bottles, request.Reason);
             return Decisions.ChangeRoute(b, request.After is null ? route : route.PutIn(request.After, request.Methods ?? [], string.IsNullOrEmpty(request.Holding) ? null : request.Holding, request.With), chosen ?? b.Bottles, request.Reason);
         });
+    }
+
+    private static BatchResult GiveUp(string batchId, string stepId, GiveUpRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var measured = reader.Optional("measured", request.Measured, Field.Mass);
+        reader.Errors.AddRange(request.Methods.Where(m => MethodCatalogue.Find(m.Split('>')[0]) is null).Select(m => new Core.Materials.FieldError("methods", $"there is no method '{m}'", "choose one of the list")));
+        return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Detours.GiveUp(l.State, b, stepId, measured, request.Methods, b.Bottles, request.Reason));
+    }
+
+    private static BatchResult SendOut(string batchId, SendOutRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var mass = reader.Quantity("mass", request.Mass, Field.Mass);
+        return InBatch(batchId, request.Head, request, writing, reader, (l, b) => Detours.Send(l.State, b, request.To, mass, request.Days, CodeVersion));
+    }
+
+    private static BatchResult ComeBack(string batchId, string stepId, ComeBackRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var mass = reader.Quantity("mass", request.Mass, Field.Mass);
+        var fee = reader.Optional("fee", request.Fee, Field.Money);
+        return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Detours.ComeBack(l.State, b, stepId, mass, fee, request.Reason));
     }
 
     private static BatchResult CloseBatch(string batchId, CloseRequest request, Writing writing) =>
@@ -228,13 +259,16 @@ public static class RunEndpoints
         var current = batch.ClosedAt is null ? batch.Current : null;
         var metal = Metal(plan);
         return new(batch.Id, batch.Code, batch.Title, batch.Feeds[0].LotId, state.Lots[batch.Feeds[0].LotId].Code, string.Join(", ", batch.Feeds.Select(f => f.Amount.Text)), state.Version(Entry.BatchStream(batchId)), batch.StartedAt, batch.ClosedAt,
-            [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id,
+            [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, s.Method, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id, batch.Step(s.Id).GivenUp,
                 [.. MethodCatalogue.Of(s.Method).Outputs.Select((o, i) => new HoldingRef(Core.Planning.Route.Holding(s.Id, o.Id), o.Id, o.Name, i == 0, batch.Route.Waiting.Contains(Core.Planning.Route.Holding(s.Id, o.Id))))]))],
             current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book, new Draws(batch.Id), metal),
             current is null ? [] : AsItStands(state, batch, current, book), Later(state, batch, book), Elements.Of(metal).Name, book.Add("product", plan.Product(metal)),
             [.. batch.Bottles.Select(b => PlanEndpoints.Choice(state, b))],
-            batch.ClosedAt is null && batch.Current is null && batch.Product is not null, PlanEndpoints.Opening);
+            batch.ClosedAt is null && batch.Current is null && batch.Product is not null, PlanEndpoints.Opening, Away(state, batch), batch.PlanId is { } id ? state.Plans.GetValueOrDefault(id)?.Title ?? "a plan that is gone" : null);
     }
+
+    private static AwayView? Away(State state, BatchState batch) => batch.Current is { } step && state.Entries.Select(e => (e.OccurredAt, Sent: e.Body as SentOut)).LastOrDefault(e => e.Sent is { } s && s.BatchId == batch.Id && s.StepId == step.Id) is { Sent: { } sent } found
+        ? new(sent.To, sent.Mass.InWords, found.OccurredAt, step.Options.GetValueOrDefault("days") ?? "") : null;
 
     // The metal that the batch is for: what most is in its product of.
     private static string Metal(Core.Planning.BatchPlan plan) => BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge);

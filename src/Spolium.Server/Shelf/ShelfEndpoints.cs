@@ -47,7 +47,7 @@ public static class ShelfEndpoints
     {
         var reader = new RequestReader();
         var wishes = ShelfCsv.Read(request.Csv, reader);
-        return OnShelf(request.Head, request, Streams(wishes), writing, time, reader, l => ShelfDecisions.Receive(l.State, wishes, i => ShelfCsv.Row(i)));
+        return OnShelf(request.Head, request, Streams(wishes), writing, time, reader, l => ShelfDecisions.Receive(l.State, wishes, CsvTable.Row));
     }
 
     private static List<string> Streams(IEnumerable<BottleWish> wishes) => [.. wishes.Select(w => Entry.BottleStream(w.Id)).Distinct()];

@@ -36,22 +36,22 @@ public class DecisionTests
     [InlineData(0, "nothing was received")]
     [InlineData(1e9, "more than this shop can hold")]
     public void A_lot_of_nothing_or_of_a_thousand_tonnes_is_refused(double grams, string reason) =>
-        Assert.Contains(reason, Refused(Decisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(grams), Given.Hl1(), null)));
+        Assert.Contains(reason, Refused(LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(grams), Given.Hl1(), null)));
 
     [Fact]
     public void A_code_that_is_taken_or_missing_is_refused()
     {
-        Assert.Contains("taken", Refused(Decisions.Receive(Demo.State, "l", "hl-1", "rings", "brass", Given.Grams(5), Given.Hl1(), null)));
-        Assert.Contains("no code", Refused(Decisions.Receive(Demo.State, "l", " ", "rings", "brass", Given.Grams(5), Given.Hl1(), null)));
+        Assert.Contains("taken", Refused(LotDecisions.Receive(Demo.State, "l", "hl-1", "rings", "brass", Given.Grams(5), Given.Hl1(), null)));
+        Assert.Contains("no code", Refused(LotDecisions.Receive(Demo.State, "l", " ", "rings", "brass", Given.Grams(5), Given.Hl1(), null)));
     }
 
     [Fact]
     public void A_split_posts_what_the_parts_do_not_hold_and_asks_when_it_is_much()
     {
-        var lot = Ledger.Empty.With(new("a", [new("lot:l", 1)], default, default, "AV", Decisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(100), Given.Hl1(), null).Body!));
+        var lot = Ledger.Empty.With(new("a", [new("lot:l", 1)], default, default, "AV", LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(100), Given.Hl1(), null).Body!));
         LotPart Part(string id, double g) => new(id, id, "part", Given.Grams(g));
-        Assert.Contains("the parts weigh", Refused(Decisions.Split(lot.State, "l", [Part("a", 40), Part("b", 40)], null)));
-        var split = lot.With(new("b", [new("lot:l", 2)], default, default, "AV", Decisions.Split(lot.State, "l", [Part("a", 60), Part("b", 39.5)], null).Body!));
+        Assert.Contains("the parts weigh", Refused(LotDecisions.Split(lot.State, "l", [Part("a", 40), Part("b", 40)], null)));
+        var split = lot.With(new("b", [new("lot:l", 2)], default, default, "AV", LotDecisions.Split(lot.State, "l", [Part("a", 60), Part("b", 39.5)], null).Body!));
         Assert.Equal(0, split.State.Lots["l"].Left);
         Assert.Equal(0.5 * 0.021, split.Book.Grams(Account.Unaccounted("lot/l"), "Au"), 1e-6);
         Assert.Equal(60 * 0.021, split.Book.Grams(Account.Lot("a"), "Au"), 1e-6);
@@ -235,7 +235,7 @@ public class DecisionTests
     [Fact]
     public void A_batch_given_back_before_its_first_step_leaves_its_lot_whole_again()
     {
-        var lot = Ledger.Empty.With(new("a", [new("lot:l", 1)], default, default, "AV", Decisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(100), Given.Hl1(), null).Body!));
+        var lot = Ledger.Empty.With(new("a", [new("lot:l", 1)], default, default, "AV", LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(100), Given.Hl1(), null).Body!));
         var started = lot.With(new("b", [new("batch:n", 1), new("lot:l", 2)], default, default, "AV", Decisions.Start(lot.State, "n", "26-09", "", "l", Given.Grams(40), Route.Chain(Route.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01).Body!));
         Assert.Equal(60, started.State.Lots["l"].Left, 1e-9);
         Assert.Equal(0.02, started.State.Batches["n"].Feeds[0].Amount.PlusMinus);
@@ -264,11 +264,11 @@ public class DecisionTests
         TypedNumber Litre(double g) => TypedNumber.Of(g, Field.Concentration, "g/L");
         var content = new Content([new("Ag", Litre(1), Litre(3), Litre(8))], null);
         var volume = TypedNumber.Of(18_000, Field.Volume, "L");
-        var body = (LotReceived)Decisions.Receive(State.Empty, "f", "X-6", "spent fixer", "fixer", volume, content, null).Body!;
+        var body = (LotReceived)LotDecisions.Receive(State.Empty, "f", "X-6", "spent fixer", "fixer", volume, content, null).Body!;
         Assert.Equal(54, body.Believed.Single(b => b.Element == "Ag").Grams, 1e-9);
         Assert.Equal(18, body.Believed[0].Low, 1.0);
         var ledger = Ledger.Empty.With(new("a", [new("lot:f", 1)], default, default, "AV", body));
         Assert.Contains("nobody knows what holds the metals", Refused(Decisions.Start(ledger.State, "n", "26-09", "", "f", volume, Route.Chain(Route.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01)));
-        Assert.Contains("no balance", Refused(Decisions.Receive(State.Empty, "f", "X-6", "spent fixer", "fixer", volume, content with { Balance = "Zn" }, null)));
+        Assert.Contains("no balance", Refused(LotDecisions.Receive(State.Empty, "f", "X-6", "spent fixer", "fixer", volume, content with { Balance = "Zn" }, null)));
     }
 }

@@ -188,8 +188,14 @@ internal static class AquaRegiaBath
         var metals = charge.Moles.Where(m => Species.IsMetal(m.Key)).Sum(m => charge.Grams(m.Key).Likely);
         yield return Objections.When(metals <= 0, "there is no metal to dissolve", "choose the holding that has the foils or the powder");
         yield return SilverCrust(charge, metals);
+        yield return Platinum(charge, metals);
+    }
+
+    /// <summary>Platinum metals above 1 % go into solution with the gold and stay there.</summary>
+    public static Refusal? Platinum(Charge charge, double metals)
+    {
         var share = Constants.Get("platinum-above").Likely;
-        yield return Objections.When(metals > 0 && (charge.Element("Pt").Likely > share * metals || charge.Element("Pd").Likely > share * metals), "platinum or palladium above 1 %: the rest of this way would leave them in the barren liquor", "this way is for gold; keep the lot for the platinum way");
+        return Objections.When(metals > 0 && (charge.Element("Pt").Likely > share * metals || charge.Element("Pd").Likely > share * metals), "platinum or palladium above 1 %: the rest of this way would leave them in the barren liquor", "this way is for gold; keep the lot for the platinum way");
     }
 
     /// <summary>Silver above 8 % of the metal stops every bath that has chloride.</summary>

@@ -63,5 +63,6 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
         var metals = charge.Moles.Where(m => Species.IsMetal(m.Key)).Sum(m => charge.Grams(m.Key).Likely);
         yield return Methods.Objections.When(metals <= 0, "there is no metal to dissolve", "choose the holding that has the foils or the powder");
         yield return AquaRegiaBath.SilverCrust(charge, metals);
+        yield return AquaRegiaBath.Platinum(charge, metals);
     }
 }

@@ -22,7 +22,7 @@ public sealed class ChlorineLift : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), Objections.When(charge.Grams(Species.Gold).Likely <= 0, "there is no gold plate on it", "choose a plated lot"),
+        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), Objections.Alloy(charge), Objections.When(charge.Grams(Species.Gold).Likely <= 0, "there is no gold plate on it", "choose a plated lot"),
                 Objections.When(charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1, "ammonium and chlorine make nitrogen trichloride, which explodes", "wash the ammonium out first")) is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);

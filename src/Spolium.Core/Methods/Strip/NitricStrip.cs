@@ -30,7 +30,7 @@ public sealed class NitricStrip : IMethod
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var metals = NitricBath.Dissolving(charge);
-        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), Tin(charge), Objections.When(metals.Count == 0, "there is no base metal for nitric acid to take", "go on with aqua regia")) is { Length: > 0 } why)
+        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), Tin(charge), Objections.Alloy(charge), Objections.When(metals.Count == 0, "there is no base metal for nitric acid to take", "go on with aqua regia")) is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
 
         var work = new StepWork(this, charge, options, shop, facts, draws);

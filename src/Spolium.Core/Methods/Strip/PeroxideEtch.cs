@@ -34,7 +34,7 @@ public sealed class PeroxideEtch : IMethod
     {
         var peroxide = shop.Of("H2O2");
         var metals = charge.Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is { IsNoble: false, Element: not "Ag" }).Select(m => (Row: MetalInAcid.Find(m.Key.Formula, true)!, m.Value)).ToList();
-        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), Objections.When(metals.Count == 0, "there is no base metal to etch", "go on with aqua regia"),
+        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), Objections.Alloy(charge), Objections.When(metals.Count == 0, "there is no base metal to etch", "go on with aqua regia"),
                 Objections.When(peroxide.Strength.Value > Constants.Get("peroxide-refused-above").Likely, $"peroxide of {FigureText.Number(peroxide.Strength.Percent, 0)} % boils over on copper", "use 3 to 10 %, or thin it down first"),
                 Objections.When(charge.Grams(Species.Nitrate).Range.High > 0.5, "nitrate clings to it: gold would dissolve too", "rinse it free of nitrate first")) is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);

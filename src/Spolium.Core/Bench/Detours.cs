@@ -1,0 +1,81 @@
+using Spolium.Core.Journal;
+using Spolium.Core.Planning;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+
+namespace Spolium.Core.Bench;
+
+/// <summary>What leaves the straight way of a batch: a step given up, a holding sent out and come back. The rest is planned anew from the facts.</summary>
+public static class Detours
+{
+    private const string Outside = "outside";
+
+    /// <summary>Gives the step at hand up: what is in its vessel stays together, is measured again, and the methods named go on from there.</summary>
+    /// <param name="measured">Mass of its solids; null for a liquor.</param>
+    public static Decision GiveUp(State state, BatchState batch, string stepId, TypedNumber? measured, IReadOnlyList<string> methods, IReadOnlyList<Bottle> bottles, string reason)
+    {
+        if (Decisions.Open(batch) is { } shut)
+            return shut;
+        if (batch.Current is not { } current || current.Id != stepId)
+            return Decision.Refuse("stepId", "it is not this step's turn", "give up the step at hand");
+        if (string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("reason", "giving a step up needs a reason", "say what went wrong");
+        if (methods.Count == 0)
+            return Decision.Refuse("methods", "nothing goes on from there", "choose the way that the charge takes now");
+        if (current.Method == Outside)
+            return Decision.Refuse("stepId", "it is out of the house", "write down that it came back");
+        var given = batch with { Steps = batch.Steps.SetItem(stepId, batch.Step(stepId) with { GivenUp = true, BegunAt = batch.Step(stepId).BegunAt ?? batch.StartedAt, ClosedAt = batch.Step(stepId).LastAt ?? batch.StartedAt }) };
+        var mass = measured is null ? null : Decisions.OnBalance(measured, batch.BalanceStepG);
+        if (mass is not null)
+            given = given with { Steps = given.Steps.SetItem(stepId, given.Step(stepId) with { Weighed = given.Step(stepId).Weighed.SetItem(MainOf(current), mass) }) };
+        var step = BatchAtWork.Plan(state, given with { Route = new(given.Route.Steps.TakeWhile(s => s.Id != stepId).Append(current).ToList()) }).Of(stepId);
+        if (mass is not null && mass.Value <= 0)
+            return Decision.Refuse("measured", "nothing was weighed", "write a mass above 0 g, or leave it empty for a liquor");
+        var route = Route.Instead(batch.Route, stepId, methods);
+        if (route.Check() is { Count: > 0 } wrong)
+            return Decision.Refuse(wrong);
+        var (outputs, covariances) = BatchAtWork.Outputs(step, batch.Believed.Select(b => b.Element));
+        return Decision.Write(new BranchGivenUp(batch.Id, stepId, mass, outputs, covariances, route, bottles, reason.Trim()));
+    }
+
+    private static string MainOf(RouteStep step) => step.Makes[0].Split('/')[^1];
+
+    /// <summary>Sends what the step at hand would take out of the house; the step waits until it is back.</summary>
+    public static Decision Send(State state, BatchState batch, string to, TypedNumber mass, double days, string codeVersion)
+    {
+        if (Decisions.Open(batch) is { } shut)
+            return shut;
+        if (batch.Current is not { } current || batch.Step(current.Id).Begun)
+            return Decision.Refuse("stepId", "a step is at work", "close it first: what it makes can be sent out");
+        if (string.IsNullOrWhiteSpace(to))
+            return Decision.Refuse("to", "nobody knows where it goes", "write who has it");
+        if (mass.Value <= 0)
+            return Decision.Refuse("mass", "nothing was weighed", "weigh it before it leaves");
+        if (days is < 0 or > 400)
+            return Decision.Refuse("days", "that is no time to be away", "between 0 and 400 days");
+        var route = batch.Route.PutBefore(current.Id, Outside, new Dictionary<string, string> { ["days"] = days.ToString(System.Globalization.CultureInfo.InvariantCulture) });
+        var id = route.Steps[batch.Route.Steps.ToList().FindIndex(s => s.Id == current.Id)].Id;
+        var step = BatchAtWork.Plan(state, batch with { Route = route }).Of(id);
+        return step.Plan.Refused ? Decision.Refuse([.. step.Plan.Refusals.Select(r => new Materials.FieldError("stepId", r.Reason, r.WayOut))])
+            : Decision.Write(new SentOut(batch.Id, id, to.Trim(), Decisions.OnBalance(mass, batch.BalanceStepG), BatchAtWork.Freeze(step, batch.Id, codeVersion), route));
+    }
+
+    /// <summary>It is back: weighed, paid for, and the way goes on.</summary>
+    public static Decision ComeBack(State state, BatchState batch, string stepId, TypedNumber mass, TypedNumber? fee, string? reason)
+    {
+        if (Decisions.Running(batch, stepId) is { } no)
+            return no;
+        if (batch.Route.Steps.First(s => s.Id == stepId).Method != Outside)
+            return Decision.Refuse("stepId", "this step is in the house", "close it as any other");
+        if (mass.Value <= 0)
+            return Decision.Refuse("mass", "nothing was weighed", "weigh what came back");
+        var sent = state.Entries.Select(e => e.Body).OfType<SentOut>().Last(b => b.BatchId == batch.Id && b.StepId == stepId).Mass;
+        if (mass.Value - 3 * mass.Sigma > sent.Value + 3 * sent.Sigma && string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("mass", $"{mass.InWords} came back, {sent.InWords} left", "was the vessel weighed with it? If it is so, say why");
+        var weighed = Decisions.OnBalance(mass, batch.BalanceStepG);
+        var step = batch.Step(stepId);
+        var back = batch with { Steps = batch.Steps.SetItem(stepId, step with { ClosedAt = step.LastAt ?? step.BegunAt, Weighed = step.Weighed.SetItem("back", weighed) }) };
+        var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.Plan(state, back).Of(stepId), batch.Believed.Select(b => b.Element));
+        return Decision.Write(new CameBack(batch.Id, stepId, weighed, fee, outputs, covariances, Decisions.Kept(reason)));
+    }
+}

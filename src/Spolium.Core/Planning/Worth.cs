@@ -1,0 +1,138 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Planning;
+
+/// <summary>One line of a worth sheet.</summary>
+/// <param name="Kr">Crowns; what it costs stands below nothing.</param>
+public sealed record WorthLine(string Id, Working Kr);
+
+/// <summary>What stands beside a plan for its worth: prices, what the shelf's bottles cost, an offer for the lot as it is.</summary>
+/// <param name="BottlePrices">Crowns to a gram out of each bottle, where somebody paid for it.</param>
+/// <param name="Offer">Crowns that somebody offers for all of it as it is; null reckons by the scrap shares of the list.</param>
+/// <param name="Hours">Hours with hands on that were really spent; null takes the plan's.</param>
+/// <param name="Fees">Crowns paid outside (a furnace, an assay office).</param>
+public sealed record WorthTerms(PriceList Prices, IReadOnlyDictionary<string, Working> BottlePrices, Working? Offer = null, Working? Hours = null, Working? Fees = null);
+
+/// <summary>
+/// What a plan leaves over, line by line: metal paid, what lies in holdings, less reagents, liquors handed over, power, hands, the sale; against
+/// what the lot brings as it is. One formula before and after the batch: afterwards the plan holds what was poured and weighed.
+/// </summary>
+/// <param name="NotPriced">What counts in it and has no price: it is not in the sums.</param>
+public sealed record Worth(IReadOnlyList<WorthLine> Lines, Working LeftOver, Working AsItIs, Working Margin, IReadOnlyList<string> NotPriced)
+{
+    private sealed record Appliance(string Method, string Name, double Attended, double Unattended);
+
+    private static readonly ILookup<string, Appliance> Appliances = ReferenceTable.Read("step-power.csv", r => new Appliance(r.Text("method"), r.Text("appliance"), r.Number("attended"), r.Number("unattended")), "method", "appliance").ToLookup(a => a.Method);
+
+    /// <param name="element">The metal that the plan is for.</param>
+    public static Worth Of(BatchPlan plan, string element, WorthTerms terms, Draws draws)
+    {
+        var notPriced = new List<string>();
+        List<WorthLine> lines = [.. Income(plan, element, terms.Prices, notPriced), .. Reagents(plan, terms, draws, notPriced), .. Work(plan, terms, draws, notPriced)];
+        if (terms.Fees is { } fees && !Working.IsNothing(fees))
+            lines.Add(new("fees", Less(fees, "paid outside")));
+        var left = Working.Sum(lines.Select(l => l.Kr), Dimension.Money).Named("left over");
+        var asItIs = AsScrap(plan.Feed, terms);
+        return new(lines, left, asItIs, (left - asItIs).Named("margin over selling it as it is"), [.. notPriced.Distinct()]);
+    }
+
+    private static Working Less(Working kr, string label) => (Working.Zero(Dimension.Money) - kr).Named(label);
+
+    private static IEnumerable<WorthLine> Income(BatchPlan plan, string element, PriceList prices, List<string> notPriced)
+    {
+        var product = plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge;
+        if (prices.Find(PriceKind.Metal, element) is { } row && prices.OfMetal(element) is { } price)
+        {
+            var paid = row.Paid is { } share ? price * prices.Share(share, "share that is paid") : price;
+            var perGram = row.Charge is { Value: > 0 } charge ? paid - Working.Given(charge.Value, Dimension.Money / Dimension.Mass, "the buyer’s charge to a gram", $"{prices.Title}: {charge.Text}") : paid;
+            yield return new("paid", (plan.Product(element) * perGram).Named($"{Elements.Of(element).Name} paid{(row.Paid is { } s ? $" at {FigureText.Number(s.Value * 100, 0)} %" : "")}"));
+        }
+        else
+            notPriced.Add(Elements.Of(element).Name);
+        // The bar, and what no step takes, may hold further metals that somebody pays for.
+        foreach (var other in prices.Rows.Where(r => r.Kind == PriceKind.Metal && r.Held is { Value: > 0 }))
+        {
+            var places = plan.Remaining.Select(r => r.Output.Charge).Concat(other.Item == element ? [] : [product]);
+            var lying = Working.Sum(places.Select(c => c.Element(other.Item)), Dimension.Mass).Named($"{Elements.Of(other.Item).Name} in holdings");
+            if (lying.Range.High > 0 || lying.Likely > 0)
+                yield return new("held-" + other.Item, (lying * prices.OfMetal(other.Item)! * prices.Share(other.Held!, "share that counts in a holding")).Named($"{Elements.Of(other.Item).Name} that lies in holdings"));
+        }
+    }
+
+    private static IEnumerable<WorthLine> Reagents(BatchPlan plan, WorthTerms terms, Draws draws, List<string> notPriced)
+    {
+        foreach (var doses in plan.Steps.SelectMany(s => s.Plan.Doses).Where(d => d.Bottle.Formula != "H2O" && (d.Grams.Likely > 0 || d.Grams.Range.High > 0)).GroupBy(d => d.Bottle.Formula))
+        {
+            var form = ReagentForm.All.FirstOrDefault(f => f.Formula == doses.Key)?.Name ?? doses.Key;
+            var costs = doses.Select(d => Cost(d, terms, draws)).ToList();
+            if (costs.Any(c => c is null))
+                notPriced.Add(form);
+            var cost = Working.Sum(costs.OfType<Working>(), Dimension.Money);
+            if (!Working.IsNothing(cost))
+                yield return new("reagent-" + doses.Key, Less(cost, $"{form}, {FigureText.ValueOnly(Working.Sum(doses.Select(d => d.Grams), Dimension.Mass))}"));
+        }
+    }
+
+    // What was paid for the bottle goes before the list; a dose from several bottles costs as each of them.
+    private static Working? Cost(Methods.Dose dose, WorthTerms terms, Draws draws)
+    {
+        var parts = dose.Bottle.Parts ?? [new BottleShare(dose.Bottle, 1)];
+        var costs = parts.Select(p =>
+        {
+            var grams = p.Share == 1 ? dose.Grams : dose.Grams * Working.Exact(p.Share, $"{FigureText.Number(p.Share * 100, 1)} %");
+            return terms.BottlePrices.GetValueOrDefault(p.Bottle.Id) is { } paid ? grams * paid
+                : terms.Prices.OfReagent(p.Bottle.Formula) is { } list ? grams * p.Bottle.StrengthIn(draws) * list : null;
+        }).ToList();
+        return costs.Any(c => c is null) ? null : Working.Sum(costs.OfType<Working>(), Dimension.Money).Named($"{dose.Title}");
+    }
+
+    private static IEnumerable<WorthLine> Work(BatchPlan plan, WorthTerms terms, Draws draws, List<string> notPriced)
+    {
+        var spent = plan.SpentLiquor;
+        if (!Working.IsNothing(spent))
+            if (terms.Prices.OfWork(PriceList.HandOver) is { } fee)
+                yield return new("hand-over", Less(spent * fee, $"spent liquor handed over, {FigureText.ValueOnly((spent / 1000).Named("").In("kg"))}"));
+            else
+                notPriced.Add("handing over");
+        var energy = Energy(plan, draws);
+        if (terms.Prices.OfWork(PriceList.Power) is { } kwh)
+            yield return new("power", Less(energy * kwh, "heat, fan and cell"));
+        else
+            notPriced.Add("power");
+        var hours = terms.Hours ?? plan.Attended;
+        if (terms.Prices.OfWork(PriceList.Hands) is { } hour)
+            yield return new("hands", Less(hours * hour, $"hands, {FigureText.ValueOnly(hours)}"));
+        else
+            notPriced.Add("hours");
+        if (terms.Prices.OfWork(PriceList.Sale) is { } sale)
+            yield return new("sale", Less(sale, "the buyer’s charge for the sale"));
+    }
+
+    /// <summary>kJ that heaters, fan and cell take: kilowatts of each times its hours.</summary>
+    private static Working Energy(BatchPlan plan, Draws draws)
+    {
+        var parts = new List<Working>();
+        foreach (var step in plan.Steps.Select(s => s.Plan))
+        {
+            foreach (var a in Appliances[step.MethodId])
+                parts.Add((draws.Prior("power-" + a.Name) * (step.Attended * a.Attended + step.Unattended * a.Unattended)).Named($"{step.Verb}, {a.Name.Replace('-', ' ')}"));
+            if (step.Gases.Count > 0)
+                parts.Add((draws.Prior("power-fan") * step.Attended).Named($"{step.Verb}, fan"));
+        }
+        return Working.Sum(parts, Dimension.Energy).Named("energy of heaters, fan and cell");
+    }
+
+    /// <summary>
+    /// Crowns that the feed brings as it is. An offer goes before the list: coins, working parts and whole boards may fetch more than their metal.
+    /// Nobody buys a liquor by the list.
+    /// </summary>
+    public static Working AsScrap(Charge feed, WorthTerms terms) => terms.Offer ?? Working.Sum(terms.Prices.Rows.Where(r => r.Kind == PriceKind.Metal && r.AsItIs is { Value: > 0 }).Select(r => (Row: r, Grams: feed.Grams(new(r.Item, Phase.Solid)))).Where(x => !Working.IsNothing(x.Grams))
+        .Select(x => (x.Grams * terms.Prices.OfMetal(x.Row.Item)! * terms.Prices.Share(x.Row.AsItIs!, "share that scrap is paid at")).Named($"its {Elements.Of(x.Row.Item).Name} as scrap")), Dimension.Money).Named("sold as it is");
+
+    /// <summary>Crowns that all metal of the feed would be worth at the list's prices.</summary>
+    public static Working OfContent(Charge feed, PriceList prices) => Working.Sum(prices.Rows.Where(r => r.Kind == PriceKind.Metal).Select(r => feed.Element(r.Item) * prices.OfMetal(r.Item)!), Dimension.Money).Named("metal in it, at the list’s prices");
+}
