@@ -88,7 +88,7 @@ public sealed class LotAtWork
     public LotWays Ways(IReadOnlyList<string>? wanted = null, int most = Columns)
     {
         var (ranked, refused) = Search();
-        var left = wanted is null ? (most == 1 ? ranked : Varied(ranked)) : [.. wanted.Select(id => ranked.FirstOrDefault(w => w.Id == id)).OfType<FoundWay>()];
+        var left = wanted is null ? (most == 1 ? ranked : Varied(ranked)) : [.. wanted.Select(id => ranked.FirstOrDefault(w => w.Id == id) ?? FoundWay.Of(id, Liquor)).OfType<FoundWay>()];
         var feed = Feed(false);
         var planned = new List<PlannedWay>();
         var no = refused.ToList();
@@ -166,7 +166,7 @@ public sealed class LotAtWork
     {
         var tries = WayMap.Metals.Select(e =>
         {
-            var id = $"unknown-{Elements.Of(e).Name.ToLowerInvariant()}";
+            var id = "unknown-" + Elements.Of(e).Name.ToLowerInvariant();
             var guess = Priors.ById[id].Triple;
             TypedNumber Share(double percent) => TypedNumber.Of(percent / 100, Field.Share, "%");
             var thought = new Content([new(e, Share(guess.Low), Share(guess.Likely), Share(guess.High))], "Cu", Marks: lot.Content.Marks);

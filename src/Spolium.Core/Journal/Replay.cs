@@ -137,7 +137,8 @@ public static class Replay
             lots = lots.SetItem(lot.Id, Without(lot, taken.Amount.Value) with { Batches = lot.Batches.Add(b.BatchId), WaitsFor = null });
         }
         var batch = new BatchState(b.BatchId, b.Code, b.Title, [.. b.Feeds], b.Route, [.. b.Bottles], b.BalanceStepG, [.. b.Believed],
-            ImmutableDictionary<string, StepState>.Empty, null, entry.OccurredAt, null, []) { PlanId = b.PlanId };
+            ImmutableDictionary<string, StepState>.Empty, null, entry.OccurredAt, null, [])
+        { PlanId = b.PlanId };
         return state with { Lots = lots, Batches = state.Batches.SetItem(b.BatchId, batch) };
     }
 

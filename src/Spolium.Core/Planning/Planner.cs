@@ -54,12 +54,12 @@ public sealed record BatchPlan(Charge Feed, IReadOnlyList<PlannedStep> Steps)
     /// <summary>Grams of liquor that stand over when all is done: to be worked up, made safe or handed over.</summary>
     public Working SpentLiquor => Working.Sum(Remaining.Where(r => r.Output.Charge.Of(Species.Water).Likely > 0).Select(r => r.Output.Charge.Mass()), Dimension.Mass).Named("spent liquor");
 
-    /// <summary>The metal's share of the solids in the product, of one; nothing where there is no product.</summary>
-    public Working Purity(string element)
+    /// <summary>Per cent of the metal in the product: its share of the solids by the plan, less what an unassayed bar is known to be short of; nothing without a product.</summary>
+    public Working Purity(string element, Draws draws)
     {
         var product = Steps[^1].Plan.Outputs.First(o => o.Main).Charge;
         var solids = Working.Sum(product.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(product.Unknown), Dimension.Mass).Named("the product");
-        return Working.Share(Product(element), solids).Percent($"{Elements.Of(element).Name} in the product");
+        return (Working.Share(Product(element), solids) * draws.Prior("bar-fineness")).Percent($"{Elements.Of(element).Name} in the product");
     }
 
     /// <summary>Gas that leaves, mL, over all steps.</summary>

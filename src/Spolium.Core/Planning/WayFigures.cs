@@ -27,7 +27,7 @@ public sealed record WayFigures(Working Hands, Working Alone, Working? Cost, Wor
         var fed = plan.Feed.Element(element).Likely;
         var acids = plan.Steps.SelectMany(s => s.Plan.Doses).Where(d => Acids.Contains(d.Bottle.Formula));
         return new(plan.Attended, plan.Unattended, worth is null ? null : CostOf(worth), Working.Sum(acids.Select(d => d.Grams), Dimension.Mass).Named("acid"),
-            Working.Sum(plan.Steps.SelectMany(s => s.Plan.Gases).Select(g => g.Leaving), Dimension.Volume).Named("gas that leaves"), plan.Product(element), plan.Purity(element), worth?.Margin,
+            Working.Sum(plan.Steps.SelectMany(s => s.Plan.Gases).Select(g => g.Leaving), Dimension.Volume).Named("gas that leaves"), plan.Product(element), plan.Purity(element, draws), worth?.Margin,
             [.. plan.Remaining.Select(r => new Remains($"{r.Output.Name}", r.Output.Charge.Element(element).Named($"{name} in {r.Output.Name}"))).Where(r => r.Grams.Likely > Trace * fed || r.Grams.Range.High > Trace * fed).OrderByDescending(r => r.Grams.Likely)],
             [.. AgainstOf(plan, draws)]);
     }

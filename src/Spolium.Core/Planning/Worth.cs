@@ -56,7 +56,7 @@ public sealed record Worth(IReadOnlyList<WorthLine> Lines, Working LeftOver, Wor
         // The bar, and what no step takes, may hold further metals that somebody pays for.
         foreach (var other in prices.Rows.Where(r => r.Kind == PriceKind.Metal && r.Held is { Value: > 0 }))
         {
-            var places = plan.Remaining.Select(r => r.Output.Charge).Concat(other.Item == element ? [] : [product]);
+            var places = plan.Remaining.Select(r => r.Output.Charge).Where(c => WhollyOf(c) is null).Concat(other.Item == element ? [] : [product]);
             var lying = Working.Sum(places.Select(c => c.Element(other.Item)), Dimension.Mass).Named($"{Elements.Of(other.Item).Name} in holdings");
             if (lying.Range.High > 0 || lying.Likely > 0)
                 yield return new("held-" + other.Item, (lying * prices.OfMetal(other.Item)! * prices.Share(other.Held!, "share that counts in a holding")).Named($"{Elements.Of(other.Item).Name} that lies in holdings"));
@@ -71,11 +71,18 @@ public sealed record Worth(IReadOnlyList<WorthLine> Lines, Working LeftOver, Wor
             var costs = doses.Select(d => Cost(d, terms, draws)).ToList();
             if (costs.Any(c => c is null))
                 notPriced.Add(form);
+            var grams = Working.Sum(doses.Select(d => d.Grams), Dimension.Mass);
+            // A bar of copper, a button of gold: what is left of it goes back to the shelf and costs nothing.
+            var back = Working.Sum(plan.Remaining.Select(r => r.Output.Charge).Where(c => WhollyOf(c) == doses.Key).Select(c => c.Mass()), Dimension.Mass).Named($"{form} that is left");
+            var taken = Working.IsNothing(back) ? grams : Working.AtLeastZero(grams - back).Named($"{form} used up");
             var cost = Working.Sum(costs.OfType<Working>(), Dimension.Money);
             if (!Working.IsNothing(cost))
-                yield return new("reagent-" + doses.Key, Less(cost, $"{form}, {FigureText.ValueOnly(Working.Sum(doses.Select(d => d.Grams), Dimension.Mass))}"));
+                yield return new("reagent-" + doses.Key, Less(Working.IsNothing(back) ? cost : cost * Working.Share(taken, grams), $"{form}, {FigureText.ValueOnly(taken)}"));
         }
     }
+
+    // The substance that a holding is all of, such as a bar that is left over; null for a mixture.
+    private static string? WhollyOf(Charge charge) => charge.Moles.Where(m => !Working.IsNothing(m.Value)).Select(m => m.Key).ToList() is [{ Phase: Phase.Solid } only] && Working.IsNothing(charge.Unknown) ? only.Formula : null;
 
     // What was paid for the bottle goes before the list; a dose from several bottles costs as each of them.
     private static Working? Cost(Methods.Dose dose, WorthTerms terms, Draws draws)

@@ -31,7 +31,10 @@ public enum Spread
 /// Turns priors into draws. The seed is (owner, name of the quantity): adding a step reshuffles nothing, and the same
 /// name in one batch is the same draw everywhere. Draws are not stored; they are made again from seed and readings.
 /// </summary>
-/// <param name="likelyOnly">True for a quick look at the likely world alone: every quantity is certain at its likely value.</param>
+/// <param name="likelyOnly">
+/// True for a quick look at the likely world alone: every quantity is certain at its likely value. What methods decide by a range (the length of a
+/// ladder, a surplus for the worst case) they then decide by that value.
+/// </param>
 public sealed class Draws(string owner, bool likelyOnly = false)
 {
     /// <summary>Standard normal deviate of the 95 % point.</summary>

@@ -21,6 +21,12 @@ public sealed record RemovedRequest(string Name, string Amount);
 
 public sealed record SplitRequest(Head Head, IReadOnlyList<PartRequest> Parts, string? Reason = null, IReadOnlyList<RemovedRequest>? Removed = null);
 
+/// <summary>Parts as typed so far; what cannot be read yet weighs nothing.</summary>
+public sealed record PreviewSplitRequest(IReadOnlyList<PartRequest> Parts, IReadOnlyList<RemovedRequest> Removed);
+
+/// <param name="Missing">Of the lot, in no part; below nothing when the parts are more.</param>
+public sealed record StripView(IReadOnlyList<LotRef> Parts, IReadOnlyList<RemovedView> Removed, double Missing, string MissingText);
+
 public sealed record PoolFeedRequest(string LotId, string Amount);
 
 public sealed record PoolRequest(Head Head, string LotId, string Code, string Title, IReadOnlyList<PoolFeedRequest> Feeds);
@@ -38,7 +44,7 @@ public sealed record OfferRequest(Head Head, string? Crowns = null, string? By =
 /// <param name="Base64">The bytes of a JPEG, PNG or WebP picture.</param>
 public sealed record PhotoRequest(Head Head, string Caption, string Base64);
 
-public sealed record LotListItem(string Id, string Code, string Title, string Material, string Amount, string Left, double AmountValue, double LeftValue, DateTimeOffset ReceivedAt, string? PartOf, string? WaitsFor, bool Sorted);
+public sealed record LotListItem(string Id, string Code, string Title, string Material, string Amount, string Left, double AmountValue, double LeftValue, DateTimeOffset ReceivedAt, string? PartOf, string? WaitsFor, bool Sorted, bool Liquor);
 
 public sealed record ContentView(string Element, string Name, string Low, string Likely, string High, double LowPercent, double LikelyPercent, double HighPercent, ContentOf? Of, bool Balance, FigureView Grams);
 
@@ -59,7 +65,7 @@ public sealed record BeliefView(string How, string Reason, int? Pieces, DateTime
 
 public sealed record LotView(string Id, string Code, string Title, string Material, string Amount, string AmountWords, double AmountValue, string Left, double LeftValue, string? Thickness, LiquorKind? Liquor, string? FreeAcid, IReadOnlyList<string> Marks, DateTimeOffset ReceivedAt, long Version,
     IReadOnlyList<ContentView> Content, FigureView? Unknown, IReadOnlyList<LotRef> Parts, string? PartOf, IReadOnlyList<LotRef> Batches, double NotInAnyPart, string NotInAnyPartText,
-    IReadOnlyList<RemovedView> Removed, IReadOnlyList<LotRef> Sources, IReadOnlyList<LotRef> Pools, ContentRequest Typed, bool MayBelieve, int? Pieces, string? SamplingNote, string? WaitsFor, string? Offer, string? OfferBy, IReadOnlyList<PhotoView> Photos, IReadOnlyList<BeliefView> Beliefs);
+    IReadOnlyList<RemovedView> Removed, IReadOnlyList<LotRef> Sources, IReadOnlyList<LotRef> Pools, ContentRequest Typed, bool MayBelieve, bool Touched, bool IsLiquor, int? Pieces, string? SamplingNote, string? WaitsFor, string? Offer, string? OfferBy, IReadOnlyList<PhotoView> Photos, IReadOnlyList<BeliefView> Beliefs);
 
 /// <summary>Receive, look at, split.</summary>
 public static class LotEndpoints
@@ -71,6 +77,7 @@ public static class LotEndpoints
         lots.MapGet("/csv", LotsOut);
         lots.MapPost("/csv", LotsIn);
         lots.MapPost("/pool", Pool);
+        lots.MapPost("/{lotId}/split/preview", PreviewSplit);
         lots.MapPost("/{lotId}/content", Believe);
         lots.MapPost("/{lotId}/set-aside", SetAside);
         lots.MapPost("/{lotId}/offer", Offer);
@@ -88,7 +95,7 @@ public static class LotEndpoints
         var lots = store.Ledger.State.Lots;
         await using var db = store.Connect();
         var rows = await db.Lots.AsNoTracking().OrderByDescending(l => l.ReceivedTicks).ThenBy(l => l.Code).ToListAsync(cancel);
-        return TypedResults.Ok(rows.Select(l => new LotListItem(l.Id, l.Code, l.Title, l.Material, Text(l.Amount, l.Field), Text(l.Left, l.Field), l.Amount, l.Left, new DateTimeOffset(l.ReceivedTicks, TimeSpan.Zero), l.PartOf, lots.GetValueOrDefault(l.Id)?.WaitsFor, lots.GetValueOrDefault(l.Id)?.Parts.Count > 0)).ToList());
+        return TypedResults.Ok(rows.Select(l => new LotListItem(l.Id, l.Code, l.Title, l.Material, Text(l.Amount, l.Field), Text(l.Left, l.Field), l.Amount, l.Left, new DateTimeOffset(l.ReceivedTicks, TimeSpan.Zero), l.PartOf, lots.GetValueOrDefault(l.Id)?.WaitsFor, lots.GetValueOrDefault(l.Id)?.Parts.Count > 0, l.Field == nameof(Field.Volume))).ToList());
     }
 
     private static Results<Ok<LotView>, ProblemHttpResult> Get(string lotId, Writing writing) =>
@@ -139,6 +146,22 @@ public static class LotEndpoints
         return await writing.Write(request.Head, request, [Entry.LotStream(lotId), .. parts.Select(p => Entry.LotStream(p.LotId)).Distinct()], reader,
             l => LotDecisions.Split(l.State, lotId, parts, request.Reason, removed),
             l => View(l, l.State.Lots[lotId], new FigureBook()));
+    }
+
+    private static Results<Ok<StripView>, ProblemHttpResult> PreviewSplit(string lotId, PreviewSplitRequest request, Writing writing)
+    {
+        if (!writing.Ledger.State.Lots.TryGetValue(lotId, out var lot))
+            return Problems.NotFound("such lot");
+        TypedNumber Read(string amount, string? tare)
+        {
+            var reader = new RequestReader();
+            var net = Net(reader, "amount", reader.Quantity("amount", amount, lot.Amount.Field), "tare", tare);
+            return reader.Ok ? net : net with { Value = 0 };
+        }
+        var parts = request.Parts.Select(p => (Part: p, Net: Read(p.Amount, p.Tare))).Select(p => new LotRef(p.Part.LotId, p.Part.Code, Text(p.Net.Value, lot.Amount.Field.ToString()), p.Net.Value, p.Part.Title)).ToList();
+        var removed = request.Removed.Select(r => (r.Name, Net: Read(r.Amount, null))).Select(r => new RemovedView(r.Name, Text(r.Net.Value, lot.Amount.Field.ToString()), r.Net.Value)).ToList();
+        var missing = lot.Left - parts.Sum(p => p.Value) - removed.Sum(r => r.Value);
+        return TypedResults.Ok(new StripView(parts, removed, missing, Text(Math.Abs(missing), lot.Amount.Field.ToString())));
     }
 
     private static Task<Results<Ok<LotView>, ProblemHttpResult>> Pool(PoolRequest request, Writing writing)
@@ -221,11 +244,11 @@ public static class LotEndpoints
         return new(lot.Id, lot.Code, lot.Title, lot.Material, lot.Amount.Text, lot.Amount.InWords, lot.Amount.Value, Text(lot.Left, lot.Amount.Field.ToString()), lot.Left, lot.Thickness?.Text, lot.Content.Liquor, lot.Content.FreeAcid?.Text, lot.Content.Marks ?? [], lot.ReceivedAt, state.Version(Entry.LotStream(lot.Id)),
             lines, Core.Quantities.Working.IsNothing(charge.Unknown) ? null : book.Add("content/unknown", charge.Unknown, "of unknown kind"), parts, lot.PartOf,
             [.. lot.Batches.Select(id => state.Batches[id]).Select(b => new LotRef(b.Id, b.Code, b.Feeds[0].Amount.Text, TakenBy(b.Feeds, lot), b.Title))],
-            missing, FigureText.Number(Math.Abs(missing), 2),
+            missing, Text(Math.Abs(missing), lot.Amount.Field.ToString()),
             [.. lot.Removed.Select(r => new RemovedView(r.Name, r.Amount.Text, r.Amount.Value))],
             [.. lot.Sources.Select(f => new LotRef(f.LotId, state.Lots[f.LotId].Code, f.Amount.Text, f.Amount.Value, state.Lots[f.LotId].Title))],
             [.. lot.Pools.Select(id => state.Lots[id]).Select(p => new LotRef(p.Id, p.Code, p.Sources.First(f => f.LotId == lot.Id).Amount.Text, TakenBy(p.Sources, lot), p.Title))],
-            ContentReading.AsTyped(lot.Content), !lot.Touched && lot.Sources.Count == 0, lot.Pieces, SamplingNote(lot), lot.WaitsFor, lot.Offer?.Crowns?.Text, lot.Offer?.By,
+            ContentReading.AsTyped(lot.Content), !lot.Touched && lot.Sources.Count == 0, lot.Touched || lot.Sources.Count > 0, lot.Amount.Field == Field.Volume, lot.Pieces, SamplingNote(lot), lot.WaitsFor, lot.Offer?.Crowns?.Text, lot.Offer?.By,
             [.. lot.Photos.Select(p => new PhotoView(p.PhotoId, p.Caption))], [.. lot.Beliefs.Select(b => new BeliefView(b.How, b.Reason, b.Pieces, b.At))]);
     }
 
@@ -249,5 +272,9 @@ public static class LotEndpoints
     // Per cent of a solid, grams per litre of a liquor: for drawing only.
     private static double Scale(TypedNumber n) => n.Field == Field.Share ? n.Value * 100 : n.Value;
 
-    private static string Text(double amount, string field) => $"{FigureText.Number(amount, Math.Abs(amount - Math.Round(amount)) < 0.005 ? 0 : Math.Abs(amount * 10 - Math.Round(amount * 10)) < 0.05 ? 1 : 2)}{FigureText.ThinSpace}{(field == nameof(Field.Volume) ? "mL" : "g")}";
+    private static string Text(double amount, string field)
+    {
+        var (number, unit) = field != nameof(Field.Volume) ? (amount, "g") : amount >= 1000 ? (amount / 1000, "L") : (amount, "mL");
+        return $"{FigureText.Number(number, Math.Abs(number - Math.Round(number)) < 0.005 ? 0 : Math.Abs(number * 10 - Math.Round(number * 10)) < 0.05 ? 1 : 2)}{FigureText.ThinSpace}{unit}";
+    }
 }

@@ -33,14 +33,14 @@ public sealed record CorrectRequest(Head Head, string Corrects, string Reason);
 /// <param name="With">Holdings that wait, put together with it.</param>
 /// <param name="Bottles">Left out, the doses come from the bottles as before.</param>
 /// <param name="Instead">The methods take the place of all that comes behind that step.</param>
-public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, string? After = null, IReadOnlyList<string>? Methods = null, string? Holding = null, IReadOnlyList<string>? With = null, IReadOnlyList<BottleRequest>? Bottles = null, bool Instead = false);
+public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, string? After = null, IReadOnlyList<string>? Methods = null, string? Holding = null, IReadOnlyList<string>? With = null, IReadOnlyList<BottleRequest>? Bottles = null, bool? Instead = null);
 
 /// <param name="Measured">Mass of what is solid in the vessel; empty for a liquor.</param>
 /// <param name="Methods">What goes on from there.</param>
 public sealed record GiveUpRequest(Head Head, string Reason, IReadOnlyList<string> Methods, string? Measured = null);
 
 /// <param name="Days">How long it is thought to be away.</param>
-public sealed record SendOutRequest(Head Head, string To, string Mass, double Days = 7);
+public sealed record SendOutRequest(Head Head, string To, string Mass, double? Days = null);
 
 /// <param name="Fee">Crowns that were paid; empty for nothing.</param>
 public sealed record ComeBackRequest(Head Head, string Mass, string? Fee = null, string? Reason = null);

@@ -230,7 +230,7 @@ public static class RunEndpoints
     {
         var reader = new RequestReader();
         var mass = reader.Quantity("mass", request.Mass, Field.Mass);
-        return InBatch(batchId, request.Head, request, writing, reader, (l, b) => Detours.Send(l.State, b, request.To, mass, request.Days, CodeVersion));
+        return InBatch(batchId, request.Head, request, writing, reader, (l, b) => Detours.Send(l.State, b, request.To, mass, request.Days ?? 7, CodeVersion));
     }
 
     private static BatchResult ComeBack(string batchId, string stepId, ComeBackRequest request, Writing writing)

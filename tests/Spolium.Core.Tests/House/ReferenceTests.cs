@@ -44,7 +44,7 @@ public class ReferenceTests
     {
         var source = string.Concat(Directory.EnumerateFiles(Path.Combine(Repository.Root, "src/Spolium.Core"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/")).Select(File.ReadAllText));
         // Some are put together from a stem and an option, a salt or a reagent.
-        string[] stems = ["returned-", "loss-", "bulk-", "solubility-", "wets-", "crystal-liquor-", "cooling-"];
+        string[] stems = ["returned-", "loss-", "bulk-", "solubility-", "wets-", "crystal-liquor-", "cooling-", "power-", "unknown-"];
         Assert.All(stems, s => Assert.Contains($"\"{s}\"", source));
         Assert.All(Priors.ById.Keys.Where(id => !stems.Any(s => id.StartsWith(s, StringComparison.Ordinal))), id => Assert.Contains($"\"{id}\"", source));
     }

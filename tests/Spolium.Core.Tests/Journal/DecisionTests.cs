@@ -182,7 +182,7 @@ public class DecisionTests
     public void What_later_entries_rest_on_is_refused_with_the_way_out()
     {
         string Of(Func<EntryBody, bool> kind) => Refused(Decisions.Correct(Demo.State, Demo.State.Entries.First(e => kind(e.Body)).Id, "wrong", null));
-        Assert.Contains("a split or a batch", Of(b => b is LotReceived));
+        Assert.Contains("a split, a pool or a batch", Of(b => b is LotReceived));
         Assert.Contains("closed batch", Of(b => b is DoseAdded));
         Assert.Contains("has begun", Refused(Decisions.Correct(Demo.State, Demo.State.Entries.Last(e => e.Body is StepClosed { StepId: "1-nitric-strip" }).Id, "wrong", null)));
     }

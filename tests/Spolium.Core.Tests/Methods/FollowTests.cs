@@ -11,7 +11,7 @@ public class FollowTests
     // A charge that each method takes, and what follows it. "" ends.
     public static TheoryData<string, string, string> Rows => new()
     {
-        { "sort", "Cu 60, Zn 30, Au 2", "nitric-strip" }, { "mill", "Cu 60, Fe 30, Au 2", "nitric-strip" }, { "roast", "Cu 60, Fe 30, Au 2", "sulfuric-leach" }, { "anneal", "Cu 60, Au 2", "nitric-strip" },
+        { "outside", "Cu 60, Zn 30, Au 2", "nitric-strip" }, { "sort", "Cu 60, Zn 30, Au 2", "nitric-strip" }, { "mill", "Cu 60, Fe 30, Au 2", "nitric-strip" }, { "roast", "Cu 60, Fe 30, Au 2", "sulfuric-leach" }, { "anneal", "Cu 60, Au 2", "nitric-strip" },
         { "roll", "Ag 60, Cu 5", "nitric-part" }, { "granulate", "Ag 60, Cu 5", "nitric-part" }, { "inquart", "Au 12, Ag 5, Cu 3", "nitric-part" }, { "aliquot", "Cu 60, Au 2", "nitric-strip" },
         { "peroxide-etch", "Cu 60, Au 2", "aqua-regia" }, { "nitric-strip", "Cu 60, Zn 20, Au 2", "aqua-regia" }, { "hydrochloric-leach", "Sn 10, Cu 60, Au 2", "wash" }, { "sulfuric-leach", "CuO 60, Au 2", "aqua-regia" }, { "chlorine-lift", "Cu 60, Au 2", "aqua-regia" },
         { "aqua-regia", "Au 10, Cu 1", "sulfamic" }, { "nitrate-salt", "Au 10, Cu 1", "sulfamic" }, { "hypochlorite", "Au 10, Cu 1", "metabisulphite" }, { "peroxide-hcl", "Au 10, Cu 1", "metabisulphite" }, { "chlorine-hcl", "Au 10, Cu 1", "metabisulphite" }, { "nitric-part", "Ag 60, Cu 5", "silver-chloride" },

@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
-import { api } from './client';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { api, type Schemas } from './client';
 import { unwrap } from './problem';
 
 export const useLots = () =>
@@ -14,8 +14,18 @@ export const useLot = (lotId: string | undefined) =>
   });
 
 export const useMaterials = () =>
+  useQuery({ queryKey: ['materials'], queryFn: async () => unwrap(await api.GET('/api/materials')) });
+
+/** What a lot is worth, by its own content or one that is only thought of. */
+export const useWorth = (lotId: string, body: Schemas['WorthRequest'], enabled = true) =>
   useQuery({
-    queryKey: ['materials'],
-    staleTime: Infinity,
-    queryFn: async () => unwrap(await api.GET('/api/materials')),
+    queryKey: ['worth', lotId, body],
+    enabled,
+    retry: false,
+    placeholderData: keepPreviousData,
+    queryFn: async () =>
+      unwrap(await api.POST('/api/lots/{lotId}/worth', { params: { path: { lotId } }, body })),
   });
+
+export const usePrices = () =>
+  useQuery({ queryKey: ['prices'], queryFn: async () => unwrap(await api.GET('/api/prices')) });

@@ -1,9 +1,12 @@
 import { MantineProvider } from '@mantine/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { LotFilePage } from '../lots/LotFilePage';
 import { LotsPage } from '../lots/LotsPage';
+import { KindsPage } from '../materials/KindsPage';
 import { PlanPage } from '../plan/PlanPage';
 import { StepPage } from '../plan/StepPage';
+import { PricesPage } from '../prices/PricesPage';
 import { CardPage } from '../run/CardPage';
 import { RunPage } from '../run/RunPage';
 import { ShelfPage } from '../shelf/ShelfPage';
@@ -28,6 +31,9 @@ export function App() {
           <Routes>
             <Route element={<Frame />}>
               <Route index element={<Navigate to="/lots" replace />} />
+              <Route path="lots/kinds/:kindId?" element={<KindsPage />} />
+              <Route path="lots/prices" element={<PricesPage />} />
+              <Route path="lots/file" element={<LotFilePage />} />
               <Route path="lots/:lotId?" element={<LotsPage />} />
               <Route path="plan/step" element={<StepPage />} />
               <Route path="plan/:lotId?" element={<PlanPage />} />

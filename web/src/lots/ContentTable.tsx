@@ -7,12 +7,14 @@ interface Props {
   lines: Line[];
   /** Grams per litre instead of shares. */
   liquor: boolean;
+  /** The part that some lines are a share of; empty where there is none. */
+  part?: string | undefined;
   onChange: (lines: Line[]) => void;
   error: (line: number, field: string) => string | undefined;
 }
 
 /** Low, likely and high of each metal. */
-export function ContentTable({ lines, liquor, onChange, error }: Props) {
+export function ContentTable({ lines, liquor, part, onChange, error }: Props) {
   const set = (i: number, change: Partial<Line>) =>
     onChange(lines.map((l, k) => (k === i ? { ...l, ...change } : l)));
   return (
@@ -63,6 +65,7 @@ export function ContentTable({ lines, liquor, onChange, error }: Props) {
                   data={[
                     { value: 'Whole', label: 'the lot' },
                     { value: 'Rest', label: 'the rest' },
+                    ...(part ? [{ value: 'Part', label: part }] : []),
                   ]}
                   value={l.of}
                   onChange={(v) => v && set(i, { of: v as Line['of'] })}

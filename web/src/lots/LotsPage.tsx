@@ -1,57 +1,86 @@
 import { useHotkeys } from '@mantine/hooks';
 import { Link, useNavigate, useParams } from 'react-router';
+import type { Schemas } from '../api/client';
 import { useLots } from '../api/lots';
 import { LotDetail } from './LotDetail';
+import { LotsViews } from './LotsViews';
 import styles from './lots.module.css';
+import { PoolForm } from './PoolForm';
 import { ReceiveForm } from './ReceiveForm';
 
-/** Receive, look at, split. */
+/** Receive, sort, and see what waits for what. */
 export function LotsPage() {
   const { lotId } = useParams();
   const lots = useLots();
   const navigate = useNavigate();
   useHotkeys([['n', () => void navigate('/lots/receive')]]);
   const list = lots.data ?? [];
-  const chosen = lotId ?? list[0]?.id;
+  const chosen = lotId ?? (list.find((l) => l.leftValue > 0) ?? list[0])?.id;
   return (
-    <div className={styles.page}>
-      <section className={styles.list} aria-label="lots">
-        <Link to="/lots/receive" className={`act ${styles.receive}`}>
-          Receive a lot
-        </Link>
-        <ul>
-          {list.map((l) => (
-            <li key={l.id}>
-              <Link
-                to={`/lots/${l.id}`}
-                className={l.id === chosen && lotId !== 'receive' ? styles.chosen : undefined}
-                aria-current={l.id === chosen}
-              >
-                <strong>{l.code}</strong>
-                <span className={styles.title}>{l.title}</span>
-                <span className="figures">{l.amount}</span>
-                <span className={styles.left}>
-                  {l.leftValue > 0
-                    ? l.leftValue < l.amountValue
-                      ? `${l.left} left`
-                      : 'untouched'
-                    : 'none left'}
-                </span>
-              </Link>
-            </li>
-          ))}
-        </ul>
-        {lots.data && list.length === 0 && (
-          <p className="soft">No lot yet. Weigh one, write down what may be in it, and it can be planned.</p>
-        )}
-      </section>
-      <section className={styles.detail}>
-        {lotId === 'receive' || (lots.data && !chosen) ? (
-          <ReceiveForm />
-        ) : (
-          chosen && <LotDetail key={chosen} lotId={chosen} />
-        )}
-      </section>
-    </div>
+    <>
+      <LotsViews />
+      <div className={styles.page}>
+        <section className={styles.list} aria-label="lots">
+          <Link to="/lots/receive" className={`act ${styles.receive}`}>
+            Receive a lot
+          </Link>
+          {list.filter((l) => l.leftValue > 0).length > 1 && (
+            <p className={styles.poolLink}>
+              <Link to="/lots/pool">Put lots together</Link>
+            </p>
+          )}
+          <ul>
+            {inFamilies(list).map(({ lot: l, part }) => (
+              <li key={l.id} className={part ? styles.partOf : undefined}>
+                <Link
+                  to={`/lots/${l.id}`}
+                  className={l.id === chosen ? styles.chosen : undefined}
+                  aria-current={l.id === chosen}
+                >
+                  <strong>{l.code}</strong>
+                  <span className="figures">{l.amount}</span>
+                  <span className={styles.title}>{l.title}</span>
+                  <span className={l.waitsFor ? styles.waits : styles.left}>{stands(l)}</span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+          {lots.data && list.length === 0 && (
+            <p className="soft">
+              No lot yet. Weigh one, write down what may be in it, and it can be planned.
+            </p>
+          )}
+        </section>
+        <section className={styles.detail}>
+          {lotId === 'pool' ? (
+            <PoolForm lots={list.filter((l) => l.leftValue > 0)} />
+          ) : lotId === 'receive' || (lots.data && !chosen) ? (
+            <ReceiveForm />
+          ) : (
+            chosen && <LotDetail key={chosen} lotId={chosen} />
+          )}
+        </section>
+      </div>
+    </>
   );
+}
+
+const stands = (l: Schemas['LotListItem']) =>
+  l.waitsFor
+    ? `waits for ${l.waitsFor}`
+    : l.sorted
+      ? 'sorted into parts'
+      : l.leftValue <= 0
+        ? 'none left'
+        : l.leftValue < l.amountValue
+          ? `${l.left} left`
+          : 'untouched';
+
+// Parts stand under the lot that they come from.
+function inFamilies(list: Schemas['LotListItem'][]) {
+  const under = (parent: string | null): { lot: Schemas['LotListItem']; part: boolean }[] =>
+    list
+      .filter((l) => (l.partOf ?? null) === parent)
+      .flatMap((lot) => [{ lot, part: parent !== null }, ...under(lot.id)]);
+  return under(null);
 }

@@ -8,8 +8,9 @@ import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { ContentTable } from './ContentTable';
-import { type Line, line, metals } from './contentLines';
+import { fromKind, type Line, line, metals } from './contentLines';
 import styles from './lots.module.css';
+import { suspects } from './suspects';
 
 interface Draft {
   liquor: boolean;
@@ -25,6 +26,10 @@ interface Draft {
   held: Held;
   freeAcid: string;
   marks: string[];
+  pieces: string;
+  tare: string;
+  part: string;
+  partShare: string;
 }
 
 type Held = NonNullable<Schemas['ReceiveRequest']['liquor']> | '';
@@ -34,20 +39,6 @@ const held: { value: Held; label: string }[] = [
   { value: 'Chloride', label: 'chloride (aqua regia, HCl)' },
   { value: 'Sulphate', label: 'sulphate' },
   { value: 'Fixer', label: 'thiosulphate (spent fixer)' },
-];
-
-// What a lot may hold beside its metals; steps refuse or warn by it.
-const suspects = [
-  { value: 'cadmium', label: 'cadmium (unknown silver contacts)' },
-  { value: 'beryllium', label: 'beryllium (springs, ceramic)' },
-  { value: 'mercury', label: 'mercury (wetted relays, old gilding)' },
-  { value: 'arsenic', label: 'arsenic or antimony (ore, solder)' },
-  { value: 'cyanide', label: 'cyanide (it met some)' },
-  { value: 'hollow', label: 'closed hollow pieces' },
-  { value: 'cell', label: 'cells' },
-  { value: 'nitrate-film', label: 'nitrate film' },
-  { value: 'asbestos', label: 'asbestos sleeves' },
-  { value: 'capacitor-oil', label: 'old oil capacitors' },
 ];
 
 const fresh = (): Draft => ({
@@ -64,6 +55,10 @@ const fresh = (): Draft => ({
   held: '',
   freeAcid: '',
   marks: [],
+  pieces: '',
+  tare: '',
+  part: '',
+  partShare: '',
 });
 
 /** A lot comes in: what it is, what it weighs, what may be in it. The draft stays on this machine until it is written. */
@@ -95,6 +90,10 @@ export function ReceiveForm() {
             liquor: d.liquor ? d.held || null : null,
             freeAcid: d.liquor ? d.freeAcid || null : null,
             marks: d.marks ?? [],
+            pieces: d.pieces ? Number(d.pieces) : null,
+            tare: d.tare || null,
+            part: d.part || null,
+            partShare: d.partShare || null,
           },
         }),
       ),
@@ -178,6 +177,26 @@ export function ReceiveForm() {
           w={160}
         />
         {!draft.liquor && (
+          <>
+            <QuantityField
+              label="Less the vessel"
+              placeholder="tare"
+              field="Mass"
+              value={draft.tare ?? ''}
+              onChange={(tare) => set({ tare })}
+              error={error('tare')}
+              w={130}
+            />
+            <TextInput
+              label="Pieces, if counted"
+              inputMode="numeric"
+              value={draft.pieces ?? ''}
+              onChange={(e) => set({ pieces: e.currentTarget.value.replace(/\D/g, '') })}
+              w={140}
+            />
+          </>
+        )}
+        {!draft.liquor && (
           <QuantityField
             label="Thickest piece, if measured"
             placeholder="0.8 mm"
@@ -219,18 +238,21 @@ export function ReceiveForm() {
         placeholder="choose a kind, or write what you know"
         data={(materials.data ?? [])
           .filter((m) => m.liquor === draft.liquor)
-          .map((m) => ({ value: m.id, label: `${m.name} (${m.basis})` }))}
+          .map((m) => ({ value: m.id, label: `${m.own ? 'yours: ' : ''}${m.name} (${m.basis})` }))}
         value={null}
         onChange={(v) => {
           const m = materials.data?.find((x) => x.id === v);
-          if (m)
-            set({
-              material: draft.material || m.name,
-              content: m.lines.map((l) => ({ ...l, of: 'Whole' as const })),
-              balance: '',
-              marks: m.marks,
-              held: m.liquor ? 'Fixer' : draft.held,
-            });
+          if (!m) return;
+          const content = fromKind(m, draft.held || null);
+          set({
+            material: draft.material || m.name,
+            content: content.lines.map((l) => ({ ...l, of: l.of ?? ('Whole' as const) })),
+            balance: '',
+            marks: m.marks,
+            held: m.liquor ? 'Fixer' : draft.held,
+            part: content.part ?? '',
+            partShare: content.partShare ?? '',
+          });
         }}
         searchable
         w={420}
@@ -242,9 +264,21 @@ export function ReceiveForm() {
       <ContentTable
         lines={draft.content}
         liquor={draft.liquor}
+        part={draft.part}
         onChange={(content) => set({ content })}
         error={lineError}
       />
+      {draft.part && draft.content.some((l) => l.of === 'Part') && (
+        <TextInput
+          label={`Share of the lot that is ${draft.part}`}
+          placeholder="10-12-15 %"
+          description="one number, or low–likely–high; the rest of the lot is carried as unknown, or is the balance"
+          value={draft.partShare}
+          onChange={(e) => set({ partShare: e.currentTarget.value })}
+          error={error('partShare')}
+          w={420}
+        />
+      )}
       <div className={styles.row}>
         <button
           type="button"
@@ -289,6 +323,8 @@ export function ReceiveForm() {
           'thickness',
           'balance',
           'freeAcid',
+          'tare',
+          'partShare',
           ...lineErrors,
         ]}
       />

@@ -1,10 +1,12 @@
+import type { Schemas } from '../api/client';
+
 /** One metal of a lot as it is being typed. */
 export interface Line {
   element: string;
   low: string;
   likely: string;
   high: string;
-  of: 'Whole' | 'Rest';
+  of: 'Whole' | 'Rest' | 'Part';
 }
 
 export const metals = [
@@ -32,4 +34,27 @@ export const line = (element: string, of: Line['of']): Line => ({
   likely: '',
   high: '',
   of,
+});
+
+/** What a kind of scrap usually holds, as the content of a lot: shares of the whole, or of the part that the kind goes by. */
+export const fromKind = (
+  kind: Schemas['ScrapView'],
+  liquor: Schemas['ContentRequest']['liquor'],
+  partShare = '100 %',
+): Schemas['ContentRequest'] => ({
+  lines: kind.lines
+    .filter((l) => l.known)
+    .map((l) => ({
+      element: l.element,
+      low: kind.liquor ? `${l.low} g/L` : `${l.low} %`,
+      likely: kind.liquor ? `${l.likely} g/L` : `${l.likely} %`,
+      high: kind.liquor ? `${l.high} g/L` : `${l.high} %`,
+      of: kind.ofPart ? 'Part' : 'Whole',
+    })),
+  balance: null,
+  liquor: kind.liquor ? (liquor ?? 'Fixer') : null,
+  freeAcid: null,
+  marks: kind.marks,
+  part: kind.ofPart ? kind.basis : null,
+  partShare: kind.ofPart ? partShare : null,
 });

@@ -7,6 +7,7 @@ import { api, type Schemas } from '../api/client';
 import { useWays } from '../api/ways';
 import { useBatches } from '../api/batches';
 import { useLot, useLots } from '../api/lots';
+import { useComparison } from '../api/plans';
 import { type Problem, unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
@@ -17,9 +18,11 @@ import styles from './plan.module.css';
 import { nextCode } from './code';
 import { OwnWay } from './OwnWay';
 import { PlanViews } from './PlanViews';
+import { SavedPlans } from './SavedPlans';
 import { Stair } from './Stair';
 import { StepSheet } from './StepSheet';
 import { useDraft } from './useDraft';
+import { WayColumns } from './WayColumns';
 
 /** The way as a stair of steps, before anything is poured. */
 export function PlanPage() {
@@ -48,17 +51,26 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
   const [step, setStep] = useState<string | null>(null);
   const ways = useWays();
   const liquor = useLot(lotId).data?.liquor?.toLowerCase();
+  const compareBody = {
+    amount: request.amount || null,
+    wanted: request.wanted ?? null,
+    bottles: request.bottles,
+  };
+  const comparison = useComparison(lotId, compareBody, request.amount.length > 0);
+  // Nothing chosen yet: the way that leaves most over stands below.
+  const best = comparison.data?.lotId === lotId ? comparison.data.columns[0] : undefined;
+  const methods = request.way ? null : (request.methods ?? best?.methods ?? null);
   const body = {
     lotId,
     amount: request.amount,
     way: request.way,
-    methods: request.methods,
+    methods,
     options: request.options,
     bottles: request.bottles,
   };
   const plan = useQuery({
     queryKey: ['plan', body],
-    enabled: request.amount.length > 0,
+    enabled: request.amount.length > 0 && (methods !== null || request.way !== null || comparison.isFetched),
     retry: false,
     placeholderData: keepPreviousData,
     queryFn: async () => unwrap(await api.POST('/api/plan', { body })),
@@ -76,8 +88,9 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
             head,
             ...wish,
             lotId,
-            way: draft.way ?? p?.way ?? null,
-            methods: draft.methods,
+            way: draft.way ?? (methods ? null : (p?.way ?? null)),
+            methods: draft.way ? null : (draft.methods ?? methods),
+            planId: draft.planId ?? null,
             options: draft.options,
             bottles: draft.bottles,
             title: null,
@@ -91,15 +104,48 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
     },
   );
   const chosen = p?.steps.find((s) => s.id === step) ?? p?.steps[0];
+  const standing = draft.methods ?? methods ?? ways.data?.ways.find((w) => w.id === draft.way)?.methods ?? [];
+  const wayId = standing.join('/');
+  const inColumns = comparison.data?.columns ?? [];
+  const found = [...inColumns, ...(comparison.data?.more ?? [])];
+  const takeWay = (id: string) =>
+    setDraft({ ...draft, way: null, methods: id.split('/'), own: false, options: {}, planId: null });
   return (
     <WithWorking
-      page={['plan', body]}
-      load={async (key) => unwrap(await api.POST('/api/plan/working', { body, params: { query: { key } } }))}
+      page={['plan', body, compareBody]}
+      load={async (key) =>
+        unwrap(
+          /^[0-9]\//.test(key)
+            ? await api.POST('/api/lots/{lotId}/ways/working', {
+                params: { path: { lotId }, query: { key } },
+                body: compareBody,
+              })
+            : await api.POST('/api/plan/working', { body, params: { query: { key } } }),
+        )
+      }
       side={
         chosen && (
           <StepSheet
             step={chosen}
             method={ways.data?.methods.find((m) => m.id === chosen.method)}
+            schools={(ways.data?.methods ?? []).filter((m) =>
+              ways.data?.methods.find((x) => x.id === chosen.method)?.schools.includes(m.id),
+            )}
+            onSchool={(method) => {
+              const i = p?.steps.findIndex((s) => s.id === chosen.id) ?? -1;
+              const next = standing.map((m, k) => (k === i ? method : m));
+              setDraft({
+                ...draft,
+                way: null,
+                methods: next,
+                planId: null,
+                // The column of this way follows.
+                wanted: draft.own
+                  ? (draft.wanted ?? null)
+                  : inColumns.map((c) => (c.id === wayId ? next.join('/') : c.id)),
+              });
+              setStep(`${i + 1}-${method}`);
+            }}
             options={draft.options[chosen.id] ?? {}}
             onOption={(id, value) =>
               setDraft({
@@ -117,7 +163,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
     >
       <PlanViews lotId={lotId} />
       <h1>
-        {lot?.code ?? '…'}: {p?.wayTitle ?? 'a way'}
+        {lot?.code ?? '…'} {lot?.title ?? ''}: which way?
       </h1>
       <p className={`soft ${styles.opening}`}>{p?.opening}</p>
       <div className={styles.take}>
@@ -125,33 +171,38 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
           label="Lot"
           data={lots.map((l) => ({
             value: l.id,
-            label: l.leftValue > 0 ? `${l.code}, ${l.left} left` : `${l.code}, none left`,
+            label: l.leftValue > 0 ? `${l.code}, ${l.left}` : `${l.code}, none left`,
           }))}
           value={lotId}
           onChange={(v) => v && void navigate(`/plan/${v}`)}
           allowDeselect={false}
-          w={220}
+          w={172}
         />
         <Select
           label="Way"
           data={[
-            ...(ways.data?.ways ?? [])
-              .filter((w) => w.takes === (liquor ?? 'solid'))
-              .map((w) => ({ value: w.id, label: w.title })),
-            { value: own, label: 'a way of your own' },
+            { group: 'found for this lot', items: found.map((w) => ({ value: w.id, label: w.title })) },
+            {
+              group: 'usual ways, whether they go or not',
+              items: (ways.data?.ways ?? [])
+                .filter(
+                  (w) => w.takes === (liquor ?? 'solid') && !found.some((f) => f.id === w.methods.join('/')),
+                )
+                .map((w) => ({ value: w.id, label: w.title })),
+            },
+            { group: 'by hand', items: [{ value: own, label: 'a way of your own' }] },
           ]}
-          value={draft.methods ? own : (draft.way ?? p?.way ?? null)}
-          onChange={(v) =>
-            v &&
-            setDraft(
-              v === own
-                ? { ...draft, way: null, methods: named(ways.data, draft.way ?? p?.way), options: {} }
-                : { ...draft, way: v, methods: null, options: {} },
-            )
-          }
+          value={draft.own ? own : (draft.way ?? (found.some((f) => f.id === wayId) ? wayId : own))}
+          onChange={(v) => {
+            if (!v) return;
+            if (v === own)
+              setDraft({ ...draft, way: null, methods: standing, own: true, options: {}, planId: null });
+            else if (v.includes('/')) takeWay(v);
+            else setDraft({ ...draft, way: v, methods: null, own: false, options: {}, planId: null });
+          }}
           error={problem?.of('way')}
           allowDeselect={false}
-          w={300}
+          w={226}
         />
         <QuantityField
           label="Taken into the batch"
@@ -159,7 +210,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
           value={draft.amount}
           onChange={(amount) => setDraft({ ...draft, amount })}
           error={problem?.of('amount') ?? start.error?.of('amount')}
-          w={170}
+          w={132}
         />
         {p && !p.refused && (
           <form
@@ -177,7 +228,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
               placeholder={suggested}
               onChange={(e) => setCode(e.currentTarget.value)}
               error={start.error?.of('code')}
-              w={110}
+              w={82}
             />
             <button className="act" disabled={start.isPending || !!problem || !lot || lot.leftValue <= 0}>
               Start the batch
@@ -185,7 +236,16 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
           </form>
         )}
       </div>
-      {draft.methods && (
+      {comparison.data?.lotId === lotId && (
+        <WayColumns
+          comparison={comparison.data}
+          chosen={wayId}
+          onChoose={(c) => takeWay(c.id)}
+          onWanted={(wanted) => setDraft({ ...draft, wanted })}
+          stale={comparison.isPlaceholderData}
+        />
+      )}
+      {draft.own && draft.methods && (
         <OwnWay
           methods={draft.methods}
           all={ways.data?.methods ?? []}
@@ -221,16 +281,16 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
       )}
       <ProblemNote problem={start.error} shown={['code', 'amount']} />
       {problem && <ProblemNote problem={problem} shown={['amount', 'way']} />}
+      {p && <h2 className={styles.stairHead}>{p.wayTitle}</h2>}
       {p && <Stair steps={p.steps} chosen={chosen?.id} onChoose={setStep} stale={plan.isPlaceholderData} />}
+      {p && !p.refused && (
+        <SavedPlans lotId={lotId} draft={draft} methods={standing} onOpen={(next) => setDraft(next)} />
+      )}
     </WithWorking>
   );
 }
 
 const own = 'own';
-
-// The methods of a usual way, to begin one's own from.
-const named = (ways: Schemas['WaysView'] | undefined, id: string | null | undefined) =>
-  ways?.ways.find((w) => w.id === id)?.methods ?? ['nitric-strip'];
 
 // While what was typed is refused, the last plan that was good stands: the field to mend is on it.
 function useLastGood<T>(data: T | undefined): T | undefined {

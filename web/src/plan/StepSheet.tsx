@@ -10,6 +10,9 @@ import { SafetyLines } from './SafetyLines';
 interface Props {
   step: StepView;
   method: Schemas['MethodView'] | undefined;
+  /** Methods that may stand in its place, itself among them. */
+  schools?: Schemas['MethodView'][];
+  onSchool?: (method: string) => void;
   options: Record<string, string>;
   onOption: (id: string, value: string) => void;
   choices: Schemas['BottleChoice'][];
@@ -19,7 +22,18 @@ interface Props {
 }
 
 /** The side sheet of the chosen step: schools, bottles, what comes of it, what to mind. */
-export function StepSheet({ step, method, options, onOption, choices, bottles, onBottles, problem }: Props) {
+export function StepSheet({
+  step,
+  method,
+  schools,
+  onSchool,
+  options,
+  onOption,
+  choices,
+  bottles,
+  onBottles,
+  problem,
+}: Props) {
   // A step that refuses has no doses: another bottle may be the way round.
   const wanted = step.refusals.length > 0 ? (method?.reagents ?? []) : step.doses.map((d) => d.formula);
   const used = [...new Set(wanted.filter((f) => choices.some((c) => c.formula === f)))];
@@ -32,6 +46,15 @@ export function StepSheet({ step, method, options, onOption, choices, bottles, o
           <Formula text={e} />
         </p>
       ))}
+      {schools && onSchool && schools.length > 1 && (
+        <Select
+          label="Done by"
+          data={schools.map((m) => ({ value: m.id, label: m.title }))}
+          value={step.method}
+          onChange={(v) => v && onSchool(v)}
+          allowDeselect={false}
+        />
+      )}
       {method?.options.map((o) => (
         <Tooltip key={o.id} label={o.tip} disabled={!o.tip} multiline w={260} position="left">
           {o.choices.length > 0 ? (

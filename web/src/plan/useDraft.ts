@@ -5,8 +5,14 @@ export interface PlanDraft {
   amount: string;
   /** Id of a usual way; null takes the one that the server thinks first of. */
   way: string | null;
-  /** A way of one's own instead. */
+  /** The methods of the way that was chosen; null while none was. */
   methods: string[] | null;
+  /** The steps are being put together by hand. */
+  own?: boolean;
+  /** Ways that stand beside each other; null takes the best. */
+  wanted?: string[] | null;
+  /** The saved plan that it is. */
+  planId?: string | null;
   /** By step id. */
   options: Record<string, Record<string, string>>;
   bottles: Schemas['BottleRequest'][] | null;
@@ -22,7 +28,7 @@ export function useDraft(
     defaultValue: null,
     getInitialValueInEffect: false,
   });
-  const unit = lot?.amount.endsWith('mL') ? 'mL' : 'g';
+  const unit = lot?.liquor ? 'mL' : 'g';
   const draft = kept ?? {
     amount: lot ? `${Number((lot.leftValue || lot.amountValue).toFixed(3))} ${unit}` : '',
     way: null,

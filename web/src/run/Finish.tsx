@@ -5,6 +5,7 @@ import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
 import styles from './run.module.css';
+import { WorthAfter } from './WorthAfter';
 
 /** All steps are closed: the batch is closed too, or shows that it is. */
 export function Finish({ batch }: { batch: Schemas['BatchView'] }) {
@@ -46,6 +47,7 @@ export function Finish({ batch }: { batch: Schemas['BatchView'] }) {
       <p>
         <Link to={`/trail/${batch.id}`}>Where every gram went</Link>
       </p>
+      <WorthAfter batchId={batch.id} version={batch.version} />
     </section>
   );
 }

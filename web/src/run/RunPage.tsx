@@ -5,6 +5,8 @@ import { unwrap } from '../api/problem';
 import { TakeBack } from '../metal/TakeBack';
 import { WithWorking } from '../metal/WorkingSheet';
 import { BatchChoice } from '../metal/BatchChoice';
+import { Away } from './Away';
+import { Detours } from './Detours';
 import { Finish } from './Finish';
 import { JournalSheet } from './JournalSheet';
 import { NoteForm } from './NoteForm';
@@ -37,9 +39,13 @@ export function RunPage() {
       page={['batch', chosen, batch.version]}
       load={async (key) =>
         unwrap(
-          await api.GET('/api/batches/{batchId}/working', {
-            params: { path: { batchId: chosen }, query: { key } },
-          }),
+          /^(worth\/|left-over$|as-it-is$|margin$)/.test(key)
+            ? await api.GET('/api/batches/{batchId}/worth/working', {
+                params: { path: { batchId: chosen }, query: { key } },
+              })
+            : await api.GET('/api/batches/{batchId}/working', {
+                params: { path: { batchId: chosen }, query: { key } },
+              }),
         )
       }
     >
@@ -52,6 +58,8 @@ export function RunPage() {
             <Link to={`/run/${batch.id}/card`}>A card to print</Link>
           </p>
           {!batch.closedAt && <PutIn batch={batch} />}
+          {!batch.closedAt && <Detours batch={batch} />}
+          {batch.plan && <p className="soft">from the plan “{batch.plan}”</p>}
           {batch.steps.every((s) => !s.begun) && (
             <TakeBack
               words="Give the metal back to its lot"
@@ -69,7 +77,9 @@ export function RunPage() {
           )}
           <JournalSheet batchId={chosen} version={batch.version} />
         </div>
-        {batch.current ? (
+        {batch.away ? (
+          <Away key={batch.current?.id} batch={batch} away={batch.away} />
+        ) : batch.current ? (
           <StepAtWork key={batch.current.id} batch={batch} step={batch.current} />
         ) : (
           <Finish batch={batch} />

@@ -12,6 +12,7 @@ export function StepsSlim({ batch }: { batch: Schemas['BatchView'] }) {
           aria-current={s.current ? 'step' : undefined}
         >
           {s.verb}
+          {s.givenUp && <span className="soft"> given up</span>}
           <span className="hidden">{s.closed ? ', done' : s.current ? ', at hand' : ', to come'}</span>
         </li>
       ))}

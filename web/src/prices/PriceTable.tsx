@@ -1,0 +1,200 @@
+import { Select, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { api, type Schemas } from '../api/client';
+import { unwrap } from '../api/problem';
+import { useWrite } from '../api/write';
+import { ProblemNote } from '../metal/ProblemNote';
+import styles from './prices.module.css';
+
+type Row = Schemas['PriceRowView'];
+
+interface Props {
+  rows: Row[];
+  /** Name of the list as it is offered; empty asks for one. */
+  title: string;
+  /** It differs from what is kept, as it stands. */
+  changed: boolean;
+  onKept: () => void;
+}
+
+const groups = [
+  { kind: 'Metal', title: 'Metal, a gram' },
+  { kind: 'Reagent', title: 'Reagents, a kilogram as if pure: where the bottle has no price of its own' },
+  { kind: 'Work', title: 'Work' },
+] as const;
+
+const shares = [
+  { key: 'paid', head: 'paid for a bar', of: 'share paid' },
+  { key: 'charge', head: 'buyer keeps, a gram', of: 'charge' },
+  { key: 'asItIs', head: 'paid as scrap', of: 'share as scrap' },
+  { key: 'held', head: 'counts in a holding', of: 'share in a holding' },
+] as const;
+
+/** All prices, each to be typed over; kept as a new list with a name. */
+export function PriceTable({ rows, title, changed, onKept }: Props) {
+  const [list, setList] = useState(rows);
+  const [name, setName] = useState(title);
+  const [id] = useState(() => crypto.randomUUID());
+  const write = useWrite(
+    async (head, wish: { id: string; title: string; rows: Row[] }) =>
+      unwrap(
+        await api.POST('/api/prices', {
+          body: {
+            head,
+            id: wish.id,
+            title: wish.title,
+            rows: wish.rows.map((r) => ({
+              kind: r.kind,
+              item: r.item,
+              price: r.price,
+              paid: r.paid || null,
+              charge: r.charge || null,
+              asItIs: r.asItIs || null,
+              held: r.held || null,
+            })),
+          },
+        }),
+      ),
+    onKept,
+  );
+  const set = (row: Row, change: Partial<Row>) =>
+    setList(list.map((r) => (r === row ? { ...r, ...change } : r)));
+  const error = (row: Row, field: string) => write.error?.of(`rows[${list.indexOf(row)}].${field}`);
+  const touched = changed || JSON.stringify(list) !== JSON.stringify(rows);
+  return (
+    <form
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        write.mutate({ id, title: name, rows: list });
+      }}
+    >
+      {groups.map((g) => (
+        <table key={g.kind} className={styles.table}>
+          <caption>{g.title}</caption>
+          <thead>
+            <tr>
+              <th>what</th>
+              <th>price</th>
+              {g.kind === 'Metal' && shares.map((s) => <th key={s.key}>{s.head}</th>)}
+              <th>
+                <span className="hidden">take out</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {list
+              .filter((r) => r.kind === g.kind)
+              .map((r) => (
+                <tr key={r.item}>
+                  <th scope="row">
+                    {r.name} <span className="soft">{r.kind === 'Work' ? `a ${r.per}` : r.item}</span>
+                  </th>
+                  <td>
+                    <TextInput
+                      aria-label={`price of ${r.name}`}
+                      value={r.price}
+                      onChange={(e) => set(r, { price: e.currentTarget.value })}
+                      error={error(r, 'price') ?? error(r, 'item')}
+                      w={120}
+                    />
+                  </td>
+                  {g.kind === 'Metal' &&
+                    shares.map((s) => (
+                      <td key={s.key}>
+                        <TextInput
+                          aria-label={`${s.of} of ${r.name}`}
+                          value={r[s.key]}
+                          onChange={(e) => set(r, { [s.key]: e.currentTarget.value })}
+                          error={error(r, s.key)}
+                          w={104}
+                        />
+                      </td>
+                    ))}
+                  <td>
+                    {r.kind !== 'Work' && (
+                      <button
+                        type="button"
+                        className="word"
+                        onClick={() => setList(list.filter((x) => x !== r))}
+                      >
+                        take out<span className="hidden"> {r.name}</span>
+                      </button>
+                    )}
+                  </td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      ))}
+      <More list={list} onMore={(r) => setList([...list, r])} />
+      <div className={styles.keep}>
+        <TextInput
+          label="Name of the list"
+          placeholder="what the buyer said in November"
+          value={name}
+          onChange={(e) => setName(e.currentTarget.value)}
+          error={write.error?.of('title')}
+          w={360}
+        />
+        <button className="act" disabled={!touched || write.isPending}>
+          Keep it as a new list
+        </button>
+      </div>
+      <ProblemNote
+        problem={write.error}
+        shown={[
+          'title',
+          ...list.flatMap((_, i) =>
+            ['price', 'item', 'paid', 'charge', 'asItIs', 'held'].map((f) => `rows[${i}].${f}`),
+          ),
+        ]}
+      />
+    </form>
+  );
+}
+
+const others: Record<string, string> = {
+  Rh: 'rhodium',
+  Ir: 'iridium',
+  Co: 'cobalt',
+  Pb: 'lead',
+  Fe: 'iron',
+  Au: 'gold',
+  Ag: 'silver',
+  Pt: 'platinum',
+  Pd: 'palladium',
+  Cu: 'copper',
+  Ni: 'nickel',
+  Sn: 'tin',
+  Zn: 'zinc',
+};
+
+/** A metal more. Reagents and work come with the list. */
+function More({ list, onMore }: { list: Row[]; onMore: (row: Row) => void }) {
+  return (
+    <Select
+      aria-label="another metal"
+      placeholder="another metal"
+      data={Object.entries(others)
+        .filter(([symbol]) => !list.some((r) => r.kind === 'Metal' && r.item === symbol))
+        .map(([value, label]) => ({ value, label }))}
+      value={null}
+      onChange={(symbol) =>
+        symbol &&
+        onMore({
+          kind: 'Metal',
+          item: symbol,
+          name: others[symbol] ?? symbol,
+          per: 'g',
+          price: '',
+          paid: '',
+          charge: '',
+          asItIs: '',
+          held: '',
+        })
+      }
+      w={220}
+    />
+  );
+}

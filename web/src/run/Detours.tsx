@@ -1,0 +1,206 @@
+import { TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { api, type Schemas } from '../api/client';
+import { unwrap } from '../api/problem';
+import { useWrite } from '../api/write';
+import { ProblemNote } from '../metal/ProblemNote';
+import { QuantityField } from '../metal/QuantityField';
+import { OnwardPick } from './OnwardPick';
+import styles from './run.module.css';
+
+type Batch = Schemas['BatchView'];
+
+/** What leaves the straight way: the step given up, the rest of the way changed, the charge sent out. */
+export function Detours({ batch }: { batch: Batch }) {
+  const [doing, setDoing] = useState<'up' | 'way' | 'out' | null>(null);
+  if (!batch.current || batch.away) return null;
+  const close = () => setDoing(null);
+  return (
+    <div className={styles.detours}>
+      {(
+        [
+          ['way', 'Change the rest of the way'],
+          ['up', 'Give this step up'],
+          ['out', 'Send it out'],
+        ] as const
+      )
+        .filter(([what]) => what !== 'out' || !batch.current?.begunAt)
+        .map(([what, words]) => (
+          <button
+            key={what}
+            type="button"
+            className="word"
+            aria-expanded={doing === what}
+            onClick={() => setDoing(doing === what ? null : what)}
+          >
+            {words}
+          </button>
+        ))}
+      {doing === 'up' && <GiveUp batch={batch} step={batch.current} onDone={close} />}
+      {doing === 'way' && <ChangeWay batch={batch} onDone={close} />}
+      {doing === 'out' && <SendOut batch={batch} onDone={close} />}
+    </div>
+  );
+}
+
+function GiveUp({ batch, step, onDone }: { batch: Batch; step: Schemas['StepView']; onDone: () => void }) {
+  const [reason, setReason] = useState('');
+  const [measured, setMeasured] = useState('');
+  const [methods, setMethods] = useState<string[]>([]);
+  const write = useWrite(
+    async (head, wish: { reason: string; measured: string | null; methods: string[] }) =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/steps/{stepId}/give-up', {
+          params: { path: { batchId: batch.id, stepId: step.id } },
+          body: { head, ...wish },
+        }),
+      ),
+    onDone,
+    batch.version,
+  );
+  return (
+    <form
+      className={styles.putIn}
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        write.mutate({ reason, measured: measured || null, methods });
+      }}
+    >
+      <p>
+        What is in the vessel of “{step.verb}” stays together as one holding, with all that was poured. It is
+        measured again, and another way goes on from there.
+      </p>
+      <QuantityField
+        label="Weight of what is solid in it"
+        description="empty for a liquor"
+        placeholder="4.6 g"
+        field="Mass"
+        value={measured}
+        onChange={setMeasured}
+        error={write.error?.of('measured')}
+      />
+      <OnwardPick methods={methods} onChange={setMethods} error={write.error?.of('methods')} />
+      <TextInput
+        label="What went wrong"
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+        error={write.error?.of('reason')}
+      />
+      <ProblemNote problem={write.error} shown={['reason', 'measured', 'methods']} />
+      <button className="lesser" disabled={write.isPending}>
+        Give it up
+      </button>
+      <button type="button" className="word" onClick={onDone}>
+        go on as it is
+      </button>
+    </form>
+  );
+}
+
+function ChangeWay({ batch, onDone }: { batch: Batch; onDone: () => void }) {
+  // What has begun stays; the change is behind the last step that has.
+  const last = batch.steps.filter((s) => s.begun).at(-1);
+  const [methods, setMethods] = useState<string[]>(() =>
+    batch.steps.filter((s) => !s.begun).map((s) => s.method),
+  );
+  const [reason, setReason] = useState('');
+  const write = useWrite(
+    async (head, wish: { after: string; methods: string[]; reason: string }) =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/route', {
+          params: { path: { batchId: batch.id } },
+          body: { head, ...wish, instead: true },
+        }),
+      ),
+    onDone,
+    batch.version,
+  );
+  if (!last)
+    return (
+      <p className="soft">No step has begun: give the metal back to its lot, and plan it another way.</p>
+    );
+  return (
+    <form
+      className={styles.putIn}
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        write.mutate({ after: last.id, methods, reason });
+      }}
+    >
+      <p>After “{last.verb}” comes:</p>
+      <OnwardPick methods={methods} onChange={setMethods} error={write.error?.of('methods')} />
+      <TextInput
+        label="Why"
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+        error={write.error?.of('reason')}
+      />
+      <ProblemNote problem={write.error} shown={['reason', 'methods']} />
+      <button className="lesser" disabled={write.isPending || methods.length === 0}>
+        Change the way
+      </button>
+      <button type="button" className="word" onClick={onDone}>
+        leave it
+      </button>
+    </form>
+  );
+}
+
+function SendOut({ batch, onDone }: { batch: Batch; onDone: () => void }) {
+  const [to, setTo] = useState('');
+  const [mass, setMass] = useState('');
+  const [days, setDays] = useState('7');
+  const write = useWrite(
+    async (head, wish: { to: string; mass: string; days: number }) =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/send-out', {
+          params: { path: { batchId: batch.id } },
+          body: { head, ...wish },
+        }),
+      ),
+    onDone,
+    batch.version,
+  );
+  return (
+    <form
+      className={styles.putIn}
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        write.mutate({ to, mass, days: Number(days) || 0 });
+      }}
+    >
+      <p>What “{batch.current?.verb}” would take goes out of the house, and the batch waits for it.</p>
+      <TextInput
+        label="To whom"
+        placeholder="the assay office"
+        value={to}
+        onChange={(e) => setTo(e.currentTarget.value)}
+        error={write.error?.of('to')}
+      />
+      <QuantityField
+        label="Weight that leaves"
+        field="Mass"
+        value={mass}
+        onChange={setMass}
+        error={write.error?.of('mass')}
+      />
+      <TextInput
+        label="For about so many days"
+        inputMode="decimal"
+        value={days}
+        onChange={(e) => setDays(e.currentTarget.value)}
+        error={write.error?.of('days')}
+      />
+      <ProblemNote problem={write.error} shown={['to', 'mass', 'days']} />
+      <button className="lesser" disabled={write.isPending}>
+        It has left
+      </button>
+      <button type="button" className="word" onClick={onDone}>
+        leave it
+      </button>
+    </form>
+  );
+}
