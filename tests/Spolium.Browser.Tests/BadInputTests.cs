@@ -45,6 +45,7 @@ public sealed class BadInputTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
     public void A_bottle_of_140_percent_is_told_at_the_bottle_and_the_plan_stands()
     {
         browser.Go("/plan/hl-1");
+        browser.Way("gold by nitric strip, aqua regia");
         browser.See("metabisulphite 97");
         browser.Choose("nitric acid from", "another, not on the shelf");
         browser.Type("nitric acid: strength", "140 %");

@@ -106,6 +106,15 @@ public sealed class Browser : IDisposable
         Click(By.XPath($"//*[@role='option' and starts-with(normalize-space(.), {Quote(option)})]"), $"'{option}'");
     }
 
+    /// <summary>Chooses a way on the Plan page by its title, once the ways of the lot were found.</summary>
+    public void Way(string title)
+    {
+        See("speaks against it");
+        Click(By.XPath("//label[normalize-space(.)='Way']/..//input"), "the way");
+        Click(By.XPath($"//*[@role='option' and contains(., {Quote(title)})]"), title);
+        See(title);
+    }
+
     public bool Has(By by) => Driver.FindElements(by).Any(e => e.Displayed);
 
     /// <summary>Waits until no request is under way and the page has settled.</summary>

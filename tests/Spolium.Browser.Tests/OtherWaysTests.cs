@@ -12,20 +12,22 @@ public sealed class OtherWaysTests(DemoBrowser demo) : IClassFixture<DemoBrowser
     public void A_lot_is_split_by_weighing_and_what_no_part_holds_is_seen()
     {
         Receive("SP-1", "100 g");
-        browser.Press("Split it");
-        var weights = browser.Driver.FindElements(By.XPath("//form[.//h2[.='Weigh each part']]//input[not(@value)] | //form[.//h2[.='Weigh each part']]//label[.='Weight']/..//input"));
+        browser.Press("Sort it into parts");
+        browser.See("the strip shows whether they add up");
+        var weights = browser.Driver.FindElements(By.XPath("//fieldset//label[.='Weight']/..//input"));
         Assert.True(weights.Count >= 2);
         weights[0].SendKeys("60 g");
         weights[1].SendKeys("30 g");
-        browser.Press("Split it");
+        browser.Press("Write the parts down");
         browser.See("the parts weigh 90.00 g, the lot 100.00 g");
         weights[1].SendKeys(Keys.Control + "a");
         weights[1].SendKeys("39.2 g");
-        browser.Press("Split it");
-        browser.See("0.80 g not in any part");
+        browser.Press("Write the parts down");
+        browser.See("0.8\u202Fg not in any part");
         browser.Follow("SP-1b");
         browser.See("39.2 g");
-        browser.Follow("Plan it");
+        browser.Follow("Find the ways");
+        browser.Way("gold by nitric strip, aqua regia");
         browser.See("metabisulphite 97");
     }
 
@@ -45,7 +47,7 @@ public sealed class OtherWaysTests(DemoBrowser demo) : IClassFixture<DemoBrowser
         browser.Press("Receive it");
         browser.See("LQ-1 spent fixer");
         browser.See("in each litre");
-        browser.Follow("Plan it");
+        browser.Follow("Find the ways");
         browser.See("there is no such way for this lot");
         browser.Go("/lots/receive");
         browser.Type("Code", "LQ-2");
@@ -67,7 +69,8 @@ public sealed class OtherWaysTests(DemoBrowser demo) : IClassFixture<DemoBrowser
     public void A_lot_and_a_batch_that_were_a_mistake_are_taken_back()
     {
         Receive("TB-1", "50 g");
-        browser.Follow("Plan it");
+        browser.Follow("Find the ways");
+        browser.Way("gold by nitric strip, aqua regia");
         browser.Press("Start the batch");
         browser.Press("Give the metal back to its lot");
         browser.Type("What was wrong?", "wrong lot");
@@ -115,7 +118,8 @@ public sealed class OtherWaysTests(DemoBrowser demo) : IClassFixture<DemoBrowser
     public void A_weighing_shows_what_would_follow_before_it_is_logged()
     {
         Receive("WG-1", "60 g");
-        browser.Follow("Plan it");
+        browser.Follow("Find the ways");
+        browser.Way("gold by nitric strip, aqua regia");
         browser.Press("Start the batch");
         browser.Press("Begin");
         browser.See("Weigh the foils");

@@ -79,7 +79,8 @@ public sealed class ShelfWalkTests : IDisposable
         foreach (var (field, value) in new[] { ("Au low", "1.6 %"), ("Au likely", "2.1 %"), ("Au high", "2.7 %"), ("Cu low", "58"), ("Cu likely", "63"), ("Cu high", "70") })
             browser.Type(field, value);
         browser.Press("Receive it");
-        browser.Follow("Plan it");
+        browser.Follow("Find the ways");
+        browser.Way("gold by nitric strip, aqua regia");
         browser.Choose("nitric acid from", "N-8");
         browser.See("from N-8");
         browser.See("N-8 to a gram of metal");

@@ -50,7 +50,8 @@ public sealed class WholeJobTests : IDisposable
 
     private void Plan()
     {
-        browser.Follow("Plan it");
+        browser.Follow("Find the ways");
+        browser.Way("gold by nitric strip, aqua regia");
         browser.See("metabisulphite 97");
         browser.Click(By.XPath("//button[contains(@title, 'nitric acid in all')]"), "the nitric acid figure");
         browser.See("a guess of Spolium");

@@ -1,4 +1,4 @@
-import { Select, TextInput } from '@mantine/core';
+import { MultiSelect, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api, type Schemas } from '../api/client';
 import { unwrap } from '../api/problem';
@@ -7,6 +7,7 @@ import { ProblemNote } from '../metal/ProblemNote';
 import { type Content, typed } from './contentText';
 import { metals } from './contentLines';
 import styles from './lots.module.css';
+import { suspects } from './suspects';
 
 interface Props {
   lot: Schemas['LotView'];
@@ -61,6 +62,15 @@ export function BelieveForm({ lot, thought, onThought, onKept }: Props) {
         }
         w={240}
       />
+      {(content.marks ?? []).length > 0 && (
+        <MultiSelect
+          label="It may also hold"
+          data={suspects}
+          value={content.marks ?? []}
+          onChange={(marks) => onThought({ ...content, marks })}
+          w={300}
+        />
+      )}
       {last && !thought && (
         <span className="soft">
           {last.how === 'assay' ? 'assayed' : 'believed'}

@@ -1,3 +1,4 @@
+import { useThrottledValue } from '@mantine/hooks';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
@@ -30,7 +31,8 @@ function Known({ lot }: { lot: Schemas['LotView'] }) {
   const there = lot.leftValue > 0;
   const own = useWorth(lot.id, {}, there);
   // While a bar moves the way stays as it was: the line that is dragged must not jump to another.
-  const body = thought ? { content: thought, way: own.data?.wayId ?? null } : {};
+  const asked = useThrottledValue(thought, 60);
+  const body = asked ? { content: asked, way: own.data?.wayId ?? null } : {};
   const worth = useWorth(lot.id, body, there);
   const w = there ? worth.data : undefined;
   const refused = worth.error as Problem | null;

@@ -47,8 +47,12 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
   const navigate = useNavigate();
   const lot = lots.find((l) => l.id === lotId);
   const [draft, setDraft] = useDraft(lotId, lot);
-  const [request] = useDebouncedValue(draft, 200);
-  const [step, setStep] = useState<string | null>(null);
+  // Only what is typed letter by letter waits for the hand to rest: a choice redraws at once.
+  const [amount] = useDebouncedValue(draft.amount, 200);
+  const [bottles] = useDebouncedValue(draft.bottles, 200);
+  const request = { ...draft, amount, bottles };
+  // By its place: a step keeps it when another school does it.
+  const [step, setStep] = useState(0);
   const ways = useWays();
   const liquor = useLot(lotId).data?.liquor?.toLowerCase();
   const compareBody = {
@@ -103,7 +107,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
       void navigate(`/run/${batch.id}`);
     },
   );
-  const chosen = p?.steps.find((s) => s.id === step) ?? p?.steps[0];
+  const chosen = p?.steps[step] ?? p?.steps[0];
   const standing = draft.methods ?? methods ?? ways.data?.ways.find((w) => w.id === draft.way)?.methods ?? [];
   const wayId = standing.join('/');
   const inColumns = comparison.data?.columns ?? [];
@@ -144,7 +148,6 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
                   ? (draft.wanted ?? null)
                   : inColumns.map((c) => (c.id === wayId ? next.join('/') : c.id)),
               });
-              setStep(`${i + 1}-${method}`);
             }}
             options={draft.options[chosen.id] ?? {}}
             onOption={(id, value) =>
@@ -282,7 +285,14 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
       <ProblemNote problem={start.error} shown={['code', 'amount']} />
       {problem && <ProblemNote problem={problem} shown={['amount', 'way']} />}
       {p && <h2 className={styles.stairHead}>{p.wayTitle}</h2>}
-      {p && <Stair steps={p.steps} chosen={chosen?.id} onChoose={setStep} stale={plan.isPlaceholderData} />}
+      {p && (
+        <Stair
+          steps={p.steps}
+          chosen={chosen?.id}
+          onChoose={(id) => setStep(p.steps.findIndex((s) => s.id === id))}
+          stale={plan.isPlaceholderData}
+        />
+      )}
       {p && !p.refused && (
         <SavedPlans lotId={lotId} draft={draft} methods={standing} onOpen={(next) => setDraft(next)} />
       )}
