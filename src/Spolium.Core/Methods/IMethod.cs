@@ -10,7 +10,7 @@ namespace Spolium.Core.Methods;
 
 /// <summary>
 /// A method of the job: what it does to a charge. Pure: the same charge, options, shop, facts and draws give the same plan.
-/// To add one, copy a file of a stage folder and its test, and name it in the catalogue.
+/// To add one, copy a file of a stage folder and its test, and put it on the map of the work (Planning/WayMap.cs).
 /// </summary>
 public interface IMethod
 {

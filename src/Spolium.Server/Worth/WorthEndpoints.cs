@@ -44,7 +44,8 @@ public sealed record WayRef(string Id, string Title);
 
 public sealed record ComparisonView(string LotId, string Amount, IReadOnlyList<WayColumn> Columns, IReadOnlyList<WayRef> More, IReadOnlyList<RefusedView> Refused);
 
-public sealed record BatchWorthView(string Metal, IReadOnlyList<WorthLineView> Lines, FigureView LeftOver, FigureView AsItIs, FigureView Margin, IReadOnlyList<string> NotPriced, string Prices);
+/// <param name="Prices">The list that it was reckoned with; null while there is none, and nothing is reckoned.</param>
+public sealed record BatchWorthView(IReadOnlyList<WorthLineView> Lines, FigureView? LeftOver, FigureView? AsItIs, FigureView? Margin, IReadOnlyList<string> NotPriced, string? Prices);
 
 /// <summary>Whether a lot is worth doing, which way serves best, and what a batch left over.</summary>
 public static class WorthEndpoints
@@ -149,7 +150,7 @@ public static class WorthEndpoints
         if (!state.Batches.TryGetValue(batchId, out var batch))
             return Problems.NotFound("such batch");
         if (BatchWorth.Of(state, batch, time.GetUtcNow()) is not { } after)
-            return Problems.NotFound("price list");
-        return TypedResults.Ok(new BatchWorthView(Elements.Of(after.Element).Name, Lines(after.Worth, book), book.Add("left-over", after.Worth.LeftOver), book.Add("as-it-is", after.Worth.AsItIs), book.Add("margin", after.Worth.Margin), after.Worth.NotPriced, after.Prices.Title));
+            return TypedResults.Ok(new BatchWorthView([], null, null, null, [], null));
+        return TypedResults.Ok(new BatchWorthView(Lines(after.Worth, book), book.Add("left-over", after.Worth.LeftOver), book.Add("as-it-is", after.Worth.AsItIs), book.Add("margin", after.Worth.Margin), after.Worth.NotPriced, after.Prices.Title));
     }
 }

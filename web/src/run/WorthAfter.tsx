@@ -13,8 +13,9 @@ export function WorthAfter({ batchId, version }: { batchId: string; version: num
       unwrap(await api.GET('/api/batches/{batchId}/worth', { params: { path: { batchId } } })),
   });
   const w = worth.data;
-  if (!w)
-    return worth.error ? <p className="soft">No price list yet: what it left over is not known.</p> : null;
+  if (!w) return null;
+  if (!w.leftOver || !w.asItIs || !w.margin)
+    return <p className="soft">No price list yet: what it left over is not known.</p>;
   return (
     <>
       <h2>What it left over</h2>
