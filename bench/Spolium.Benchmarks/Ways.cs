@@ -42,7 +42,7 @@ public class WayBenchmarks
         return [.. four.Select(way =>
         {
             var draws = new Draws(mounts.Id);
-            var plan = WaySearch.Confirm(way, feed, shop, draws).Plan!;
+            var plan = WaySearch.Confirm(way, LotAtWork.RouteFor(mounts, way.Methods), feed, shop, draws).Plan!;
             return WayFigures.Of(plan, way.Element, Worth.Of(plan, way.Element, terms, draws), draws);
         })];
     }

@@ -121,6 +121,11 @@ public class WorthTests
         // The way of a column is planned below by its methods, under its title.
         var plan = await shop.Done("/api/plan", new { LotId = "hl-9a", Amount = "96.4 g", Methods = columns[0].GetProperty("methods") });
         Assert.Equal(columns[0].GetProperty("title").GetString(), plan.GetProperty("wayTitle").GetString());
+        // Column and stair are one plan, thickness of the lot and all.
+        var leaves = (await shop.Done("/api/lots/hl-2a/ways", new { })).GetProperty("columns")[0];
+        var stair = await shop.Done("/api/plan", new { LotId = "hl-2a", Amount = "912.2 g", Methods = leaves.GetProperty("methods") });
+        Assert.Equal(leaves.GetProperty("alone").GetProperty("value").GetString(), stair.GetProperty("unattended").GetProperty("value").GetString());
+        Assert.Equal(leaves.GetProperty("hands").GetProperty("range").GetString(), stair.GetProperty("attended").GetProperty("range").GetString());
         var schools = (await shop.Get("/api/ways")).GetProperty("methods").EnumerateArray().Single(m => m.GetProperty("id").GetString() == "sulfamic").GetProperty("schools");
         Assert.Equal(4, schools.GetArrayLength());
     }

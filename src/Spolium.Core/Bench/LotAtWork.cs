@@ -67,6 +67,15 @@ public sealed class LotAtWork
     private static Working? OfferFor(LotState lot, TypedNumber part) => lot.Offer is { Crowns: { } crowns } offer
         ? (Working.Given(crowns.Value, Dimension.Money, "offered for all of it", $"{offer.By} {crowns.Text}".Trim()) * Working.Exact(part.Value / lot.Amount.Value)).Named("sold as it is, by the offer") : null;
 
+    /// <summary>A way of a lot with its options; the thickness of the lot goes to every step that asks for one, unless another was typed.</summary>
+    /// <param name="options">By step id or method id.</param>
+    public static Route RouteFor(LotState lot, IReadOnlyList<string> methods, IReadOnlyDictionary<string, IReadOnlyDictionary<string, string>>? options = null)
+    {
+        var route = Route.Chain(methods, options);
+        return lot.Thickness is not { } thickness ? route : new([.. route.Steps.Select(s => s.Options.ContainsKey("thickness") || MethodCatalogue.Of(s.Method).Options.All(o => o.Id != "thickness") ? s
+            : s with { Options = new Dictionary<string, string>(s.Options) { ["thickness"] = thickness.Value.ToString(System.Globalization.CultureInfo.InvariantCulture) } })]);
+    }
+
     private Charge Feed(bool likelyOnly, double times = 1, Content? other = null) =>
         BatchAtWork.FeedOf(state, lot, times == 1 ? amount : amount with { Value = amount.Value * times, PlusMinus = amount.PlusMinus * times }, likelyOnly, other ?? content);
 
@@ -78,7 +87,7 @@ public sealed class LotAtWork
     private Worth? Likely(FoundWay way, Charge feed, WorthTerms by)
     {
         var draws = Draws(true);
-        var plan = Planner.Fold(feed, Route.Chain(way.Methods), shop, draws);
+        var plan = Planner.Fold(feed, RouteFor(lot, way.Methods), shop, draws);
         return plan.Refused is null ? Worth.Of(plan, way.Element, by, draws) : null;
     }
 
@@ -96,7 +105,7 @@ public sealed class LotAtWork
         {
             if (planned.Count == most)
                 break;
-            var (plan, why) = WaySearch.Confirm(way, feed, shop, Draws(false));
+            var (plan, why) = WaySearch.Confirm(way, RouteFor(lot, way.Methods), feed, shop, Draws(false));
             if (plan is not null)
                 planned.Add(new(way, plan, terms is null ? null : Worth.Of(plan, way.Element, terms, Draws(false))));
             else
@@ -107,7 +116,7 @@ public sealed class LotAtWork
 
     private LotWays Only(FoundWay way)
     {
-        var (plan, why) = WaySearch.Confirm(way, Feed(false), shop, Draws(false));
+        var (plan, why) = WaySearch.Confirm(way, RouteFor(lot, way.Methods), Feed(false), shop, Draws(false));
         return plan is null ? new([], [], [why!]) : new([new(way, plan, Worth.Of(plan, way.Element, terms!, Draws(false)))], [], []);
     }
 
@@ -227,7 +236,7 @@ public sealed class LotAtWork
         if (partners.Count == 0)
             return null;
         var all = partners.Aggregate(Feed(false), (f, o) => f.Plus(BatchAtWork.FeedOf(state, o, All(o))));
-        var plan = Planner.Fold(all, Route.Chain(way.Methods), shop, Draws(false));
+        var plan = Planner.Fold(all, RouteFor(lot, way.Methods), shop, Draws(false));
         return plan.Refused is null ? new([.. partners.Select(o => o.Code)], gain, Worth.Of(plan, way.Element, by, Draws(false)).Margin) : null;
     }
 

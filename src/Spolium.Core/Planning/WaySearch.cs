@@ -105,9 +105,9 @@ public sealed class WaySearch(Shop shop)
     }
 
     /// <summary>Plans a found way in all worlds; null where one of them refuses it, with the reason.</summary>
-    public static (BatchPlan? Plan, RefusedWay? Refused) Confirm(FoundWay way, Charge feed, Shop shop, Draws draws)
+    public static (BatchPlan? Plan, RefusedWay? Refused) Confirm(FoundWay way, Route route, Charge feed, Shop shop, Draws draws)
     {
-        var plan = Planner.Fold(feed, Route.Chain(way.Methods), shop, draws);
+        var plan = Planner.Fold(feed, route, shop, draws);
         return plan.Refused is { } no ? (null, new(way.Element, way.Title, no.Method.Id, no.Plan.Refusals[0].Reason, no.Plan.Refusals[0].WayOut)) : (plan, null);
     }
 

@@ -141,7 +141,7 @@ public static class PlanEndpoints
         return new(string.IsNullOrWhiteSpace(b.Id) ? "other " + form.Formula : b.Id.Trim(), form.Name, form.Formula, new(strength.Value), density, strength.PlusMinus);
     }
 
-    /// <summary>The way with its options; the thickness of the lot goes to every step that asks for one, unless another was typed.</summary>
+    /// <summary>The way of a lot with its options.</summary>
     public static (Way? Way, Route Route) RouteOf(RequestReader reader, LotState lot, string? wayId, IReadOnlyList<string>? methods, IReadOnlyDictionary<string, Dictionary<string, string>>? options)
     {
         var way = methods is { Count: > 0 } ? null : string.IsNullOrEmpty(wayId) ? Way.First(lot.Content, lot.Amount.Field == Field.Volume) : Way.Find(wayId);
@@ -156,14 +156,6 @@ public static class PlanEndpoints
         if (!reader.Ok)
             return (way, new([]));
         var all = (options ?? new Dictionary<string, Dictionary<string, string>>()).ToDictionary(o => o.Key, o => (IReadOnlyDictionary<string, string>)o.Value);
-        if (lot.Thickness is { } thickness)
-            foreach (var (id, n) in names.Select((n, i) => (n.Split('>')[0], i + 1)))
-                if (MethodCatalogue.Of(id).Options.Any(o => o.Id == "thickness"))
-                {
-                    var own = all.GetValueOrDefault($"{n}-{id}") ?? all.GetValueOrDefault(id) ?? new Dictionary<string, string>();
-                    if (!own.ContainsKey("thickness"))
-                        all[$"{n}-{id}"] = new Dictionary<string, string>(own) { ["thickness"] = thickness.Value.ToString(System.Globalization.CultureInfo.InvariantCulture) };
-                }
-        return (way, Route.Chain(names, all));
+        return (way, LotAtWork.RouteFor(lot, names, all));
     }
 }

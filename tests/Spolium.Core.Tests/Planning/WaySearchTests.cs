@@ -46,7 +46,7 @@ public class WaySearchTests
         var shop = new Shop(ShelfAtWork.ForPlan(Demo.Value, Now), VesselsAtWork.Of(Demo.Value), Levels: ShelfAtWork.Levels(Demo.Value));
         foreach (var way in all)
         {
-            var (plan, refused) = WaySearch.Confirm(way, feed, shop, new Draws(lot.Id));
+            var (plan, refused) = WaySearch.Confirm(way, LotAtWork.RouteFor(lot, way.Methods), feed, shop, new Draws(lot.Id));
             Assert.Null(refused);
             Assert.True(plan!.Product(way.Element).Likely >= 0.5 * feed.Element(way.Element).Likely, way.Title);
         }

@@ -10,36 +10,58 @@ import styles from './run.module.css';
 
 type Batch = Schemas['BatchView'];
 
-/** What leaves the straight way: the step given up, the rest of the way changed, the charge sent out. */
-export function Detours({ batch }: { batch: Batch }) {
-  const [doing, setDoing] = useState<'up' | 'way' | 'out' | null>(null);
+export type Detour = 'up' | 'way' | 'out';
+
+/** What may leave the straight way: the step given up, the rest of the way changed, the charge sent out. */
+export function DetourLinks({
+  batch,
+  chosen,
+  onChoose,
+}: {
+  batch: Batch;
+  chosen: Detour | null;
+  onChoose: (detour: Detour | null) => void;
+}) {
   if (!batch.current || batch.away) return null;
-  const close = () => setDoing(null);
+  const words: [Detour, string][] = [
+    ['way', 'Change the rest of the way'],
+    ['up', 'Give this step up'],
+  ];
+  // What is in a vessel at work cannot leave the house.
+  if (!batch.current.begunAt) words.push(['out', 'Send it out']);
   return (
     <div className={styles.detours}>
-      {(
-        [
-          ['way', 'Change the rest of the way'],
-          ['up', 'Give this step up'],
-          ['out', 'Send it out'],
-        ] as const
-      )
-        .filter(([what]) => what !== 'out' || !batch.current?.begunAt)
-        .map(([what, words]) => (
-          <button
-            key={what}
-            type="button"
-            className="word"
-            aria-expanded={doing === what}
-            onClick={() => setDoing(doing === what ? null : what)}
-          >
-            {words}
-          </button>
-        ))}
-      {doing === 'up' && <GiveUp batch={batch} step={batch.current} onDone={close} />}
-      {doing === 'way' && <ChangeWay batch={batch} onDone={close} />}
-      {doing === 'out' && <SendOut batch={batch} onDone={close} />}
+      {words.map(([what, text]) => (
+        <button
+          key={what}
+          type="button"
+          className="word"
+          aria-expanded={chosen === what}
+          onClick={() => onChoose(chosen === what ? null : what)}
+        >
+          {text}
+        </button>
+      ))}
     </div>
+  );
+}
+
+/** The form of a detour, in the place of the step at hand. */
+export function DetourForm({ batch, detour, onDone }: { batch: Batch; detour: Detour; onDone: () => void }) {
+  if (!batch.current) return null;
+  return (
+    <section className={styles.work}>
+      <h1>
+        {detour === 'up'
+          ? `Give “${batch.current.verb}” up`
+          : detour === 'way'
+            ? 'Another way from here'
+            : 'Out of the house'}
+      </h1>
+      {detour === 'up' && <GiveUp batch={batch} step={batch.current} onDone={onDone} />}
+      {detour === 'way' && <ChangeWay batch={batch} onDone={onDone} />}
+      {detour === 'out' && <SendOut batch={batch} onDone={onDone} />}
+    </section>
   );
 }
 

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { useBatch, useBatches } from '../api/batches';
@@ -6,7 +7,7 @@ import { TakeBack } from '../metal/TakeBack';
 import { WithWorking } from '../metal/WorkingSheet';
 import { BatchChoice } from '../metal/BatchChoice';
 import { Away } from './Away';
-import { Detours } from './Detours';
+import { type Detour, DetourForm, DetourLinks } from './Detours';
 import { Finish } from './Finish';
 import { JournalSheet } from './JournalSheet';
 import { NoteForm } from './NoteForm';
@@ -20,6 +21,7 @@ export function RunPage() {
   const { batchId } = useParams();
   const batches = useBatches();
   const navigate = useNavigate();
+  const [detour, setDetour] = useState<Detour | null>(null);
   const chosen = batchId ?? batches.data?.[0]?.id;
   const { data: batch, error } = useBatch(chosen);
   if (batches.data?.length === 0)
@@ -58,7 +60,7 @@ export function RunPage() {
             <Link to={`/run/${batch.id}/card`}>A card to print</Link>
           </p>
           {!batch.closedAt && <PutIn batch={batch} />}
-          {!batch.closedAt && <Detours batch={batch} />}
+          {!batch.closedAt && <DetourLinks batch={batch} chosen={detour} onChoose={setDetour} />}
           {batch.plan && <p className="soft">from the plan “{batch.plan}”</p>}
           {batch.steps.every((s) => !s.begun) && (
             <TakeBack
@@ -79,6 +81,13 @@ export function RunPage() {
         </div>
         {batch.away ? (
           <Away key={batch.current?.id} batch={batch} away={batch.away} />
+        ) : batch.current && detour ? (
+          <DetourForm
+            key={`${detour} ${batch.current.id}`}
+            batch={batch}
+            detour={detour}
+            onDone={() => setDetour(null)}
+          />
         ) : batch.current ? (
           <StepAtWork key={batch.current.id} batch={batch} step={batch.current} />
         ) : (
