@@ -85,6 +85,8 @@ public static class DemoShop
                 new("hl-3a", "HL-3a", "sprues and buttons", Mass("71.8 g", 0.05), new([Line("Au", "68", "72", "76"), Line("Pt", "6", "8", "10"), Line("Pd", "3", "5", "7"), Line("Ag", "9", "11", "13"), Line("In", "1", "2", "4")], "Zn"), Pieces: 34),
                 new("hl-3b", "HL-3b", "grindings", Mass("14.4 g", 0.05), new([Line("Au", "30", "55", "68"), Line("Pt", "3", "6", "9"), Line("Pd", "2", "4", "6"), Line("Ag", "5", "8", "12")], null)),
             ], null));
+        clerk.At(6, 16, 0).Write([Entry.LotStream("hl-3a")], s => LotDecisions.Offer(s.State, "hl-3a", QuantityParser.Read("37 500 kr", Field.Money).Number!, "a gold buyer"));
+        clerk.At(6, 16, 30).Write([Entry.LotStream("hl-6")], s => LotDecisions.SetAside(s.State, "hl-6", "a silver test"));
         clerk.At(7, 11, 30).By("AV").Write([Entry.LotStream("hl-9"), Entry.LotStream("hl-9a"), Entry.LotStream("hl-9b")], s => LotDecisions.Split(s.State, "hl-9",
             [
                 new("hl-9a", "HL-9a", "mounts", Mass("96.4 g", 0.1), new([Line("Au", "0.35", "0.6", "1.1"), Line("Ag", "0.5", "1.5", "4")], "Cu"), Pieces: 14),

@@ -179,6 +179,25 @@ public sealed class WorthWalkTests : IDisposable
         browser.See("made-up prices of Hob Lane Works");
     }
 
+    [Theory]
+    [InlineData("/lots/hl-2a", "likely margin")]
+    [InlineData("/lots/hl-2", "not in any part")]
+    [InlineData("/lots/pool", "What each brought stays apart")]
+    [InlineData("/lots/file", "paste it here")]
+    [InlineData("/lots/kinds/relay-leaf", "Copy it and make it yours")]
+    [InlineData("/lots/kinds/new", "The ranges are a share of")]
+    [InlineData("/lots/prices", "Name of the list")]
+    [InlineData("/plan/hl-9a", "speaks against it")]
+    public void Every_page_of_it_can_be_used_by_everyone_and_says_nothing_amiss(string path, string ready)
+    {
+        browser.Go(path);
+        browser.See(ready);
+        browser.Settle();
+        var amiss = browser.Axe();
+        Assert.True(amiss.Count == 0, string.Join(' ', amiss));
+        Assert.Empty(browser.Console());
+    }
+
     private string Headline() => browser.Driver.FindElements(By.CssSelector("[data-verdict]")).FirstOrDefault()?.Text ?? "";
 
     private string Margin() => browser.Driver.FindElements(By.XPath("//tr[th='likely margin']/td")).FirstOrDefault()?.Text ?? "";

@@ -109,7 +109,7 @@ public static class WorthEndpoints
         var sheet = worth.Way?.Worth;
         return new(worth.Verdict.Kind.ToString(), worth.Verdict.Headline, worth.Verdict.Reason, worth.Verdict.PoolWith, worth.Way?.Way.Id, worth.Way?.Way.Title,
             sheet is null ? [] : Lines(sheet, book), book.AddOrNone("left-over", sheet?.LeftOver), book.AddOrNone("as-it-is", sheet?.AsItIs), book.AddOrNone("margin", sheet?.Margin), sheet?.NotPriced ?? [],
-            [.. worth.BreakEven.Select(b => new BreakEvenView(b.Element, $"{FigureText.Number(b.Content, FigureText.Decimals(b.Content, b.Content / 20))} {(worth.Way?.Way.Methods[0].StartsWith("fixer", StringComparison.Ordinal) == true ? "g/L" : "%")} {Elements.Of(b.Element).Name}"))],
+            [.. worth.BreakEven.Select(b => new BreakEvenView(b.Element, $"{FigureText.Number(b.Content, FigureText.Decimals(b.Content, b.Content / 4))} {(worth.Way?.Way.Methods[0].StartsWith("fixer", StringComparison.Ordinal) == true ? "g/L" : "%")} {Elements.Of(b.Element).Name}"))],
             worth.LeastLot is { } least ? Amount(worth, least) : null, LotVerdict.Kr(worth.Knowing), worth.TestPrice is { } price ? LotVerdict.Kr(price) : null, believed, state.PricesNow?.List.Title, Refused(worth.Refused));
     }
 

@@ -62,6 +62,16 @@ export function BelieveForm({ lot, thought, onThought, onKept }: Props) {
         }
         w={240}
       />
+      {content.part && (
+        <TextInput
+          label={`Share of the lot that is ${content.part}`}
+          description="one number, or low–likely–high"
+          value={content.partShare ?? ''}
+          onChange={(e) => onThought({ ...content, partShare: e.currentTarget.value })}
+          error={write.error?.of('partShare')}
+          w={240}
+        />
+      )}
       {(content.marks ?? []).length > 0 && (
         <MultiSelect
           label="It may also hold"

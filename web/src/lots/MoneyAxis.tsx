@@ -1,5 +1,5 @@
 import type { FigureView, Schemas } from '../api/client';
-import styles from './lots.module.css';
+import styles from './worth.module.css';
 
 interface Props {
   margin: FigureView;

@@ -184,6 +184,18 @@ export function SortForm({ lot, onDone }: { lot: Schemas['LotView']; onDone: () 
             error={write.error?.fields.find((f) => f.field.startsWith(`parts[${i}].content`))?.reason}
             w={220}
           />
+          {p.content?.part && (
+            <TextInput
+              label={`Share that is ${p.content.part}`}
+              placeholder="10-12-15 %"
+              value={p.content.partShare ?? ''}
+              onChange={(e) =>
+                p.content && set(i, { content: { ...p.content, partShare: e.currentTarget.value } })
+              }
+              error={write.error?.of(`parts[${i}].partShare`)}
+              w={140}
+            />
+          )}
           {parts.length > 1 && (
             <button type="button" className="word" onClick={() => setRows(rows.filter((_, k) => k !== i))}>
               take out<span className="hidden"> part {i + 1}</span>

@@ -7,7 +7,7 @@ import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
-import styles from './lots.module.css';
+import styles from './worth.module.css';
 
 interface Props {
   lot: Schemas['LotView'];

@@ -7,7 +7,7 @@ export function Badge({ element }: { element: string }) {
   return (
     <span
       className={styles.badge}
-      style={{ background: ink, color: dark ? '#1a1508' : 'var(--badge-light)' }}
+      style={{ background: ink, color: dark ? '#0f0c04' : 'var(--badge-light)' }}
       aria-hidden="true"
     >
       {element}
