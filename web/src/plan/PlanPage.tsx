@@ -1,7 +1,7 @@
 import { Select, TextInput } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, type Schemas } from '../api/client';
 import { useWays } from '../api/ways';
@@ -72,13 +72,24 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
     options: request.options,
     bottles: request.bottles,
   };
+  const ask = (of: typeof body) => ({
+    queryKey: ['plan', of],
+    queryFn: async () => unwrap(await api.POST('/api/plan', { body: of })),
+  });
   const plan = useQuery({
-    queryKey: ['plan', body],
+    ...ask(body),
     enabled: request.amount.length > 0 && (methods !== null || request.way !== null || comparison.isFetched),
     retry: false,
     placeholderData: keepPreviousData,
-    queryFn: async () => unwrap(await api.POST('/api/plan', { body })),
   });
+  // The ways beside it are planned while nobody waits: choosing one shows it at once.
+  const queries = useQueryClient();
+  useEffect(() => {
+    if (comparison.isPlaceholderData || comparison.data?.lotId !== lotId) return;
+    for (const c of comparison.data.columns)
+      void queries.prefetchQuery(ask({ ...body, way: null, methods: c.methods, options: {} }));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each comparison
+  }, [comparison.data]);
   const problem = plan.error as Problem | null;
   const p = useLastGood(plan.data);
   const batches = useBatches();
