@@ -39,6 +39,9 @@ public sealed class LotAtWork
 
     private const int MostPartners = 3;
 
+    /// <summary>Break-even is looked for up to this many times what is believed.</summary>
+    private const double MostRicher = 50;
+
     private static readonly double PoolWithin = Reference.Constants.Get("pool-within").Likely;
 
     /// <summary>Crowns under which a gain from pooling is not worth a word.</summary>
@@ -190,17 +193,17 @@ public sealed class LotAtWork
             new(VerdictKind.Test, "Test it first", $"Nobody knows what is in it. Knowing it would gain {LotVerdict.Kr(tries[0].Knowing)} (by a guess of Spolium’s of what unknown metal holds){cost}.{from}", []), ways.Refused);
     }
 
-    // The content of the way's metal at which its likely margin is nothing.
+    // The content of the way's metal at which its likely margin is nothing: poorer and richer than believed by as much as can be. Where the way refuses, nothing pays.
     private BreakEven? Breaking(FoundWay way)
     {
         var believed = content ?? lot.Content;
-        var per = amount.Field == Field.Volume ? 1 : 100;
-        if (believed.Lines.FirstOrDefault(l => l.Element == way.Element) is not { } line || line.Likely.Value <= 0)
+        if (believed.Lines.FirstOrDefault(l => l.Element == way.Element) is not { Likely.Value: > 0 } line)
             return null;
-        // Poorer and richer than believed by as much as can be; where the ways refuse, it pays no more than nothing.
-        var richest = Math.Min(50, amount.Field == Field.Volume ? 50 : 1 / line.Likely.Value);
-        var share = line.Of == ContentOf.Part ? believed.Part!.Likely.Value : 1;
-        return Margins.Crossing(t => Likely(way, Feed(true, 1, believed.Richer(way.Element, t)), terms!)?.Margin.Likely ?? -1, 1e-3, richest) is { } times ? new(way.Element, line.Likely.Value * share * times * per) : null;
+        var liquor = amount.Field == Field.Volume;
+        var richest = liquor ? MostRicher : Math.Min(MostRicher, 1 / line.Likely.Value);
+        Charge At(double times) => Feed(true, 1, believed.Richer(way.Element, times));
+        return Margins.Crossing(t => Likely(way, At(t), terms!)?.Margin.Likely ?? -1, 1e-3, richest) is { } times
+            ? new(way.Element, At(times).Element(way.Element).Likely / amount.Value * (liquor ? 1000 : 100)) : null;
     }
 
     private double? Least(FoundWay way)

@@ -56,9 +56,9 @@ public static class MaterialEndpoints
             return new MaterialLine(l.Element.Trim(), new(low.Value * scale, likely.Value * scale, high.Value * scale));
         }).ToList();
         var material = new Material(request.Id, request.Name, request.Basis, lines, [.. (request.Marks ?? []).Intersect(FeedGate.Marks)], "the shop’s own");
-        return writing.Write(request.Head, request, [Entry.MaterialStream(request.Id)], reader, l => PriceDecisions.KeepMaterial(l.State, material, request.CopyOf), l => All(l.State));
+        return writing.Write(request.Head, request, [Entry.MaterialStream(request.Id)], reader, l => MaterialDecisions.Keep(l.State, material, request.CopyOf), l => All(l.State));
     }
 
     private static Task<Results<Ok<List<ScrapView>>, ProblemHttpResult>> Drop(string materialId, DropMaterialRequest request, Writing writing) =>
-        writing.Write(request.Head, request, [Entry.MaterialStream(materialId)], new(), l => PriceDecisions.DropMaterial(l.State, materialId, request.Why), l => All(l.State));
+        writing.Write(request.Head, request, [Entry.MaterialStream(materialId)], new(), l => MaterialDecisions.Drop(l.State, materialId, request.Why), l => All(l.State));
 }

@@ -230,14 +230,14 @@ public class LotDecisionsTests
     public void A_kind_of_ones_own_is_kept_changed_and_dropped_and_the_library_is_not()
     {
         var own = new Material("ours", "our leaves", "tip", [new("Ag", new(80, 90, 95))], ["cadmium"], "the shop’s own");
-        var ledger = Write(Lot(), s => PriceDecisions.KeepMaterial(s, own, "relay-leaf"));
-        ledger = Write(ledger, s => PriceDecisions.KeepMaterial(s, own with { Name = "our good leaves" }, null));
+        var ledger = Write(Lot(), s => MaterialDecisions.Keep(s, own, "relay-leaf"));
+        ledger = Write(ledger, s => MaterialDecisions.Keep(s, own with { Name = "our good leaves" }, null));
         Assert.Equal("our good leaves", ledger.State.Materials["ours"].Material.Name);
         Assert.True(ledger.State.Materials["ours"].Material.IsOfPart);
-        Assert.Equal("id", Assert.Single(PriceDecisions.KeepMaterial(ledger.State, own with { Id = "relay-leaf" }, null).Errors).Field);
-        Assert.Equal("name", Assert.Single(PriceDecisions.KeepMaterial(ledger.State, own with { Id = "other", Name = "Our good leaves" }, null).Errors).Field);
-        Assert.Equal("why", Assert.Single(PriceDecisions.DropMaterial(ledger.State, "ours", " ").Errors).Field);
-        Assert.Empty(Write(ledger, s => PriceDecisions.DropMaterial(s, "ours", "not met any more")).State.Materials);
+        Assert.Equal("id", Assert.Single(MaterialDecisions.Keep(ledger.State, own with { Id = "relay-leaf" }, null).Errors).Field);
+        Assert.Equal("name", Assert.Single(MaterialDecisions.Keep(ledger.State, own with { Id = "other", Name = "Our good leaves" }, null).Errors).Field);
+        Assert.Equal("why", Assert.Single(MaterialDecisions.Drop(ledger.State, "ours", " ").Errors).Field);
+        Assert.Empty(Write(ledger, s => MaterialDecisions.Drop(s, "ours", "not met any more")).State.Materials);
         foreach (var (bad, field) in new[] { (own with { Basis = "" }, "basis"), (own with { Lines = [] }, "lines"), (own with { Lines = [new("Qq", new(1, 2, 3))] }, "lines[0].element"), (own with { Lines = [new("Ag", new(3, 2, 1))] }, "lines[0].range"), (own with { Lines = [new("Ag", new(60, 70, 80)), new("Cu", new(60, 70, 80))] }, "lines") })
             Assert.Contains(bad.Check(), e => e.Field == field);
         Assert.All(Material.All, m => Assert.Empty(m.Check()));

@@ -34,7 +34,7 @@ public class LotReplayTests
         "offer" => LotDecisions.Offer(s, "hl-9a", TypedNumber.Of(90, Field.Money, "kr"), "a dealer"),
         "prices" => PriceDecisions.Keep(s, PriceList.MadeUp with { Id = "next", Title = "next" }),
         "plan" => SavedPlans.Save(s, "p", "a plan", s.Lots["hl-9a"], Given.Grams(50), Route.Chain(Route.GoldByNitricStrip), Route.GoldByNitricStrip, ShelfAtWork.ForPlan(s, Now), "test", null),
-        "material" => PriceDecisions.KeepMaterial(s, new("ours", "ours", "whole", [new("Au", new(1, 2, 3))], [], "own"), null),
+        "material" => MaterialDecisions.Keep(s, new("ours", "ours", "whole", [new("Au", new(1, 2, 3))], [], "own"), null),
         "pool" => LotDecisions.Pool(s, "p", "P", "both", [new("hl-9a", Given.Grams(96.4)), new("hl-9b", Given.Grams(10))]),
         _ => LotDecisions.ReceiveMany(s, [new("n1", "N1", "x", "x", Given.Grams(5), new([], "Cu"), null, [])], i => ""),
     };
@@ -91,9 +91,9 @@ public class LotReplayTests
         var belief = split.State.Entries[^1].Id;
         var started = Write(split, s => Decisions.Start(s, "26-30", "26-30", "x", "hl-9a", Given.Grams(20), Route.Chain(Route.GoldByNitricStrip), ShelfAtWork.ForPlan(s, Now), 0.01));
         Assert.Contains("rests on it", Corrections.Refuse(started.State, belief)!.Reason);
-        var kept = Write(Demo(), s => PriceDecisions.KeepMaterial(s, new("ours", "ours", "whole", [new("Au", new(1, 2, 3))], [], "own"), null));
+        var kept = Write(Demo(), s => MaterialDecisions.Keep(s, new("ours", "ours", "whole", [new("Au", new(1, 2, 3))], [], "own"), null));
         var first = kept.State.Entries[^1].Id;
-        var again = Write(kept, s => PriceDecisions.KeepMaterial(s, new("ours", "ours, better", "whole", [new("Au", new(1, 2, 4))], [], "own"), null));
+        var again = Write(kept, s => MaterialDecisions.Keep(s, new("ours", "ours, better", "whole", [new("Au", new(1, 2, 4))], [], "own"), null));
         Assert.NotNull(Corrections.Refuse(again.State, first));
         var given = Write(Demo(), s => Detours.GiveUp(s, s.Batches["26-02"], "3-sulfamic", null, ["clear"], s.Batches["26-02"].Bottles, "so"));
         Assert.NotNull(Corrections.Refuse(given.State, given.State.Entries[^1].Id));

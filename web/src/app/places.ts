@@ -15,7 +15,11 @@ export const places = [
 
 /** Keys of each place, for the help sheet. */
 export const keysOf: Record<string, [string, string][]> = {
-  Lots: [['n', 'receive a lot']],
+  Lots: [
+    ['n', 'receive a lot'],
+    ['← →', 'on an end of a bar: move it, with Shift in larger steps'],
+    ['Escape', 'close the working'],
+  ],
   Plan: [['Escape', 'close the working']],
   Run: [
     ['p', 'pour the next portion'],
