@@ -63,6 +63,19 @@ public class WaySearchTests
     }
 
     [Fact]
+    public void A_way_that_leaves_most_of_its_metal_behind_is_not_proposed()
+    {
+        // Current stops at 0.4 g/L: of 0.6 g/L it brings a third, iron brings nearly all.
+        var draws = new Draws("poor fixer", true);
+        var fixer = LiquorFeed.Of(LiquorKind.Fixer, Working.Exact(5000, null, Dimension.Volume), [("Ag", Working.Exact(3, null, Dimension.Mass))], Working.Zero(Dimension.Substance), draws);
+        var (found, refused) = WaySearch.Of(fixer, LiquorKind.Fixer, ["Ag"], Shop.Usual, draws);
+        Assert.Equal("silver by iron", Assert.Single(found).Title);
+        var current = Assert.Single(refused);
+        Assert.Equal("silver by current", current.Title);
+        Assert.Matches("it brings 3[0-9] % of the silver", current.Reason);
+    }
+
+    [Fact]
     public void Columns_are_two_to_four_of_different_beginnings_and_others_may_be_asked_for()
     {
         var ways = At("hl-9a").Ways();

@@ -21,7 +21,7 @@ import { WeighingStrip } from './WeighingStrip';
 export function LotDetail({ lotId }: { lotId: string }) {
   const { data: lot, error } = useLot(lotId);
   if (error) return <p>{error.message}</p>;
-  return lot ? <Known key={lot.version} lot={lot} /> : null;
+  return lot ? <Known lot={lot} /> : null;
 }
 
 function Known({ lot }: { lot: Schemas['LotView'] }) {
