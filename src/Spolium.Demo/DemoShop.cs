@@ -86,7 +86,14 @@ public static class DemoShop
                 new("hl-3b", "HL-3b", "grindings", Mass("14.4 g", 0.05), new([Line("Au", "30", "55", "68"), Line("Pt", "3", "6", "9"), Line("Pd", "2", "4", "6"), Line("Ag", "5", "8", "12")], null)),
             ], null));
         clerk.At(6, 16, 0).Write([Entry.LotStream("hl-3a")], s => LotDecisions.Offer(s.State, "hl-3a", QuantityParser.Read("37 500 kr", Field.Money).Number!, "a gold buyer"));
-        clerk.At(6, 16, 30).Write([Entry.LotStream("hl-6")], s => LotDecisions.SetAside(s.State, "hl-6", "a silver test"));
+        TypedNumber PerLitre(string t) => QuantityParser.Read(t, Field.Concentration).Number!;
+        Content Fixer(string low, string likely, string high) => new([new("Ag", PerLitre(low + " g/L"), PerLitre(likely + " g/L"), PerLitre(high + " g/L"))], null, LiquorKind.Fixer);
+        clerk.At(6, 16, 0).Write([Entry.LotStream("hl-6"), Entry.LotStream("hl-6a"), Entry.LotStream("hl-6b")], s => LotDecisions.Split(s.State, "hl-6",
+            [
+                new("hl-6a", "HL-6a", "fixer, first canister", QuantityParser.Read("10 L", Field.Volume, 80).Number!, Fixer("1.5", "3.6", "8")),
+                new("hl-6b", "HL-6b", "fixer, older canister", QuantityParser.Read("7.8 L", Field.Volume, 80).Number!, Fixer("0.6", "2.2", "6")),
+            ], null));
+        clerk.At(6, 16, 30).Write([Entry.LotStream("hl-6b")], s => LotDecisions.SetAside(s.State, "hl-6b", "a silver test"));
         clerk.At(7, 11, 30).By("AV").Write([Entry.LotStream("hl-9"), Entry.LotStream("hl-9a"), Entry.LotStream("hl-9b")], s => LotDecisions.Split(s.State, "hl-9",
             [
                 new("hl-9a", "HL-9a", "mounts", Mass("96.4 g", 0.1), new([Line("Au", "0.35", "0.6", "1.1"), Line("Ag", "0.5", "1.5", "4")], "Cu"), Pieces: 14),

@@ -79,19 +79,19 @@ public class SortingTests
         var came = await other.Done("/api/lots/csv", new { Head = Shop.Head(), Csv = csv });
         Assert.Equal(csv.Trim().Split('\n').Length - 1, came.GetProperty("codes").GetArrayLength());
         Assert.Equal(csv, await other.Client.GetStringAsync("/api/lots/csv", TestContext.Current.CancellationToken));
-        var before = await shop.Get("/api/lots/hl-6");
-        Assert.Equal(before.GetProperty("typed").GetProperty("liquor").ToString(), (await other.Get("/api/lots/hl-6")).GetProperty("typed").GetProperty("liquor").ToString());
-        Assert.Equal(54, (await other.Get("/api/lots/hl-6")).GetProperty("content")[0].GetProperty("grams").GetProperty("likely").GetDouble(), 1e-6);
+        var before = await shop.Get("/api/lots/hl-6a");
+        Assert.Equal(before.GetProperty("typed").GetProperty("liquor").ToString(), (await other.Get("/api/lots/hl-6a")).GetProperty("typed").GetProperty("liquor").ToString());
+        Assert.Equal(36, (await other.Get("/api/lots/hl-6a")).GetProperty("content")[0].GetProperty("grams").GetProperty("likely").GetDouble(), 1e-6);
 
         var entries = other.Store.Ledger.State.Entries.Count;
-        var bad = "code,title,amount,content,held_by,pieces,marks\nY-1,good,10 g,Ag 1-2-3 %,,5,\nY-2,,10 g,Ag,,x,\nY-3,liquor,2 L,Ag 1-2-3 g/L,milk,,moss\nHL-6,twice,5 g,Ag 3-2-1 %,,,";
+        var bad = "code,title,amount,content,held_by,pieces,marks\nY-1,good,10 g,Ag 1-2-3 %,,5,\nY-2,,10 g,Ag,,x,\nY-3,liquor,2 L,Ag 1-2-3 g/L,milk,,moss\nHL-6a,twice,5 g,Ag 3-2-1 %,,,";
         var (status, refused) = await other.Post("/api/lots/csv", new { Head = Shop.Head(), Csv = bad });
         Assert.Equal(422, status);
         var fields = refused.GetProperty("errors").EnumerateArray().Select(e => e.GetProperty("field").GetString()!).ToList();
         Assert.Equal(["row 3: content", "row 3: pieces", "row 4: held_by", "row 4: marks", "row 5: content"], fields.Order());
         Assert.Equal(entries, other.Store.Ledger.State.Entries.Count);
         // Rows that can be read are then asked whether the shop can have them.
-        var (_, taken) = await other.Post("/api/lots/csv", new { Head = Shop.Head(), Csv = "code,title,amount\nHL-6,twice,5 g\nY-1,,5 g" });
+        var (_, taken) = await other.Post("/api/lots/csv", new { Head = Shop.Head(), Csv = "code,title,amount\nHL-6a,twice,5 g\nY-1,,5 g" });
         Assert.Equal(["row 2: code", "row 3: title"], taken.GetProperty("errors").EnumerateArray().Select(e => e.GetProperty("field").GetString()!));
     }
 

@@ -27,7 +27,8 @@ public class LotAtWorkTests
     [InlineData("hl-2a", VerdictKind.Do, "Do it")]
     [InlineData("hl-3a", VerdictKind.Do, "Do it")]
     [InlineData("hl-3b", VerdictKind.Do, "Do it")]
-    [InlineData("hl-6", VerdictKind.Test, "Test it first")]
+    [InlineData("hl-6a", VerdictKind.Pool, "Pool it with HL-6b")]
+    [InlineData("hl-6b", VerdictKind.Pool, "Pool it with HL-6a")]
     [InlineData("hl-9a", VerdictKind.Pool, "Pool it with HL-9b")]
     [InlineData("hl-9b", VerdictKind.Hold, "Hold it, and pool it with HL-9a")]
     [InlineData("hl-2b", VerdictKind.Hold, "Hold it")]
@@ -69,8 +70,8 @@ public class LotAtWorkTests
     public void A_dearer_silver_turns_the_verdict_and_a_cheaper_one_turns_it_back()
     {
         State Priced(double crowns) => After(Demo.Value, PriceDecisions.Keep(Demo.Value, PriceList.MadeUp with { Id = "other", Title = "other", Rows = [.. PriceList.MadeUp.Rows.Select(r => r.Item == "Ag" && r.Kind == PriceKind.Metal ? r with { Price = TypedNumber.Of(crowns, Field.Money, "kr") } : r)] }));
-        Assert.Equal(VerdictKind.Do, Of(Priced(30), "hl-6").Verdict.Kind);
-        Assert.Equal(VerdictKind.Hold, Of(Priced(1.5), "hl-6").Verdict.Kind);
+        Assert.Equal(VerdictKind.Do, Of(Priced(30), "hl-6a").Verdict.Kind);
+        Assert.Equal(VerdictKind.Hold, Of(Priced(1.5), "hl-6a").Verdict.Kind);
         Assert.Equal(VerdictKind.Hold, Of(Priced(3), "hl-2a").Verdict.Kind);
     }
 

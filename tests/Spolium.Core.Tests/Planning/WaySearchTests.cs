@@ -23,7 +23,7 @@ public class WaySearchTests
         { "hl-2a", ["silver by nitric acid, copper", "silver by nitric acid, chloride"], ["crystallise-silver-nitrate", "aqua-regia", "nitric-strip"] },
         { "hl-3a", ["gold by inquarting, parting"], ["aqua-regia", "nitric-strip", "chlorine-lift", "hypochlorite"] },
         { "hl-3b", ["gold by inquarting, parting"], ["aqua-regia", "nitric-strip"] },
-        { "hl-6", ["silver by iron", "silver by current"], ["nitric-part", "silver-chloride"] },
+        { "hl-6a", ["silver by iron", "silver by current"], ["nitric-part", "silver-chloride"] },
         { "hl-9a", ["gold by nitric strip, aqua regia", "gold by chlorine lift, aqua regia", "gold by chlorine lift, chlorine", "gold by inquarting, parting"], ["crystallise-silver-nitrate"] },
         { "hl-9b", ["gold by nitric strip, aqua regia", "gold by chlorine lift, bleach"], ["fixer-iron"] },
         { "hl-2b", [], ["nitric-part", "aqua-regia"] },
@@ -136,7 +136,7 @@ public class WaySearchTests
     [Theory]
     [InlineData("hl-1")]
     [InlineData("hl-2a")]
-    [InlineData("hl-6")]
+    [InlineData("hl-6a")]
     [InlineData("hl-9a")]
     public void A_quick_look_sees_the_likely_world_of_the_whole_plan(string lotId)
     {
