@@ -24,13 +24,13 @@ public static class Detours
             return Decision.Refuse("methods", "nothing goes on from there", "choose the way that the charge takes now");
         if (current.Method == Outside)
             return Decision.Refuse("stepId", "it is out of the house", "write down that it came back");
+        if (measured is { Value: <= 0 })
+            return Decision.Refuse("measured", "nothing was weighed", "write a mass above 0 g, or leave it empty for a liquor");
         var given = batch with { Steps = batch.Steps.SetItem(stepId, batch.Step(stepId) with { GivenUp = true, BegunAt = batch.Step(stepId).BegunAt ?? batch.StartedAt, ClosedAt = batch.Step(stepId).LastAt ?? batch.StartedAt }) };
         var mass = measured is null ? null : Decisions.OnBalance(measured, batch.BalanceStepG);
         if (mass is not null)
             given = given with { Steps = given.Steps.SetItem(stepId, given.Step(stepId) with { Weighed = given.Step(stepId).Weighed.SetItem(MainOf(current), mass) }) };
         var step = BatchAtWork.Plan(state, given with { Route = new(given.Route.Steps.TakeWhile(s => s.Id != stepId).Append(current).ToList()) }).Of(stepId);
-        if (mass is not null && mass.Value <= 0)
-            return Decision.Refuse("measured", "nothing was weighed", "write a mass above 0 g, or leave it empty for a liquor");
         var route = Route.Instead(batch.Route, stepId, methods);
         if (route.Check() is { Count: > 0 } wrong)
             return Decision.Refuse(wrong);
@@ -69,7 +69,8 @@ public static class Detours
             return Decision.Refuse("stepId", "this step is in the house", "close it as any other");
         if (mass.Value <= 0)
             return Decision.Refuse("mass", "nothing was weighed", "weigh what came back");
-        var sent = state.Entries.Select(e => e.Body).OfType<SentOut>().Last(b => b.BatchId == batch.Id && b.StepId == stepId).Mass;
+        if (state.Entries.Select(e => e.Body).OfType<SentOut>().LastOrDefault(b => b.BatchId == batch.Id && b.StepId == stepId)?.Mass is not { } sent)
+            return Decision.Refuse("stepId", "nobody wrote down that it was sent out", "weigh what came back, and close the step as any other");
         if (mass.Value - 3 * mass.Sigma > sent.Value + 3 * sent.Sigma && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("mass", $"{mass.InWords} came back, {sent.InWords} left", "was the vessel weighed with it? If it is so, say why");
         var weighed = Decisions.OnBalance(mass, batch.BalanceStepG);

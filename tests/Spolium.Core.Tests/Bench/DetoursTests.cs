@@ -131,6 +131,17 @@ public class DetoursTests
     }
 
     [Fact]
+    public void What_was_put_in_as_a_step_and_never_sent_does_not_come_back_and_nothing_weighs_nothing()
+    {
+        var demo = Demo().State;
+        Assert.Equal("measured", Assert.Single(Detours.GiveUp(demo, demo.Batches[Id], "3-sulfamic", Given.Grams(0), ["clear"], [], "so").Errors).Field);
+        var route = Route.Chain(["outside", "nitric-strip"]);
+        var started = Replay.Apply(demo, new("o1", [], Now, Now, "AV", Decisions.Start(demo, "26-31", "26-31", "x", "hl-9a", Given.Grams(20), route, ShelfAtWork.ForPlan(demo, Now), 0.01).Body!));
+        var begun = Replay.Apply(started, new("o2", [], Now, Now, "AV", Decisions.Begin(started, started.Batches["26-31"], "1-outside", "test").Body!));
+        Assert.Contains("sent out", Assert.Single(Detours.ComeBack(begun, begun.Batches["26-31"], "1-outside", Given.Grams(19.9), null, null).Errors).Reason);
+    }
+
+    [Fact]
     public void A_step_at_work_is_not_sent_out()
     {
         var state = Demo().State;
