@@ -8,7 +8,8 @@ namespace Spolium.Cases;
 public sealed record WrongCase(string Id, string What, string Wanted, string Got);
 
 /// <summary>What became of the cases of one family.</summary>
-public sealed record Family(string Name, int Cases, int Right, IReadOnlyList<WrongCase> Wrong, int NotAnswered);
+/// <param name="AmongThree">Of slips: the planted one stood among the first three proposals.</param>
+public sealed record Family(string Name, int Cases, int Right, IReadOnlyList<WrongCase> Wrong, int NotAnswered, int? AmongThree = null);
 
 /// <summary>
 /// Reads a folder laid out like the reference folder and hands every case to the public calculation that the product itself
@@ -20,9 +21,8 @@ public static class CaseRunner
     {
         var cases = Read(Path.Combine(folder, "worked-problems.json"), null)
             .Concat(Read(Path.Combine(folder, "equilibrium", "cases.json"), "equilibrium"))
-            .Concat(Read(Path.Combine(folder, "reconciliation", "cases.json"), "reconciliation"))
             .Concat(CheckPoints(Path.Combine(folder, "density-check-points.csv")));
-        return [.. cases.GroupBy(c => c.Family).Select(g => Judge(g.Key, [.. g]))];
+        return [.. cases.GroupBy(c => c.Family).Select(g => Judge(g.Key, [.. g])), .. ReconciliationCases.Run(Path.Combine(folder, "reconciliation", "cases.json"))];
     }
 
     private sealed record Case(string Id, string Family, JsonElement Given, JsonElement Expect, double Tolerance, bool Absolute = false);

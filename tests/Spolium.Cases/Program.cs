@@ -9,7 +9,7 @@ if (!Directory.Exists(folder))
 var families = CaseRunner.Run(folder);
 foreach (var f in families)
 {
-    Console.WriteLine($"{f.Name,-26} {f.Cases,4} cases  {f.Right,4} right  {f.Wrong.Count,4} wrong  {f.NotAnswered,4} not answered yet");
+    Console.WriteLine($"{f.Name,-26} {f.Cases,4} cases  {f.Right,4} right  {f.Wrong.Count,4} wrong  {f.NotAnswered,4} not answered yet{(f.AmongThree is { } three ? $"  {three,4} among the first three" : "")}");
     foreach (var w in f.Wrong)
         Console.WriteLine($"    wrong {w.Id}: {w.What}: wanted {w.Wanted}, got {w.Got}");
 }
