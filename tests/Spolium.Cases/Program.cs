@@ -1,5 +1,22 @@
 using Spolium.Cases;
 
+if (args is ["simulate", .. var rest])
+{
+    // A seed makes its own batches; a file of cases is judged as it stands.
+    if (rest is [var file, ..] && File.Exists(file))
+    {
+        foreach (var f in ReconciliationCases.Run(file))
+            Console.WriteLine($"{f.Name,-26} {f.Cases,4} cases  {f.Right,4} right  {f.AmongThree ?? f.Right,4} among the first three  {(f.Wrong.Count == 0 ? "passes" : "fails")}");
+        return 0;
+    }
+    if (rest.Length > 0 && !int.TryParse(rest[0], out _))
+    {
+        Console.Error.WriteLine($"'{rest[0]}' is neither a seed nor a file of cases. Give a whole number, or the path of a cases.json.");
+        return 2;
+    }
+    Console.Write(SimulationReport.Of(rest.Length > 0 ? int.Parse(rest[0]) : 1, rest.Length > 1 ? int.Parse(rest[1]) : 1000));
+    return 0;
+}
 var folder = args.Length > 0 ? args[0] : "tests/reference";
 if (!Directory.Exists(folder))
 {

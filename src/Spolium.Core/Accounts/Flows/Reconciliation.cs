@@ -28,7 +28,7 @@ public sealed record ReconciledReading(FlowReading Reading, double Value, double
 /// <param name="Readings">In the order of the graph.</param>
 /// <param name="ChiSquare">Σ ((x − reading)/σ)².</param>
 /// <param name="DegreesOfFreedom">Balances that the readings can break.</param>
-/// <param name="Converged">False when assays and masses are so far apart that the estimate did not come to rest.</param>
+/// <param name="Converged">False when readings are so few or so far apart that the estimate did not come to rest: no flow has a number then.</param>
 public sealed record Reconciliation(IReadOnlyList<ReconciledFlow> Flows, IReadOnlyList<ReconciledReading> Readings, double ChiSquare, int DegreesOfFreedom, bool Converged)
 {
     /// <summary>Confidence of both tests.</summary>
@@ -41,6 +41,8 @@ public sealed record Reconciliation(IReadOnlyList<ReconciledFlow> Flows, IReadOn
     internal const int DenseArcs = 48;
 
     private const int MostRounds = 60;
+
+    private const double AtRestG = 1e-6;
 
     // What rounding may leave of a bound, in standard uncertainties.
     private const double BoundSlack = 1e-9;
@@ -72,36 +74,54 @@ public sealed record Reconciliation(IReadOnlyList<ReconciledFlow> Flows, IReadOn
 
     internal static (LeastSquares Fit, bool[,] Zero) Bounded(Layers layers, bool? sparse)
     {
-        var zero = new bool[layers.ArcCount, layers.Names.Length];
+        var held = new bool[layers.ArcCount, layers.Names.Length];
         var seen = new HashSet<string>();
         for (var round = 0; ; round++)
         {
+            var zero = WithAssays(layers, held);
             var fit = new LeastSquares(layers, zero, sparse ?? (layers.ArcCount > DenseArcs));
-            if (round == MostRounds || !Bind(layers, fit, zero, seen.Count < round))
+            if (round == MostRounds || !Bind(layers, fit, held, zero, seen.Count < round))
                 return (fit, zero);
-            seen.Add(string.Concat(zero.Cast<bool>().Select(z => z ? '1' : '0')));
+            seen.Add(string.Concat(held.Cast<bool>().Select(z => z ? '1' : '0')));
         }
     }
 
+    // Where there is no mass there is nothing of what was assayed in it.
+    private static bool[,] WithAssays(Layers layers, bool[,] held)
+    {
+        var zero = (bool[,])held.Clone();
+        if (layers.MassLayer >= 0)
+            for (var a = 0; a < layers.ArcCount; a++)
+                for (var l = 0; l < layers.Names.Length && held[a, layers.MassLayer]; l++)
+                    zero[a, l] |= layers.Reading(a, l) is >= 0 and var k && layers.Readings[k].Measure == Measure.Fraction;
+        return zero;
+    }
+
     // Active set: flows below nothing are held there, and let go where they would rather rise. True when something changed.
-    private static bool Bind(Layers layers, LeastSquares fit, bool[,] zero, bool oneByOne)
+    private static bool Bind(Layers layers, LeastSquares fit, bool[,] held, bool[,] zero, bool oneByOne)
     {
         var wrong = new List<(int Arc, int Layer, double By)>();
         var told = new Unread(layers, fit, zero);
         for (var a = 0; a < layers.ArcCount; a++)
             for (var l = 0; l < layers.Names.Length; l++)
             {
-                var k = layers.Reading(a, l);
                 if (zero[a, l])
                 {
-                    if (fit.Rising(a, l) is > BoundSlack and var by)
-                        wrong.Add((a, l, by));
+                    if (held[a, l] && fit.Rising(a, l) is > BoundSlack and var up)
+                        wrong.Add((a, l, up));
                 }
-                else if (Contraction.IsUnread(layers, zero, a, l) ? told.Grams(a, l) is < -BoundSlack : fit.Flow(a, l) < (k >= 0 ? -BoundSlack * layers.Readings[k].Sigma : 0))
-                    wrong.Add((a, l, k >= 0 ? -fit.Flow(a, l) / layers.Readings[k].Sigma : -(told.Grams(a, l) ?? 0)));
+                else if (Contraction.IsUnread(layers, zero, a, l))
+                {
+                    if (told.Grams(a, l) is < -BoundSlack and var grams)
+                        wrong.Add((a, l, -grams));
+                }
+                else if (fit.Below(a, l) is > BoundSlack and var by)
+                    wrong.Add((a, l, by));
             }
-        foreach (var (arc, layer, _) in oneByOne ? wrong.OrderByDescending(w => w.By).Take(1) : wrong)
-            zero[arc, layer] = !zero[arc, layer];
+        // With assays one flow that is held draws others up: only the worst are changed at a time.
+        var worst = wrong.Count == 0 ? 0 : wrong.Max(w => w.By);
+        foreach (var (arc, layer, _) in oneByOne ? wrong.OrderByDescending(w => w.By).Take(1) : layers.Coupled ? wrong.Where(w => w.By >= worst / 2) : wrong)
+            held[arc, layer] = !held[arc, layer];
         return wrong.Count > 0;
     }
 
@@ -127,12 +147,13 @@ public sealed record Reconciliation(IReadOnlyList<ReconciledFlow> Flows, IReadOn
                     flows.Add(new(id.Item1, id.Item2, unread.Grams(a, l), unread.Sigma(a, l), false, false));
                 else
                 {
-                    var untold = layers.MassIsFree(a) && fit.Untold.Contains(a);
                     var k = layers.Reading(a, l);
-                    flows.Add(untold ? new(id.Item1, id.Item2, null, null, false, false)
+                    flows.Add(!fit.Tells([(a, l, 1)]) ? new(id.Item1, id.Item2, null, null, false, false)
                         : new(id.Item1, id.Item2, fit.Flow(a, l), Math.Sqrt(fit.Variance([(a, l, 1)])), k >= 0 && readings[k].Redundant, false));
                 }
             }
-        return new(flows, readings, fit.ChiSquare, fit.DegreesOfFreedom, fit.Converged);
+        // What did not come to rest, or stayed below nothing, is not shown as a number.
+        var atRest = fit.Converged && flows.All(f => f.Grams is null or >= -AtRestG);
+        return new(atRest ? flows : [.. flows.Select(f => f with { Grams = null, Sigma = null, Redundant = false })], readings, fit.ChiSquare, fit.DegreesOfFreedom, atRest);
     }
 }

@@ -16,7 +16,8 @@ public sealed record SlipKind(string Id, string Title, double Weight)
 /// <param name="Kind">Id of the kind.</param>
 /// <param name="Value">In the unit of the reading.</param>
 /// <param name="Detail">What the kind leaves open: the vessel, the hydrate; empty where nothing.</param>
-public sealed record SlipCandidate(string Kind, double Value, string Detail = "");
+/// <param name="Odds">How usual within its kind.</param>
+public sealed record SlipCandidate(string Kind, double Value, string Detail = "", double Odds = 1);
 
 /// <summary>How a reading was typed, and what stood near it: on this the search of slips lives.</summary>
 /// <param name="Text">The digits as typed, "2947.5".</param>
@@ -80,6 +81,9 @@ public sealed record SlipClues(string Text, Field Field = Field.Mass, string? Un
     /// <summary>Digits behind the point as typed.</summary>
     public int Decimals => Text.IndexOf('.') is >= 0 and var point ? Text[(point + 1)..].TakeWhile(char.IsAsciiDigit).Count() : 0;
 
+    // Who swaps 205.42 writes 025.42 first, and often sees it.
+    private const double ZeroLost = 0.5;
+
     // Neighbouring digits over the point too; a zero in front may have been lost that way (205.42 typed as 025.42).
     private IEnumerable<SlipCandidate> Swapped(double value)
     {
@@ -94,7 +98,7 @@ public sealed record SlipClues(string Text, Field Field = Field.Mass, string? Un
             var swapped = text.ToCharArray();
             (swapped[i], swapped[j]) = (swapped[j], swapped[i]);
             if (double.TryParse(swapped, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && number > 0 && seen.Add(number * InCore))
-                yield return new("digits_swapped", number * InCore);
+                yield return new("digits_swapped", number * InCore, Odds: i == 0 ? ZeroLost : 1);
         }
     }
 }

@@ -145,7 +145,7 @@ public static class SlipSearch
         foreach (var c in candidates)
         {
             var chi = chiSquare(c.Value);
-            var weight = SlipKind.All[c.Kind].Weight / candidates.Count(x => x.Kind == c.Kind) * (step is { } s && !clues.CouldBeShown(c, s) ? OffTheStep : 1);
+            var weight = SlipKind.All[c.Kind].Weight * c.Odds / candidates.Count(x => x.Kind == c.Kind) * (step is { } s && !clues.CouldBeShown(c, s) ? OffTheStep : 1);
             tries.Add(new(k, c, chi, Math.Log(weight) - chi / 2, fits, sigma));
         }
         // A slip of no usual kind may have made anything of it up to ten times its size.
