@@ -14,8 +14,12 @@ public sealed class Browser : IDisposable
     private readonly WebApplicationFactory<Program> factory;
     private readonly ChromeDriverService service;
 
+    private static readonly DateTimeOffset Now = DateTimeOffset.UtcNow;
+
     public Browser(bool demo)
     {
+        if (demo)
+            DemoFolder.CopyTo(Path.Combine(folder, "data"), Now, TimeProvider.System);
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
         {
             b.UseSetting("data", Path.Combine(folder, "data"));

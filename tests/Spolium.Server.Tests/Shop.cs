@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Time.Testing;
 using Spolium.Data;
+using Spolium.Tests;
 
 namespace Spolium.Server.Tests;
 
@@ -13,10 +14,13 @@ public sealed class Shop : IAsyncDisposable
     private readonly string folder;
     private readonly WebApplicationFactory<Program> factory;
 
-    public Shop(bool demo = true, string? folder = null)
+    /// <param name="copied">The demo shop comes from a copy; false lets the server build it.</param>
+    public Shop(bool demo = true, string? folder = null, bool copied = true)
     {
         this.folder = folder ?? Directory.CreateTempSubdirectory("spolium").FullName;
         Clock = new FakeTimeProvider(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero));
+        if (demo && copied && folder is null)
+            DemoFolder.CopyTo(this.folder, Clock.GetUtcNow(), Clock);
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
         {
             b.UseSetting("Logging:LogLevel:Default", "Warning");

@@ -24,13 +24,13 @@ public class StoreTests
     [Fact]
     public async Task A_restart_finds_everything_again_and_builds_the_demo_only_once()
     {
-        var first = new Shop();
+        var first = new Shop(copied: false);
         await first.Done("/api/lots", Shop.Lot());
         var entries = first.Store.Ledger.State.Entries.Select(e => (e.Id, e.OccurredAt, EntryJson.Write(e.Body))).ToList();
         var folder = await first.Stop();
         await using var second = new Shop(folder: folder);
         Assert.Equal(entries, second.Store.Ledger.State.Entries.Select(e => (e.Id, e.OccurredAt, EntryJson.Write(e.Body))));
-        Assert.Equal(15, (await second.Get("/api/lots")).GetArrayLength());
+        Assert.Equal(16, (await second.Get("/api/lots")).GetArrayLength());
     }
 
     [Fact]

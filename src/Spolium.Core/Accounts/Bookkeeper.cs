@@ -29,6 +29,7 @@ public static class Bookkeeper
         BranchGivenUp b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, b.Measured is null ? [] : [entryId]),
         CameBack b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, [entryId]),
         StepClosed b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, [.. before.Batches[b.BatchId].Step(b.StepId).WeighedBy.Values.Order(StringComparer.Ordinal)]),
+        ReadingPutRight b => Restate(before, book, entryId, b),
         ProductWeighed b when before.Batches[b.BatchId].Step(b.StepId).Closed => Reweigh(book, entryId, b),
         DoseAdded b => Poured(before, entryId, b.Pours, Account.Used(b.BatchId)),
         BottlesReceived b => b.Bottles.SelectMany(x => Contents(entryId, Account.Supplier, Account.Shelf(x.BottleId), x.Grams)),
@@ -104,6 +105,25 @@ public static class Bookkeeper
             foreach (var p in Transaction.Balanced(entryId, element, legs, (Account.Unaccounted("batch/" + batch.Id), 0, Basis.Missing), readings))
                 yield return p;
         }
+    }
+
+    // All that the steps of the batch had posted is taken back by its net, and posted anew: earlier entries stay as they are.
+    private static IEnumerable<Posting> Restate(State before, Book book, string entryId, ReadingPutRight b)
+    {
+        var batch = before.Batches[b.BatchId];
+        var closing = before.Entries.Where(e => e.Body is StepClosed or CameBack or BranchGivenUp or ProductWeighed or ReadingPutRight && e.Streams.Any(s => s.Stream == Entry.BatchStream(b.BatchId))).Select(e => e.Id).ToHashSet();
+        closing.UnionWith(before.Entries.Where(e => e.Body is Correction c && closing.Contains(c.Corrects)).Select(e => e.Id).ToList());
+        var net = book.Postings.Where(p => closing.Contains(p.EntryId)).GroupBy(p => (p.Account, p.Element)).Select(g => (g.Key, Sum: g.Sum(p => p.Micrograms), g.Last().SigmaG)).Where(x => x.Sum != 0);
+        List<Posting> all = [.. net.Select(x => new Posting(entryId, x.Key.Account, x.Key.Element, -x.Sum, x.SigmaG, Basis.Reversed, []))];
+        var now = book.Post(all);
+        foreach (var step in batch.Route.Steps.Where(s => batch.Step(s.Id).Closed))
+        {
+            var outputs = b.Steps.FirstOrDefault(r => r.StepId == step.Id)?.Outputs ?? [.. batch.Step(step.Id).Outputs];
+            List<Posting> posted = [.. Close(batch, now, entryId, batch.Route, step.Id, outputs, [.. batch.Step(step.Id).WeighedBy.Values.Append(entryId).Order(StringComparer.Ordinal)])];
+            all.AddRange(posted);
+            now = now.Post(posted);
+        }
+        return all;
     }
 
     // The step had been closed on an estimate: the weighing corrects the book, and what it shows missing is said.

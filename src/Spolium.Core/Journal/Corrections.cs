@@ -33,6 +33,7 @@ public static class Corrections
             BottleTested or BottleOpened or LookAlikeChecked or BottleDiscarded or StockTaken => null,
             LotsReceived b => b.Lots.Any(l => !state.Lots.ContainsKey(l.LotId) || state.Lots[l.LotId].Touched) ? Rests("a split, a pool or a batch of one of them", "take that back first") : null,
             LotReceived b => !state.Lots[b.LotId].Touched ? null : Rests("a split, a pool or a batch", "correct the weights there, or write a note"),
+            ReadingPutRight => Rests("the restated book", "put the reading right again, with the value that it should have"),
             _ => Rests("what came after it", "write a note, or a new entry that puts it right"),
         };
     }

@@ -162,6 +162,18 @@ public sealed record SentOut(string BatchId, string StepId, string To, TypedNumb
 /// <param name="Fee">Crowns that were paid for it; null for nothing.</param>
 public sealed record CameBack(string BatchId, string StepId, TypedNumber Mass, TypedNumber? Fee, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances, string? Reason = null) : EntryBody;
 
+/// <summary>What a closed step made, reckoned anew.</summary>
+public sealed record StepRestated(string StepId, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances);
+
+/// <summary>A weighing of a closed step that was wrong, and what it should have been. The book is restated by it; both numbers stay in the journal.</summary>
+/// <param name="Corrects">The entry of the weighing.</param>
+/// <param name="Slip">Kind of slip that was proposed and accepted; null where somebody wrote the value by hand.</param>
+/// <param name="ChiSquare">Of the batch before, and after.</param>
+/// <param name="Holds">Of a product: the metal that it then holds.</param>
+/// <param name="Steps">Closed steps whose outputs change.</param>
+/// <param name="Recoveries">Of a closed batch: recovery by element as it then stands.</param>
+public sealed record ReadingPutRight(string BatchId, string StepId, string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries) : EntryBody;
+
 /// <summary>Bottles that came to the shelf together: one delivery, or one file.</summary>
 public sealed record BottlesReceived(IReadOnlyList<NewBottle> Bottles) : EntryBody;
 

@@ -46,7 +46,7 @@ public static class Replay
         BatchStarted b => Started(state, entry, b),
         BranchGivenUp b => Batch(GivenUp(state, entry, b), b.BatchId, x => x with { Route = b.Route, Bottles = [.. b.Bottles] }),
         SentOut b => Step(Batch(state, b.BatchId, x => x with { Route = b.Route }), entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
-        CameBack b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs], Fee = b.Fee, Weighed = s.Weighed.SetItem(b.Outputs[0].Output, b.Mass), WeighedBy = s.WeighedBy.SetItem(b.Outputs[0].Output, entry.Id) }),
+        CameBack b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs], Covariances = [.. b.Covariances], Fee = b.Fee, Weighed = s.Weighed.SetItem(b.Outputs[0].Output, b.Mass), WeighedBy = s.WeighedBy.SetItem(b.Outputs[0].Output, entry.Id) }),
         RouteChanged b => Batch(state, b.BatchId, x => x with { Route = b.Route, Bottles = [.. b.Bottles] }),
         BatchClosed b => Batch(state, b.BatchId, x => x with { ClosedAt = entry.OccurredAt, Recoveries = [.. b.Recoveries] }),
         StepBegun b => Step(state, entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
@@ -55,7 +55,8 @@ public static class Replay
         SignSeen b => Step(state, entry, b.BatchId, b.StepId, s => s with { Signs = s.Signs.SetItem(b.Sign, entry.OccurredAt) }),
         HoldingWeighed b => Step(state, entry, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.SetItem(b.Output, b.Mass), WeighedBy = s.WeighedBy.SetItem(b.Output, entry.Id) }),
         ProductWeighed b => Product(state, entry, b),
-        StepClosed b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs] }),
+        StepClosed b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs], Covariances = [.. b.Covariances] }),
+        ReadingPutRight b => PutRight(state, entry, b),
         NoteWritten => state,
         VesselNamed b => state with { Vessels = state.Vessels.SetItem(b.VesselId, new(b.VesselId, Vessel.Find(b.Kind, b.NominalMl) ?? new(b.Kind, b.NominalMl, 0, 1, "as written"), b.Tare, entry.Id)) },
         VesselGone b => state with { Vessels = state.Vessels.Remove(b.VesselId) },
@@ -121,6 +122,7 @@ public static class Replay
         ClosedAt = entry.OccurredAt,
         GivenUp = true,
         Outputs = [.. b.Outputs],
+        Covariances = [.. b.Covariances],
         Weighed = b.Measured is { } m ? s.Weighed.SetItem(b.Outputs[0].Output, m) : s.Weighed,
         WeighedBy = b.Measured is not null ? s.WeighedBy.SetItem(b.Outputs[0].Output, entry.Id) : s.WeighedBy,
     });
@@ -145,11 +147,26 @@ public static class Replay
     private static State Product(State state, Entry entry, ProductWeighed b)
     {
         var product = new ProductState(b.StepId, b.Output, b.Mass, b.Fineness, [.. b.Holds], entry.Id);
-        var gold = b.Holds[0];
-        var reading = new TypedNumber(b.Mass.Text, Field.Mass, gold.Grams, "g", gold.Sigma * Draws.Z95);
+        var reading = MetalOf(b.Mass, b.Holds[0]);
         var next = Batch(state, b.BatchId, x => x with { Product = product });
         return Step(next, entry, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.SetItem(b.Output, reading), WeighedBy = s.WeighedBy.SetItem(b.Output, entry.Id) });
     }
+
+    private static State PutRight(State state, Entry entry, ReadingPutRight b)
+    {
+        var next = Batch(state with { CorrectedBy = state.CorrectedBy.SetItem(b.Corrects, entry.Id) }, b.BatchId, x => x with
+        {
+            PutRight = x.PutRight.Add(new(b, entry.OccurredAt, entry.By, entry.Id)),
+            Product = b.Holds is { } holds ? x.Product! with { Mass = b.Becomes, Holds = [.. holds], EntryId = entry.Id } : x.Product,
+            Recoveries = x.ClosedAt is null ? x.Recoveries : [.. b.Recoveries],
+            Steps = x.Steps.SetItems(b.Steps.Select(r => KeyValuePair.Create(r.StepId, x.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }))),
+        });
+        // A product stands among the weighed holdings by the metal that it holds.
+        var weighed = b.Holds is { } held ? MetalOf(b.Becomes, held[0]) : b.Becomes;
+        return Step(next, entry, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.SetItem(b.Output, weighed), WeighedBy = s.WeighedBy.SetItem(b.Output, entry.Id) });
+    }
+
+    private static TypedNumber MetalOf(TypedNumber mass, ElementEstimate metal) => new(mass.Text, Field.Mass, metal.Grams, "g", metal.Sigma * Draws.Z95);
 
     private static State Batch(State state, string id, Func<BatchState, BatchState> change) =>
         state with { Batches = state.Batches.SetItem(id, change(state.Batches[id])) };
@@ -213,7 +230,7 @@ public static class Replay
         },
         ProductWeighed b => Step(Batch(state, b.BatchId, x => x with { Product = null }), wrong, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.Remove(b.Output), WeighedBy = s.WeighedBy.Remove(b.Output) }),
         StepBegun b => Step(state, wrong, b.BatchId, b.StepId, s => s with { BegunAt = null, Frozen = null }),
-        StepClosed b => Step(state, wrong, b.BatchId, b.StepId, s => s with { ClosedAt = null, Outputs = [] }),
+        StepClosed b => Step(state, wrong, b.BatchId, b.StepId, s => s with { ClosedAt = null, Outputs = [], Covariances = [] }),
         LotReceived b => state with { Lots = state.Lots.Remove(b.LotId) },
         LotsReceived b => state with { Lots = state.Lots.RemoveRange(b.Lots.Select(l => l.LotId)) },
         BatchClosed b => Batch(state, b.BatchId, x => x with { ClosedAt = null, Recoveries = [] }),

@@ -69,6 +69,9 @@ public sealed record StepState(string Id, FrozenPlan? Frozen, DateTimeOffset? Be
     /// <summary>Given up: its vessel's contents stay together.</summary>
     public bool GivenUp { get; init; }
 
+    /// <summary>Covariances of what it made, by element.</summary>
+    public ImmutableList<HoldingCovariance> Covariances { get; init; } = [];
+
     /// <summary>Crowns paid outside for it.</summary>
     public TypedNumber? Fee { get; init; }
 
@@ -84,6 +87,9 @@ public sealed record KeptState(StepKept Step, DateTimeOffset At, string By, stri
 /// <summary>A vessel that the shop has.</summary>
 public sealed record OwnVessel(string Id, Vessel Kind, TypedNumber? Tare, string EntryId);
 
+/// <summary>A reading that was put right, and when.</summary>
+public sealed record PutRightState(ReadingPutRight Body, DateTimeOffset At, string By, string EntryId);
+
 /// <summary>A weighed product.</summary>
 public sealed record ProductState(string StepId, string Output, TypedNumber Mass, TypedNumber? Fineness, ImmutableList<ElementEstimate> Holds, string EntryId);
 
@@ -93,6 +99,9 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
 {
     /// <summary>The saved plan that it was started from.</summary>
     public string? PlanId { get; init; }
+
+    /// <summary>Readings that were put right after their step had closed, oldest first.</summary>
+    public ImmutableList<PutRightState> PutRight { get; init; } = [];
 
     public StepState Step(string id) => Steps.GetValueOrDefault(id) ?? StepState.New(id);
 

@@ -109,6 +109,7 @@ public static class RunEndpoints
         HoldingWeighed b => b.StepId,
         ProductWeighed b => b.StepId,
         StepClosed b => b.StepId,
+        ReadingPutRight b => b.StepId,
         BranchGivenUp b => b.StepId,
         SentOut b => b.StepId,
         CameBack b => b.StepId,

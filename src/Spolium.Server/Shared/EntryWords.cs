@@ -39,6 +39,7 @@ public static class EntryWords
         VesselGone b => $"vessel {b.VesselId} is gone: {b.Why}",
         StepKept b => $"step tried and kept: {b.Title}",
         ProductWeighed b => $"product weighed: {b.Mass.InWords}{(b.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}{Because(b.Reason)}",
+        ReadingPutRight b => $"{b.Output} put right: {b.Becomes.Text} in place of {b.Was.Text}; {b.Reason}",
         StepClosed b => $"{b.StepId} closed{Because(b.Reason)}",
         BottlesReceived b => $"{string.Join(", ", b.Bottles.Select(x => x.BottleId))} received",
         BottleMade b => b.BatchId is { } batch ? $"{b.Bottle.BottleId} made in {batch}" : $"{b.Bottle.BottleId} mixed from {string.Join(", ", b.From.Select(f => $"{f.Amount.Text} of {f.BottleId}"))}",

@@ -12,10 +12,35 @@ public sealed record TrailHolding(string Account, string StepId, string Name, bo
 
 public sealed record PostingView(string EntryId, DateTimeOffset At, string By, string Account, string Element, double Grams, double PlusMinus, string Basis, string Words);
 
+/// <summary>A flow of the batch after reconciliation.</summary>
+/// <param name="Grams">Null where no reading and no balance tells it.</param>
+/// <param name="How">What the figure rests on, in words.</param>
+public sealed record TrailFlow(string Arc, string Account, string Name, string? From, string? To, bool Main, FigureView? Grams, bool AtZero, string How);
+
+/// <summary>How well the readings of a batch agree.</summary>
+/// <param name="AddsUp">False when they disagree by more than their uncertainties allow.</param>
+public sealed record AgreementView(bool AddsUp, double ChiSquare, double Limit, int DegreesOfFreedom, int Readings, int Checked, string Sentence);
+
+/// <summary>A reading that is likely wrong, and what would put it right.</summary>
+/// <param name="EntryId">The entry that it was written with; null where it stands in an entry that cannot be put right here.</param>
+/// <param name="Becomes">As it would be written; empty where no usual slip explains it.</param>
+/// <param name="Effects">Figures before and after, in words.</param>
+public sealed record SuspectView(string? EntryId, string Arc, string StepId, string Says, string Was, string Becomes, string? Slip, string SlipTitle, double Share, string Fits, bool Passes, string? WayOut, IReadOnlyList<EffectView> Effects);
+
+public sealed record EffectView(string What, string Before, string After);
+
+public sealed record PutRightView(string EntryId, DateTimeOffset At, string By, string Output, string Was, string Becomes, string Reason);
+
 /// <param name="Guessed">Not known, because the feed was guessed.</param>
 /// <param name="Missing">Missing beyond what readings and guess allow.</param>
 public sealed record TrailView(string BatchId, string Code, string Element, string Name, IReadOnlyList<string> Elements, FigureView Feed, IReadOnlyList<TrailHolding> Holdings, FigureView? Product,
-    FigureView Unaccounted, FigureView Guessed, FigureView Missing, FigureView AtLeast, FigureView? Recovery, string WhyWide, string Sentence, IReadOnlyList<PostingView> Postings, long Entries, long At);
+    FigureView Unaccounted, FigureView Guessed, FigureView Missing, FigureView AtLeast, FigureView? Recovery, string WhyWide, string Sentence, IReadOnlyList<PostingView> Postings, long Entries, long At,
+    IReadOnlyList<TrailFlow> Flows, AgreementView Agreement, IReadOnlyList<SuspectView> Suspects, IReadOnlyList<PutRightView> PutRight, long Version);
+
+/// <param name="ReadingEntryId">The entry of the weighing.</param>
+/// <param name="Becomes">What it should have been, with its unit.</param>
+/// <param name="Slip">The kind that was proposed; left out when the number is written by hand, which needs a reason.</param>
+public sealed record PutRightRequest(Head Head, string ReadingEntryId, string Becomes, string? Slip = null, string? Reason = null, string? Element = null);
 
 /// <summary>The metal's way through a batch, now or as it stood after any entry.</summary>
 public static class TrailEndpoints
@@ -24,6 +49,8 @@ public static class TrailEndpoints
     {
         app.MapGet("/api/batches/{batchId}/trail", Get).WithTags("trail");
         app.MapGet("/api/batches/{batchId}/trail/working", Working).WithTags("trail");
+        app.MapGet("/api/batches/{batchId}/trail/csv", Csv).WithTags("trail");
+        app.MapPost("/api/batches/{batchId}/put-right", PutRight).WithTags("trail");
     }
 
     private static Results<Ok<TrailView>, ProblemHttpResult> Get(string batchId, Writing writing, string? element = null, long? at = null) => Make(batchId, writing, element, at, new FigureBook());
@@ -58,7 +85,25 @@ public static class TrailEndpoints
             b.Recovery is null ? null : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with { Unit = "%" }, b.WhyWide, Sentence(b),
             [.. ledger.Book.Postings.Where(p => p.Element == element && accounts.Contains(p.Account)).Select(p => ledger.State.ById[p.EntryId] is var e
                 ? new PostingView(p.EntryId, e.OccurredAt, e.By, names.GetValueOrDefault(p.Account) ?? Say(p.Account), p.Element, p.Grams, p.SigmaG * Draws.Z95, Say(p.Basis), EntryWords.Say(e.Body)) : null!)],
-            mine.Count, upTo));
+            mine.Count, upTo, Reconciled.Flows(ledger, batch, element, book), Reconciled.Agreement(ledger, batch), Reconciled.Suspects(ledger, batch, element),
+            [.. batch.PutRight.Select(p => new PutRightView(p.EntryId, p.At, p.By, p.Body.Output, p.Body.Was.Text, p.Body.Becomes.Text, p.Body.Reason))], now.State.Version(Entry.BatchStream(batchId))));
+    }
+
+    private static Results<FileContentHttpResult, ProblemHttpResult> Csv(string batchId, Writing writing)
+    {
+        var now = writing.Ledger;
+        if (!now.State.Batches.TryGetValue(batchId, out var batch))
+            return Problems.NotFound("such batch");
+        return TypedResults.File(System.Text.Encoding.UTF8.GetBytes(Reconciled.Csv(now, batch)), "text/csv", $"trail-{batch.Code}.csv");
+    }
+
+    private static Task<Results<Ok<TrailView>, ProblemHttpResult>> PutRight(string batchId, PutRightRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var becomes = reader.Quantity("becomes", request.Becomes, Field.Mass);
+        return writing.Write(request.Head, new { batchId, request }, [Entry.BatchStream(batchId)], reader,
+            l => l.State.Batches.TryGetValue(batchId, out var batch) ? PuttingRight.Decide(l, batch, request.ReadingEntryId, becomes, string.IsNullOrEmpty(request.Slip) ? null : request.Slip, request.Reason) : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
+            _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!);
     }
 
     // The metal that the batch is for, where its feed holds it; else the first that its feed holds.

@@ -3,32 +3,53 @@ import { inkOf } from '../metal/inks';
 import styles from './trail.module.css';
 
 type Trail = Schemas['TrailView'];
+type Flow = Schemas['TrailFlow'];
 
 const width = 1120;
 const left = 20;
-const top = 50;
+const top = 64;
 const most = 150;
 
-/** Bands from feed to bar, width = grams; side holdings fall away below, unaccounted is a frayed band. The table says the same. */
-export function Bands({ trail, onOpen }: { trail: Trail; onOpen: (account: string) => void }) {
+interface Props {
+  trail: Trail;
+  onOpen: (account: string) => void;
+  onSuspect: () => void;
+}
+
+/** The main way of a metal: each holding and the one that its taker made. */
+function mainWay(flows: Flow[]): Flow[] {
+  const way: Flow[] = [];
+  let at = flows.find((f) => f.from === null);
+  while (at) {
+    way.push(at);
+    const step = at.to;
+    at = step ? flows.find((f) => f.main && f.from === step && !way.includes(f)) : undefined;
+  }
+  return way;
+}
+
+/** Bands from feed to bar as reconciled, width = grams; what was lost falls away below, what cannot be told is frayed. The table says the same. */
+export function Bands({ trail, onOpen, onSuspect }: Props) {
   const { ink, hatch } = inkOf(trail.element);
-  const main = trail.holdings.filter((h) => h.main);
-  const feed = { name: 'feed', grams: trail.feed, account: '', stepId: '' };
-  const columns = main[0]?.stepId === '' ? main : [feed, ...main];
-  const biggest = Math.max(...trail.holdings.map((h) => h.grams.likely), trail.feed.likely, 1e-9);
+  const way = mainWay(trail.flows);
+  const grams = (f: Flow | undefined) => f?.grams?.likely ?? 0;
+  const biggest = Math.max(...trail.flows.map(grams), trail.feed.likely, 1e-9);
   const scale = most / biggest;
-  const gap = columns.length > 1 ? (width - 190) / (columns.length - 1) : 0;
+  const h = (g: number) => Math.max(0.8, g * scale);
+  const gap = way.length > 1 ? (width - 200) / (way.length - 1) : 0;
   const x = (i: number) => left + i * gap;
-  const h = (grams: number) => Math.max(0.8, grams * scale);
-  const sides = trail.holdings.filter((s) => !s.main && s.grams.likely > 0);
-  const unknown = trail.unaccounted.likely;
-  const last = columns[columns.length - 1];
-  const end = x(columns.length - 1);
+  const end = x(way.length - 1);
+  const last = way[way.length - 1];
+  const sides = trail.flows.filter((f) => !way.includes(f) && grams(f) * scale > 0.05);
+  const frayed = trail.unaccounted.likely;
+  const suspect = trail.suspects[0];
+  const marked = suspect ? way.findIndex((f) => f.arc === suspect.arc) : -1;
   return (
     <svg
-      viewBox={`0 0 ${width} 330`}
+      viewBox={`0 0 ${width} 344`}
       className={styles.bands}
       role="img"
+      id="trail-picture"
       aria-label={`${trail.name} from feed to product; the table below holds the same figures`}
     >
       <defs>
@@ -37,45 +58,46 @@ export function Bands({ trail, onOpen }: { trail: Trail; onOpen: (account: strin
           <path d={hatch} stroke="rgba(255,255,255,0.28)" strokeWidth="1.2" fill="none" />
         </pattern>
       </defs>
-      {columns.map((c, i) => {
-        const next = columns[i + 1];
-        const a = h(c.grams.likely);
-        const b = next ? h(next.grams.likely) : a;
+      {way.map((f, i) => {
+        const next = way[i + 1];
+        const told = f.grams && (!next || next.grams);
+        const [a, b] = [h(grams(f)), h(grams(next ?? f))];
         return (
-          <g key={c.account + i} className={styles.side} onClick={() => c.account && onOpen(c.account)}>
+          <g key={f.arc} className={styles.side} onClick={() => onOpen(f.account)}>
             {next && (
               <path
                 d={`M${x(i)} ${top}H${x(i + 1)}V${top + b}C${x(i + 1) - gap / 3} ${top + b} ${x(i) + gap / 3} ${top + a} ${x(i)} ${top + a}Z`}
-                fill="url(#hatch)"
+                fill={told ? 'url(#hatch)' : 'none'}
                 stroke="var(--ink)"
                 strokeWidth="0.8"
+                strokeDasharray={told ? undefined : '3 5'}
               />
             )}
             <line x1={x(i)} x2={x(i)} y1={top - 6} y2={top + most + 14} className={styles.mark} />
+            {f.grams && <Span x={x(i)} low={top + h(f.grams.low)} high={top + h(f.grams.high)} />}
             <text
               x={x(i)}
               y={i % 2 ? top - 12 : top - 30}
               className={styles.name}
-              textAnchor={i === 0 ? 'start' : i === columns.length - 1 ? 'end' : 'middle'}
+              textAnchor={i === 0 ? 'start' : i === way.length - 1 ? 'end' : 'middle'}
             >
-              {c.name}
+              {f.name}
             </text>
           </g>
         );
       })}
-      {sides.map((s, k) => {
-        const from = Math.max(
+      {sides.map((f, k) => {
+        const at = Math.max(
           0,
-          columns.findIndex((c) => c.stepId === s.stepId) -
-            (columns.some((c) => c.stepId === s.stepId) ? 1 : 0),
+          way.findIndex((w) => w.to === f.from),
         );
-        const sx = x(from) + gap * 0.15;
-        const sy = top + h(columns[from]?.grams.likely ?? 0);
-        const w = Math.max(1.5, s.grams.likely * scale);
+        const sx = x(at) + gap * (at === 0 ? 0.4 : 0.15);
+        const sy = top + h(grams(way[at + 1] ?? way[at]));
+        const w = Math.max(1.5, grams(f) * scale);
         const ey = top + most + 26 + ((sides.length - 1 - k) % 6) * 22;
         const ex = Math.min(sx + gap * 0.6, end - 60);
         return (
-          <g key={s.account} className={styles.side} onClick={() => onOpen(s.account)}>
+          <g key={f.arc} className={styles.side} onClick={() => onOpen(f.account)}>
             <path
               d={`M${sx} ${sy - w / 2}C${sx + gap * 0.5} ${sy - w / 2} ${sx + gap * 0.3} ${ey} ${ex} ${ey}`}
               fill="none"
@@ -84,34 +106,37 @@ export function Bands({ trail, onOpen }: { trail: Trail; onOpen: (account: strin
             />
             <rect x={ex} y={ey - 5} width={4} height={10} fill="var(--ink)" />
             <text x={ex + 10} y={ey + 5} className={styles.sideName}>
-              {s.name} <tspan className={styles.grams}>{`${s.grams.value} ${s.grams.unit}`}</tspan>
+              {f.name} <tspan className={styles.grams}>{`${f.grams?.value} ${f.grams?.unit}`}</tspan>
             </text>
           </g>
         );
       })}
-      {Math.abs(unknown) * scale > 0.5 && last && (
+      {Math.abs(frayed) * scale > 0.5 && (
         <g>
           {[0, 1, 2].map((n) => (
             <path
               key={n}
-              d={`M${end + 8} ${top + h(last.grams.likely) - 12 - n * 4}l22 ${2 + n * 2}l-5 5l24 ${3 + n * 3}l-4 4`}
+              d={`M${x(0) + 4} ${top + h(grams(way[0])) + 4 + n * 5}l${gap * 0.12} ${2 + n * 2}l-6 5l${gap * 0.13} ${4 + n * 3}l-5 4l${gap * 0.08} ${4 + n * 2}`}
               fill="none"
               stroke={ink}
-              strokeWidth={Math.min(4, Math.max(1.2, (Math.abs(unknown) * scale) / 3))}
+              strokeWidth={Math.min(4, Math.max(1.4, (Math.abs(frayed) * scale) / 4))}
               strokeDasharray="4 4"
             />
           ))}
-          <text x={end + 16} y={top + 96} className={styles.sideName}>
-            unaccounted {trail.unaccounted.value} {trail.unaccounted.unit}
+          <text x={x(0)} y={top + most + 104} className={styles.sideName}>
+            {frayed > 0 ? 'unaccounted' : 'more than believed'}{' '}
+            <tspan className={styles.grams}>
+              {trail.unaccounted.value} {trail.unaccounted.unit}
+            </tspan>
           </text>
-          <text x={end + 16} y={top + 114} className={styles.sideName}>
+          <text x={x(0)} y={top + most + 122} className={styles.sideName}>
             {trail.unaccounted.range}
           </text>
         </g>
       )}
-      {last && (
+      {last?.grams && (
         <>
-          <rect x={end} y={top} width={7} height={h(last.grams.likely)} fill="var(--ink)" />
+          <rect x={end} y={top} width={7} height={h(grams(last))} fill="var(--ink)" />
           <text x={end + 16} y={top + 26} className={styles.end}>
             {last.grams.value} {last.grams.unit}
           </text>
@@ -122,6 +147,48 @@ export function Bands({ trail, onOpen }: { trail: Trail; onOpen: (account: strin
           )}
         </>
       )}
+      {suspect && marked >= 0 && (
+        <g className={styles.side} onClick={onSuspect}>
+          <line
+            x1={x(marked)}
+            x2={x(marked)}
+            y1={22}
+            y2={top + 14}
+            stroke="var(--look-mark)"
+            strokeWidth="1.6"
+          />
+          <circle
+            cx={x(marked)}
+            cy={top + 22}
+            r={8}
+            fill="var(--sheet)"
+            stroke="var(--look-mark)"
+            strokeWidth="2.4"
+          />
+          <text
+            x={x(marked)}
+            y={16}
+            className={styles.suspectWords}
+            textAnchor={marked > way.length / 2 ? 'end' : 'start'}
+          >
+            {suspect.says} {suspect.was}:{' '}
+            {suspect.becomes ? `${suspect.becomes} would fit` : `${suspect.fits} would fit`}
+          </text>
+        </g>
+      )}
     </svg>
+  );
+}
+
+/** The 5 to 95 % range of a band, at its lower edge. */
+function Span({ x, low, high }: { x: number; low: number; high: number }) {
+  if (high - low < 1) return null;
+  return (
+    <path
+      d={`M${x - 4} ${low}H${x + 4}M${x} ${low}V${high}M${x - 4} ${high}H${x + 4}`}
+      stroke="var(--ink)"
+      strokeWidth="1.2"
+      fill="none"
+    />
   );
 }

@@ -23,7 +23,8 @@ export function HoldingsTable({ trail, open, onOpen }: Props) {
       <thead>
         <tr>
           <th>holding</th>
-          <th>grams</th>
+          <th>in the book</th>
+          <th>reconciled</th>
           <th>rests on</th>
           <th>now</th>
           <th>
@@ -37,6 +38,7 @@ export function HoldingsTable({ trail, open, onOpen }: Props) {
           <td>
             <Fig f={trail.feed} />
           </td>
+          <Told flow={trail.flows.find((f) => f.from === null)} />
           <td>believed, by the content typed</td>
           <td />
           <td />
@@ -55,6 +57,7 @@ export function HoldingsTable({ trail, open, onOpen }: Props) {
           <td>
             <Fig f={trail.unaccounted} />
           </td>
+          <td />
           <td>feed less all that stands</td>
           <td />
           <td />
@@ -87,6 +90,7 @@ function Row({
         <td>
           <Fig f={h.grams} />
         </td>
+        <Told flow={trail.flows.find((f) => f.account === h.account)} />
         <td>{rests[h.basis] ?? h.basis}</td>
         <td>{h.standing ? 'stands' : 'went on'}</td>
         <td>
@@ -97,7 +101,7 @@ function Row({
       </tr>
       {open && (
         <tr>
-          <td colSpan={5} className={styles.postings}>
+          <td colSpan={6} className={styles.postings}>
             {postings.map((p, i) => (
               <div key={p.entryId + i}>
                 <span className="figures">
@@ -114,5 +118,15 @@ function Row({
         </tr>
       )}
     </>
+  );
+}
+
+/** A flow as reconciled, and what that rests on. */
+function Told({ flow }: { flow: Schemas['TrailFlow'] | undefined }) {
+  if (!flow) return <td />;
+  return (
+    <td title={flow.how}>
+      {flow.grams ? <Fig f={flow.grams} /> : <span className="soft">cannot be told</span>}
+    </td>
   );
 }

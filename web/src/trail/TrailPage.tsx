@@ -9,6 +9,8 @@ import { Fig } from '../metal/Fig';
 import { WithWorking } from '../metal/WorkingSheet';
 import { Bands } from './Bands';
 import { HoldingsTable } from './HoldingsTable';
+import { savePicture } from './picture';
+import { Suspects } from './Suspects';
 import styles from './trail.module.css';
 
 /** The metal's way through a batch: bands from feed to bar, what waits in holdings, what nobody can account for. */
@@ -69,7 +71,12 @@ export function TrailPage() {
           <BatchChoice place="/trail" batches={batches.data ?? []} chosen={chosen} />
         </div>
       </div>
-      <Bands trail={t} onOpen={setOpen} />
+      <Bands
+        trail={t}
+        onOpen={setOpen}
+        onSuspect={() => document.getElementById('suspects')?.scrollIntoView({ block: 'center' })}
+      />
+      {at === undefined && <Suspects trail={t} />}
       <div className={styles.sums}>
         {t.product && (
           <div>
@@ -93,6 +100,17 @@ export function TrailPage() {
         </div>
         <p className="soft">{t.whyWide}</p>
       </div>
+      <p className={styles.out}>
+        <button
+          className="word"
+          onClick={() => savePicture('trail-picture', `trail-${t.code}-${t.element}.svg`)}
+        >
+          Save the picture
+        </button>
+        <a className="word" href={`/api/batches/${chosen}/trail/csv`} download>
+          Save as a table
+        </a>
+      </p>
       <HoldingsTable trail={t} open={open} onOpen={setOpen} />
       <label className={styles.time}>
         <span>

@@ -34,6 +34,7 @@ public static class SlipSearch
     private const int TriedInFull = 8;
 
     private const int MostEliminated = 6;
+    private const double Alike = 0.97;
 
     /// <summary>Proposals, likeliest first; empty where no slip is likelier than none.</summary>
     /// <exception cref="ArgumentException">The graph is not well formed.</exception>
@@ -79,9 +80,12 @@ public static class SlipSearch
         var fit = Reconciliation.Of(graph);
         while (!fit.Passes && gone.Count < MostEliminated)
         {
-            var worst = fit.Readings.Select((r, i) => (Size: Math.Abs(r.StandardisedAdjustment ?? 0), i)).MaxBy(x => x.Size);
-            if (worst.Size == 0)
+            var sizes = fit.Readings.Select((r, i) => (Size: Math.Abs(r.StandardisedAdjustment ?? 0), i)).ToList();
+            var most = sizes.Max(x => x.Size);
+            if (most == 0)
                 break;
+            // On one chain of balances all are suspect alike: then what somebody typed comes before what a method says.
+            var worst = sizes.Where(x => x.Size >= Alike * most).OrderByDescending(x => fit.Readings[x.i].Reading.Clues is not null).ThenByDescending(x => x.Size).First();
             var place = left[worst.i].k;
             left.RemoveAt(worst.i);
             var after = Reconciliation.Of(graph with { Readings = [.. left.Select(x => x.r)] });

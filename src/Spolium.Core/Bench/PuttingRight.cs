@@ -1,0 +1,79 @@
+using Spolium.Core.Accounts;
+using Spolium.Core.Accounts.Flows;
+using Spolium.Core.Journal;
+using Spolium.Core.Quantities;
+
+namespace Spolium.Core.Bench;
+
+/// <summary>A wrong weighing of a closed step is put right: by a proposal of the slip search that somebody accepts, or by hand.</summary>
+public static class PuttingRight
+{
+    /// <param name="readingEntryId">The entry of the weighing, or of what put it right before.</param>
+    /// <param name="becomes">What it should have been; without a ± it keeps that of the reading.</param>
+    /// <param name="slip">Kind of the slip; null by hand.</param>
+    public static Decision Decide(Ledger ledger, BatchState batch, string readingEntryId, TypedNumber becomes, string? slip, string? reason)
+    {
+        if (batch.Steps.Values.FirstOrDefault(s => s.WeighedBy.ContainsValue(readingEntryId)) is not { } step)
+            return Decision.Refuse("reading", "no weighing that counts was written with that entry", "choose one that the trail marks");
+        if (!step.Closed)
+            return Decision.Refuse("reading", "its step is still open", "take the weighing back on Run, and weigh again");
+        if (slip is null && string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("reason", "a number put in by hand needs a reason", "say how you know");
+        if (slip is not null && !SlipKind.All.ContainsKey(slip))
+            return Decision.Refuse("slip", "there is no such kind of slip", "use one of " + string.Join(", ", SlipKind.All.Keys));
+        if (becomes.Value <= 0)
+            return Decision.Refuse("becomes", "nothing was weighed", "write a mass above 0 g");
+        var output = step.WeighedBy.First(w => w.Value == readingEntryId).Key;
+        var product = batch.Product is { } p && p.StepId == step.Id && p.Output == output ? batch.Product : null;
+        var was = product?.Mass ?? step.Weighed[output];
+        // An uncertainty of the instrument goes with the number, not with the digit that slipped.
+        becomes = becomes.PlusMinus > 0 ? becomes : becomes with { PlusMinus = was.PlusMinus, Instrument = was.Instrument, Vessel = was.Vessel };
+        IReadOnlyList<ElementEstimate>? holds = product is null ? null : [BatchAtWork.InBar(batch.Id, product.Holds[0].Element, becomes, product.Fineness)];
+        var after = With(batch, step, output, becomes, product, holds);
+        var steps = Restated(ledger.State, after, step.Id);
+        after = steps.Aggregate(after, (b, r) => b with { Steps = b.Steps.SetItem(r.StepId, b.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }) });
+        var (before, then) = (BatchBook.Of(ledger.State, batch).Fit.ChiSquare, BatchBook.Of(ledger.State, after).Fit.ChiSquare);
+        var body = new ReadingPutRight(batch.Id, step.Id, output, readingEntryId, was, becomes, slip, Why(slip, reason), before, then, holds, steps, []);
+        return Decision.Write(body with { Recoveries = batch.ClosedAt is null ? [] : Recoveries(ledger, batch, body) });
+    }
+
+    /// <summary>The ledger as it would be with the reading put right; nothing is written.</summary>
+    public static Ledger Preview(Ledger ledger, ReadingPutRight body)
+    {
+        var stream = Entry.BatchStream(body.BatchId);
+        return ledger.With(new("preview", [new(stream, ledger.State.Version(stream) + 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "", body));
+    }
+
+    private static string Why(string? slip, string? reason)
+    {
+        var title = slip is null ? null : SlipKind.All[slip].Title;
+        return string.IsNullOrWhiteSpace(reason) ? title! : title is null ? reason.Trim() : $"{title}; {reason.Trim()}";
+    }
+
+    private static BatchState With(BatchState batch, StepState step, string output, TypedNumber becomes, ProductState? product, IReadOnlyList<ElementEstimate>? holds)
+    {
+        var weighed = holds is null ? becomes : new TypedNumber(becomes.Text, Field.Mass, holds[0].Grams, "g", holds[0].Sigma * Draws.Z95);
+        return batch with
+        {
+            Product = product is null ? batch.Product : product with { Mass = becomes, Holds = [.. holds!] },
+            Steps = batch.Steps.SetItem(step.Id, step with { Weighed = step.Weighed.SetItem(output, weighed) }),
+        };
+    }
+
+    // From the step of the reading on, everything was reckoned from it.
+    private static IReadOnlyList<StepRestated> Restated(State state, BatchState batch, string from)
+    {
+        var elements = batch.Believed.Select(b => b.Element).ToList();
+        return [.. batch.Route.Steps.SkipWhile(s => s.Id != from).Where(s => batch.Step(s.Id).Closed).Select(s =>
+        {
+            var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.AsItStands(state, batch, s.Id), elements);
+            return new StepRestated(s.Id, outputs, covariances);
+        })];
+    }
+
+    private static IReadOnlyList<Figure> Recoveries(Ledger ledger, BatchState batch, ReadingPutRight body)
+    {
+        var then = Preview(ledger, body);
+        return [.. batch.Believed.Select(b => BatchBalance.Of(then, then.State.Batches[batch.Id], b.Element).Recovery).OfType<Working>().Select(Figure.Of)];
+    }
+}

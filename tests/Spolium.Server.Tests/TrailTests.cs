@@ -1,0 +1,82 @@
+using System.Text.Json;
+using Xunit;
+
+namespace Spolium.Server.Tests;
+
+public class TrailTests
+{
+    private const string Slipped = "/api/batches/25-24";
+
+    private static object PutRight(JsonElement suspect, string? becomes = null, string? slip = "decimal_down", string? reason = null, string? id = null) =>
+        new { Head = Shop.Head(id), ReadingEntryId = suspect.GetProperty("entryId").GetString(), Becomes = becomes ?? suspect.GetProperty("becomes").GetString(), Slip = slip, Reason = reason };
+
+    [Fact]
+    public async Task A_slip_is_told_with_its_effects_and_put_right()
+    {
+        await using var shop = new Shop();
+        var trail = await shop.Get(Slipped + "/trail");
+        Assert.False(trail.GetProperty("agreement").GetProperty("addsUp").GetBoolean());
+        var suspect = trail.GetProperty("suspects")[0];
+        Assert.Equal(("bar weighed", "0.271 g", "2.71 g"), (suspect.GetProperty("says").GetString(), suspect.GetProperty("was").GetString(), suspect.GetProperty("becomes").GetString()));
+        var recovery = suspect.GetProperty("effects").EnumerateArray().Single(e => e.GetProperty("what").GetString() == "recovery");
+        Assert.StartsWith("9", recovery.GetProperty("before").GetString());
+        Assert.StartsWith("93", recovery.GetProperty("after").GetString());
+
+        var id = Guid.NewGuid().ToString();
+        var after = await shop.Done(Slipped + "/put-right", PutRight(suspect, id: id));
+        Assert.True(after.GetProperty("agreement").GetProperty("addsUp").GetBoolean());
+        Assert.Empty(after.GetProperty("suspects").EnumerateArray());
+        Assert.Equal(2.71 * 0.996, after.GetProperty("product").GetProperty("likely").GetDouble(), 0.002);
+        Assert.Equal("0.271 g", after.GetProperty("putRight")[0].GetProperty("was").GetString());
+        // The same request again does nothing twice.
+        var entries = after.GetProperty("entries").GetInt64();
+        Assert.Equal(entries, (await shop.Done(Slipped + "/put-right", PutRight(suspect, id: id))).GetProperty("entries").GetInt64());
+        // The past is as it was, and a restart replays to the same.
+        var past = await shop.Get($"{Slipped}/trail?at={entries - 1}");
+        Assert.False(past.GetProperty("agreement").GetProperty("addsUp").GetBoolean());
+        var journal = await shop.Get(Slipped + "/journal");
+        Assert.Contains("bar put right: 2.71 g in place of 0.271 g", journal[0].GetProperty("words").GetString());
+        var folder = await shop.Stop();
+        await using var again = new Shop(folder: folder);
+        Assert.True((await again.Get(Slipped + "/trail")).GetProperty("agreement").GetProperty("addsUp").GetBoolean());
+    }
+
+    [Fact]
+    public async Task Every_flow_is_told_or_says_that_it_cannot_be_and_opens_its_working()
+    {
+        await using var shop = new Shop();
+        var trail = await shop.Get("/api/batches/26-01/trail?element=Au");
+        var flows = trail.GetProperty("flows").EnumerateArray().ToList();
+        Assert.Equal("feed", flows[0].GetProperty("name").GetString());
+        Assert.All(flows, f => Assert.NotEqual("", f.GetProperty("how").GetString()));
+        var working = await shop.Get("/api/batches/26-01/trail/working?key=flow/feed&element=Au");
+        Assert.Contains("reconciled from", working.ToString());
+        Assert.Equal(flows[0].GetProperty("grams").GetProperty("likely").GetDouble(), working.GetProperty("likely").GetDouble());
+    }
+
+    [Fact]
+    public async Task The_table_holds_every_flow_of_every_metal()
+    {
+        await using var shop = new Shop();
+        var lines = (await shop.Client.GetStringAsync("/api/batches/26-01/trail/csv")).Trim().Split('\n');
+        Assert.StartsWith("batch,holding,made in,taken by,metal,reconciled g", lines[0]);
+        Assert.Equal(1 + 13 * 3, lines.Length);
+        Assert.Contains(lines, l => l.StartsWith("26-01,foils,1-nitric-strip,2-aqua-regia,Au,4.2", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task What_cannot_be_put_right_says_why_and_writes_nothing()
+    {
+        await using var shop = new Shop();
+        var suspect = (await shop.Get(Slipped + "/trail")).GetProperty("suspects")[0];
+        var before = shop.Store.Ledger.State.Entries.Count;
+        foreach (var (body, field) in new[] { (PutRight(suspect, "much"), "becomes"), (PutRight(suspect, "2.7 g", null), "reason"), (PutRight(suspect, "2.7 g", "moonlight"), "slip") })
+        {
+            var (status, problem) = await shop.Post(Slipped + "/put-right", body);
+            Assert.Equal((422, field), (status, Shop.First(problem).Field));
+        }
+        Assert.Equal(404, (int)(await shop.Client.GetAsync("/api/batches/none/trail/csv")).StatusCode);
+        Assert.Equal(422, (await shop.Post("/api/batches/none/put-right", PutRight(suspect))).Status);
+        Assert.Equal(before, shop.Store.Ledger.State.Entries.Count);
+    }
+}

@@ -1,0 +1,159 @@
+import { useState } from 'react';
+import type { Schemas } from '../api/client';
+import { api } from '../api/client';
+import { unwrap } from '../api/problem';
+import { useWrite } from '../api/write';
+import { ProblemNote } from '../metal/ProblemNote';
+import styles from './trail.module.css';
+
+interface Props {
+  trail: Schemas['TrailView'];
+}
+
+interface Wish {
+  entryId: string;
+  becomes: string;
+  slip: string | null;
+  reason: string | null;
+}
+
+/** Whether the readings agree; if not, which is likely wrong, what would put it right, and what that changes. */
+export function Suspects({ trail: t }: Props) {
+  const [chosen, setChosen] = useState(0);
+  const [byHand, setByHand] = useState<string | null>(null);
+  const [reason, setReason] = useState('');
+  const putRight = useWrite(
+    async (head, w: Wish) =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/put-right', {
+          params: { path: { batchId: t.batchId } },
+          body: {
+            head,
+            readingEntryId: w.entryId,
+            becomes: w.becomes,
+            slip: w.slip,
+            reason: w.reason,
+            element: t.element,
+          },
+        }),
+      ),
+    () => {
+      setByHand(null);
+      setChosen(0);
+    },
+    t.version,
+  );
+  const s = t.suspects[Math.min(chosen, t.suspects.length - 1)];
+  return (
+    <section aria-label="do the readings agree?" className={styles.suspects} id="suspects">
+      <p className={t.agreement.addsUp ? 'soft' : undefined}>{t.agreement.sentence}</p>
+      {s && (
+        <div className={styles.proposal}>
+          <div role="radiogroup" aria-label="what most likely happened">
+            {t.suspects.map((p, i) => (
+              <label key={p.arc + (p.slip ?? '') + i} className={styles.choice}>
+                <input type="radio" checked={s === p} onChange={() => setChosen(i)} name="suspect" />
+                <span>
+                  <b>
+                    {p.says} <span className="figures">{p.was}</span>
+                  </b>
+                  {p.becomes ? (
+                    <>
+                      : <span className="figures">{p.becomes}</span> would fit
+                    </>
+                  ) : null}
+                  <span className="soft">
+                    {' '}
+                    {p.slipTitle}
+                    {p.share > 0 &&
+                      `; ${p.share > 0.995 ? 'over 99' : p.share < 0.005 ? 'under 1' : Math.round(p.share * 100)} in 100`}
+                    {p.fits && `; the other readings say ${p.fits}`}
+                  </span>
+                </span>
+              </label>
+            ))}
+          </div>
+          {s.effects.length > 0 && (
+            <table className={styles.effects}>
+              <thead>
+                <tr>
+                  <th>
+                    <span className="hidden">figure</span>
+                  </th>
+                  <th>as it stands</th>
+                  <th>put right</th>
+                </tr>
+              </thead>
+              <tbody>
+                {s.effects.map((e) => (
+                  <tr key={e.what}>
+                    <th scope="row">{e.what}</th>
+                    <td className="figures">{e.before}</td>
+                    <td className="figures">{e.after}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          {s.wayOut && <p className="soft">{s.wayOut}</p>}
+          {s.entryId && (
+            <div className={styles.acts}>
+              {s.becomes && (
+                <button
+                  className="act"
+                  disabled={putRight.isPending}
+                  onClick={() =>
+                    s.entryId &&
+                    putRight.mutate({ entryId: s.entryId, becomes: s.becomes, slip: s.slip, reason: null })
+                  }
+                >
+                  Put right: {s.becomes}
+                </button>
+              )}
+              {byHand === null ? (
+                <button className="lesser" onClick={() => setByHand('')}>
+                  It was something else
+                </button>
+              ) : (
+                <form
+                  onSubmit={(e) => {
+                    e.preventDefault();
+                    if (s.entryId)
+                      putRight.mutate({ entryId: s.entryId, becomes: byHand, slip: null, reason });
+                  }}
+                >
+                  <label>
+                    It weighed
+                    <input
+                      value={byHand}
+                      onChange={(e) => setByHand(e.currentTarget.value)}
+                      placeholder="4.21 g"
+                      autoFocus
+                    />
+                  </label>
+                  <label>
+                    How do you know?
+                    <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+                  </label>
+                  <button className="lesser" disabled={!byHand.trim() || putRight.isPending}>
+                    Put right
+                  </button>
+                  <button type="button" className="word" onClick={() => setByHand(null)}>
+                    Leave it
+                  </button>
+                </form>
+              )}
+            </div>
+          )}
+          <ProblemNote problem={putRight.error} />
+        </div>
+      )}
+      {t.putRight.map((p) => (
+        <p key={p.entryId} className="soft">
+          {p.output} put right by {p.by}: <span className="figures">{p.becomes}</span> in place of{' '}
+          <span className="figures">{p.was}</span>; {p.reason}.
+        </p>
+      ))}
+    </section>
+  );
+}
