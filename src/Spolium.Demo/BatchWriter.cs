@@ -64,7 +64,7 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
 
     public BatchWriter Read(string kind, string value)
     {
-        Write(() => Decisions.Read(Batch, step, kind, QuantityParser.Read(value, Field.Temperature).Number!));
+        Write(() => Decisions.Read(clerk.Ledger.State, Batch, step, kind, QuantityParser.Read(value, Field.Temperature).Number!));
         return this;
     }
 

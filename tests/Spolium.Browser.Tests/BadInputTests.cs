@@ -60,6 +60,27 @@ public sealed class BadInputTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
     }
 
     [Fact]
+    public void A_temperature_in_Fahrenheit_is_told_and_one_key_takes_what_would_agree()
+    {
+        browser.Go("/run/26-02");
+        browser.Type("Temperature", "185 °C");
+        browser.Click(By.XPath("//form[.//label[starts-with(., 'Temperature')]]//button[normalize-space(.)='Log']"), "log the temperature");
+        browser.See("is hotter than this liquor can be");
+        browser.See("85 °C would agree: degrees Fahrenheit written as Celsius");
+        var before = browser.Written();
+        browser.Driver.SwitchTo().ActiveElement().SendKeys(Keys.F2);
+        browser.See("last 85 degrees Celsius");
+        browser.See($"What was written ({before + 1})");
+        // Who knows better keeps it, and says why.
+        browser.Type("Temperature", "185 °C");
+        browser.Click(By.XPath("//form[.//label[starts-with(., 'Temperature')]]//button[normalize-space(.)='Log']"), "log the temperature");
+        browser.Until(d => d.FindElements(By.XPath("//label[starts-with(., 'If it is so, why?')]//input")).FirstOrDefault(e => e.Displayed), "a reason").SendKeys("read in the oil bath");
+        browser.Click(By.XPath("//form[.//label[starts-with(., 'Temperature')]]//button[normalize-space(.)='Log']"), "log it once more");
+        browser.Click(By.XPath("//summary[starts-with(., 'What was written')]"), "the journal");
+        browser.See("kept because: read in the oil bath");
+    }
+
+    [Fact]
     public void A_slipped_point_in_a_pour_is_asked_about_and_nothing_is_written()
     {
         browser.Go("/run/26-02");

@@ -36,7 +36,7 @@ public sealed class SlipWalkTests : IDisposable
         browser.Press("It was something else");
         browser.Type("It weighed", "2.17 grams of it");
         browser.Click(By.XPath("//button[normalize-space(.)='Put right']"), "put right");
-        browser.See("cannot be read");
+        browser.See("is not a unit of mass");
         browser.Type("It weighed", "2.72 g");
         browser.Click(By.XPath("//button[normalize-space(.)='Put right']"), "put right");
         browser.See("a number put in by hand needs a reason");

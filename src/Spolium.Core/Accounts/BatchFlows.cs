@@ -36,7 +36,7 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
     /// <param name="throughput">Grams of an element that go through a step, by a first reconciliation; null for the method's own.</param>
     public static BatchFlows Of(State state, BatchState batch, Func<string, string, double?>? throughput = null)
     {
-        var tares = state.Vessels.Values.Where(v => v.Tare is not null).ToDictionary(v => v.Id, v => v.Tare!.Value);
+        var tares = Tares(state);
         var closed = batch.Route.Steps.Where(s => batch.Step(s.Id).Closed).ToList();
         var taker = closed.SelectMany(s => s.Takes.Select(t => (t, s.Id))).ToDictionary(x => x.t, x => x.Id);
         var (places, readings, sources) = (new List<FlowPlace>(), new List<FlowReading>(), new List<FlowSource>());
@@ -134,11 +134,14 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
         return new(arc, element, share, Math.Max(own, Math.Max(LeastShare * share, TraceShare)), Measure.Fraction);
     }
 
-    private static SlipClues Clues(TypedNumber typed, IReadOnlyDictionary<string, double> tares, double balanceStepG)
+    internal static IReadOnlyDictionary<string, double> Tares(State state) => state.Vessels.Values.Where(v => v.Tare is not null).ToDictionary(v => v.Id, v => v.Tare!.Value);
+
+    internal static SlipClues Clues(TypedNumber typed, IReadOnlyDictionary<string, double> tares, double balanceStepG)
     {
         var unit = Units.All.FirstOrDefault(u => u.Field == typed.Field && u.Symbol == typed.Unit);
-        return new(Digits(typed.Text), Field.Mass, typed.Unit, tares, unit?.Factor ?? 1) { TakenOff = typed.Gross ? typed.Vessel : null, Step = balanceStepG / (unit?.Factor ?? 1) };
+        return new(Digits(typed.Text), typed.Field, typed.Unit, tares, unit?.Factor ?? 1) { TakenOff = typed.Gross ? typed.Vessel : null, Step = balanceStepG / (unit?.Factor ?? 1) };
     }
 
-    private static string Digits(string text) => new([.. text.Replace(',', '.').SkipWhile(c => !char.IsAsciiDigit(c)).TakeWhile(c => char.IsAsciiDigit(c) || c is '.' or ' ' or '\u202F').Where(c => c is not (' ' or '\u202F'))]);
+    // The number in what was typed, without blanks between its digits.
+    internal static string Digits(string text) => new([.. text.Replace(',', '.').SkipWhile(c => !char.IsAsciiDigit(c)).TakeWhile(c => char.IsAsciiDigit(c) || c is '.' or ' ' or '\u202F').Where(c => c is not (' ' or '\u202F'))]);
 }

@@ -1,5 +1,4 @@
 using Spolium.Core.Accounts;
-using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
@@ -114,7 +113,7 @@ public static class Decisions
         var most = SlipFactor * Math.Max(dose.Grams.Range.High, dose.Rungs.Sum(r => r.Grams));
         var sofar = batch.Step(stepId).Pours.Where(p => p.DoseId == doseId).Sum(p => p.Grams);
         if (sofar + grams > most && string.IsNullOrWhiteSpace(reason))
-            return Decision.Refuse("amount", $"with this, {FigureText.Number(sofar + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(most / SlipFactor, 1)} g", "check the decimal point and the unit; if it is so, say why");
+            return Decision.Refuse([CannotBe.Poured(amount, grams / amount.Value, sofar, most, most / SlipFactor, dose.Rungs.FirstOrDefault(r => r.Poured is null)?.Grams ?? dose.Grams.Likely, CannotBe.Clues(state, amount, batch.BalanceStepG))]);
         if (onShelf is not null && grams > onShelf.Grams * (1 + ShelfDecisions.LevelMayDiffer) && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("amount", $"{bottleId} holds {FigureText.Number(Math.Max(0, onShelf.Grams), 0)} g by the shelf, {FigureText.Number(grams, 0)} g would be poured", "pour from another bottle, or count the shelf; if it is so, say why");
         return Decision.Write(new DoseAdded(batch.Id, stepId, doseId, [ShelfDecisions.Poured(bottle, amount, grams, sigma)], Kept(reason)));
@@ -134,10 +133,19 @@ public static class Decisions
         return (grams.Likely, grams.Amount.Sigma);
     }
 
-    public static Decision Read(BatchState batch, string stepId, string kind, TypedNumber value) =>
-        Running(batch, stepId) ?? (kind == "pH" && value.Value > 15 ? Decision.Refuse("value", $"pH {value.Text} cannot be", "a pH lies between 0 and 14") : kind == "temperature" && value.Value > 160
-            ? Decision.Refuse("value", $"{QuantityParser.InWords(value)} is hotter than this liquor can be", "check the unit: °F or °C")
-            : Decision.Write(new ReadingTaken(batch.Id, stepId, kind, value)));
+    public static Decision Read(State state, BatchState batch, string stepId, string kind, TypedNumber value, string? reason = null)
+    {
+        if (Running(batch, stepId) is { } no)
+            return no;
+        var wrong = kind switch
+        {
+            "temperature" => CannotBe.Temperature(BatchAtWork.Plan(state, batch).Of(stepId), value),
+            "pH" => CannotBe.Acidity(value),
+            "volume" => CannotBe.Volume(BatchAtWork.AsItStands(state, batch, stepId), value, new Draws(batch.Id)),
+            _ => null,
+        };
+        return wrong is not null && string.IsNullOrWhiteSpace(reason) ? Decision.Refuse([wrong]) : Decision.Write(new ReadingTaken(batch.Id, stepId, kind, value, wrong is null ? null : Kept(reason)));
+    }
 
     public static Decision See(State state, BatchState batch, string stepId, string sign)
     {
@@ -158,10 +166,13 @@ public static class Decisions
             return Decision.Refuse("output", "this step makes no such holding", "use one of " + string.Join(", ", step.Plan.Outputs.Select(o => o.Id)));
         if (mass.Value <= 0)
             return Decision.Refuse("mass", "nothing was weighed", "write a mass above 0 g");
-        var feed = step.Input.Moles.Keys.Where(s => s.Phase == Phase.Solid).Select(s => step.Input.Grams(s).Range.High).Sum() + new[] { "Au", "Ag", "Pt", "Pd" }.Sum(e => step.Input.Element(e).Range.High) + step.Plan.Doses.Where(d => !d.Bottle.IsLiquid).Sum(d => d.Grams.Range.High);
-        if (mass.Value > 2 * feed && string.IsNullOrWhiteSpace(reason))
-            return Decision.Refuse("mass", $"{QuantityParser.InWords(mass)} is more than went in", "was the vessel weighed with it, or did the point slip? If it is so, say why");
         mass = OnBalance(mass, batch.BalanceStepG);
+        // An earlier weighing of the same holding says nothing against this one.
+        var unweighed = batch.Step(stepId) is var s ? batch with { Steps = batch.Steps.SetItem(stepId, s with { Weighed = s.Weighed.Remove(output) }) } : batch;
+        var now = BatchAtWork.AsItStands(state, unweighed, stepId);
+        var wrong = CannotBe.Weighed(now, now.Plan.Outputs.FirstOrDefault(o => o.Id == output) ?? holding, mass, CannotBe.Clues(state, mass, batch.BalanceStepG), fineness);
+        if (wrong is not null && string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse([wrong]);
         var isLast = batch.Route.Steps[^1].Id == stepId && holding.Main;
         return isLast
             ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(batch.Id, BatchAtWork.ElementOf(holding.Charge), mass, fineness)], Kept(reason)))

@@ -126,7 +126,8 @@ public sealed record BottlePour(string BottleId, TypedNumber Amount, double Gram
 public sealed record DoseAdded(string BatchId, string StepId, string DoseId, IReadOnlyList<BottlePour> Pours, string? Reason = null) : EntryBody;
 
 /// <param name="Kind">temperature, ph, volume, density …</param>
-public sealed record ReadingTaken(string BatchId, string StepId, string Kind, TypedNumber Value) : EntryBody;
+/// <param name="Reason">Why it was kept against a warning.</param>
+public sealed record ReadingTaken(string BatchId, string StepId, string Kind, TypedNumber Value, string? Reason = null) : EntryBody;
 
 public sealed record SignSeen(string BatchId, string StepId, string Sign) : EntryBody;
 

@@ -12,6 +12,9 @@ public static class Impossible
     private static readonly ILookup<string, (double Percent, double BoilsC)> Boiling =
         ReferenceTable.Read("boiling-points.csv", r => (Solute: r.Text("solute"), Percent: r.Number("mass_percent"), BoilsC: r.Number("boiling_point_C")), "solute", "mass_percent").ToLookup(r => r.Solute, r => (r.Percent, r.BoilsC));
 
+    /// <summary>The highest boiling point of any strength of a liquid, °C; null for what boils away as water does.</summary>
+    public static double? HottestC(string solute) => Boiling.Contains(solute) ? Boiling[solute].Max(b => b.BoilsC) : null;
+
     /// <summary>A typed temperature that the table does not cover: too hot for the liquid, or for the table, or a slip of the unit.</summary>
     public static (string Reason, string WayOut)? Temperature(DensityTable table, double temperatureC)
     {

@@ -14,7 +14,8 @@ public sealed record BeginRequest(Head Head);
 public sealed record PourRequest(Head Head, string DoseId, string BottleId, string Amount, string? Reason = null);
 
 /// <param name="Kind">temperature, ph, volume, density.</param>
-public sealed record ReadingRequest(Head Head, string Kind, string Value);
+/// <param name="Reason">Why it is so, when it cannot be.</param>
+public sealed record ReadingRequest(Head Head, string Kind, string Value, string? Reason = null);
 
 public sealed record SignRequest(Head Head, string Sign);
 

@@ -167,7 +167,7 @@ public static class RunEndpoints
         if (!fields.TryGetValue(request.Kind, out var field))
             reader.Errors.Add(new("kind", $"'{request.Kind}' is not read here", "use one of " + string.Join(", ", fields.Keys)));
         var value = reader.Quantity("value", request.Value, field);
-        return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (_, b) => Decisions.Read(b, stepId, request.Kind, value));
+        return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Decisions.Read(l.State, b, stepId, request.Kind, value, request.Reason));
     }
 
     private static BatchResult See(string batchId, string stepId, SignRequest request, Writing writing) =>

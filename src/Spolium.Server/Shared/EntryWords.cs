@@ -32,7 +32,7 @@ public static class EntryWords
         BatchClosed => "batch closed",
         StepBegun b => $"{b.StepId} begun",
         DoseAdded b => $"{b.DoseId}: {string.Join(", ", b.Pours.Select(p => $"{p.Amount.Text} from {p.BottleId}"))}{Because(b.Reason)}",
-        ReadingTaken b => $"{b.Kind} read: {b.Value.InWords}",
+        ReadingTaken b => $"{b.Kind} read: {b.Value.InWords}{Because(b.Reason)}",
         SignSeen b => $"sign seen: {b.Sign.Replace('-', ' ')}",
         HoldingWeighed b => $"{b.Output} weighed: {b.Mass.InWords}{Because(b.Reason)}",
         VesselNamed b => $"vessel {b.VesselId}: {b.Kind} {FigureText.Number(b.NominalMl, 0)} mL",

@@ -154,7 +154,7 @@ public class DecisionTests
 
     [Fact]
     public void A_liquor_at_185_degrees_is_a_slip_of_the_unit() =>
-        Assert.Contains("hotter", Refused(Decisions.Read(Open, "3-sulfamic", "temperature", TypedNumber.Of(185, Field.Temperature, "°C"))));
+        Assert.Contains("hotter", Refused(Decisions.Read(Demo.State, Open, "3-sulfamic", "temperature", TypedNumber.Of(185, Field.Temperature, "°C"))));
 
     [Fact]
     public void Closing_without_the_signs_wants_a_reason()

@@ -3,6 +3,8 @@ export interface FieldError {
   field: string;
   reason: string;
   wayOut: string;
+  /** The number that would agree, with its unit, where a usual slip explains the refused one. */
+  becomes?: string | null;
 }
 
 /** A refusal of the server, as problem details. */

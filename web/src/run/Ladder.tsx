@@ -5,6 +5,7 @@ import { api, type DoseView, type Schemas, type StepView } from '../api/client';
 import { type Problem, unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
+import { Agrees } from '../metal/Agrees';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { ChangeBottle } from './ChangeBottle';
@@ -148,6 +149,14 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
               autoFocus
             />
             <Changes changes={preview.data?.changes} />
+            <Agrees
+              problem={pour.error ?? (preview.error as Problem | null)}
+              field="amount"
+              onTake={(becomes) => {
+                setOther(becomes);
+                pour.mutate({ amount: becomes, minutesAgo, reason: '', rung: poured });
+              }}
+            />
             {(pour.error?.of('amount') ?? (preview.error as Problem | null)?.of('amount')) && (
               <label className={styles.reason}>
                 If it is so, why?

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { api, type Schemas, type StepView } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
+import { Agrees } from '../metal/Agrees';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import styles from './run.module.css';
@@ -24,16 +25,20 @@ export function Readings({ batch, step }: Props) {
 
 function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) {
   const [value, setValue] = useState('');
+  const [reason, setReason] = useState('');
   const name = kind === 'pH' ? 'pH' : 'Temperature';
   const read = useWrite(
-    async (head, text: string) =>
+    async (head, wish: { value: string; reason: string }) =>
       unwrap(
         await api.POST('/api/batches/{batchId}/steps/{stepId}/readings', {
           params: { path: { batchId: batch.id, stepId: step.id } },
-          body: { head, kind, value: text },
+          body: { head, kind, value: wish.value, reason: wish.reason || null },
         }),
       ),
-    () => setValue(''),
+    () => {
+      setValue('');
+      setReason('');
+    },
     batch.version,
   );
   const last = step.readings.filter((r) => r.kind === kind).at(-1);
@@ -44,7 +49,7 @@ function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) 
         noValidate
         onSubmit={(e) => {
           e.preventDefault();
-          read.mutate(value);
+          read.mutate({ value, reason });
         }}
       >
         <QuantityField
@@ -60,6 +65,20 @@ function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) 
           Log
         </button>
       </form>
+      <Agrees
+        problem={read.error}
+        field="value"
+        onTake={(becomes) => {
+          setValue(becomes);
+          read.mutate({ value: becomes, reason: '' });
+        }}
+      />
+      {read.error?.of('value') && (
+        <label className={styles.reason}>
+          If it is so, why?
+          <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+        </label>
+      )}
       <ProblemNote problem={read.error} shown={['value']} />
     </div>
   );

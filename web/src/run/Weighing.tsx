@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, type Schemas, type StepView } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
+import { Agrees } from '../metal/Agrees';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { Changes } from './Changes';
@@ -49,7 +50,10 @@ export function Weighing({ batch, step, output }: Props) {
           },
         }),
       ),
-    () => setMass(''),
+    () => {
+      setMass('');
+      setReason('');
+    },
     batch.version,
   );
   return (
@@ -86,6 +90,14 @@ export function Weighing({ batch, step, output }: Props) {
           error={weigh.error?.of('fineness')}
         />
       )}
+      <Agrees
+        problem={weigh.error}
+        field="mass"
+        onTake={(becomes) => {
+          setMass(becomes);
+          weigh.mutate({ mass: becomes, fineness, reason: '' });
+        }}
+      />
       {weigh.error?.of('mass') && (
         <label className={styles.reason}>
           If it is so, why?

@@ -91,7 +91,7 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
           0,
           way.findIndex((w) => w.to === f.from),
         );
-        const sx = x(at) + gap * (at === 0 ? 0.4 : 0.15);
+        const sx = x(at) + gap * (at === 0 ? 0.5 : 0.15);
         const sy = top + h(grams(way[at + 1] ?? way[at]));
         const w = Math.max(1.5, grams(f) * scale);
         const ey = top + most + 26 + ((sides.length - 1 - k) % 6) * 22;

@@ -1,0 +1,147 @@
+using System.Globalization;
+using Spolium.Core.Accounts.Flows;
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Planning;
+using Spolium.Core.Quantities;
+using Spolium.Core.Solutions;
+
+namespace Spolium.Core.Accounts;
+
+/// <summary>
+/// Numbers that cannot be, told when they are typed and before any statistics: why, the likeliest slip, and the value that would agree.
+/// What only breaks a balance may be kept with a reason.
+/// </summary>
+public static class CannotBe
+{
+    // A ceiling holds with three standard uncertainties to spare.
+    private const double Spare = 3;
+
+    // What dissolved salts may raise a boiling point by beyond the acid's own, K.
+    private const double SaltsRaiseK = 15;
+    private const double WaterBoilsC = 100;
+
+    // A liquor is read warm more often than cold.
+    private const double UsuallyC = 70;
+    private const double UsuallyWithinK = 30;
+
+    // What a measuring vessel and unmeasured rinses may add to a volume.
+    private const double VolumeSpare = 1.15;
+
+    /// <summary>A weighed holding of a step: not heavier than the metal and the reagents that went in allow.</summary>
+    /// <param name="step">As it stands: what was logged, and nothing more to come.</param>
+    /// <param name="fineness">Of a product that was assayed, as a fraction.</param>
+    public static FieldError? Weighed(PlannedStep step, Output holding, TypedNumber mass, SlipClues clues, TypedNumber? fineness = null)
+    {
+        if (Ceiling(step, holding, fineness?.Value) is not { } ceiling || mass.Value - Spare * mass.Sigma <= ceiling.Most)
+            return null;
+        var excess = mass.Value - ceiling.Most;
+        var expected = Solids(holding.Charge);
+        var reason = $"{QuantityParser.InWords(mass)} is more than went in: {ceiling.Why} allows {FigureText.Number(ceiling.Most, Digits(ceiling.Most))} g at most";
+        var wet = excess < ceiling.Most ? $"if it was wet or held salts, {FigureText.Number(excess, Digits(excess))} g of it is water or salt: dry it until it weighs the same twice; " : "";
+        return With("mass", reason, wet, mass, Slip(mass, clues, v => v <= ceiling.Most, expected.Likely, Math.Max(expected.Amount.Sigma, 0.02 * expected.Likely)));
+    }
+
+    /// <summary>Grams that a holding can weigh at most, and by what: by each element that all of its solids hold, with what went in of it.</summary>
+    internal static (double Most, string Why)? Ceiling(PlannedStep step, Output holding, double? fineness)
+    {
+        var solids = holding.Charge.Moles.Keys.Where(s => s.Phase == Phase.Solid).Select(s => s.Parse()).ToList();
+        if (solids.Count == 0)
+            return null;
+        (double Most, string Why)? least = null;
+        foreach (var element in solids[0].Atoms.Keys.Where(e => e is not ("H" or "O") && solids.All(f => f.Atoms.ContainsKey(e))))
+        {
+            // Whatever went in stands in one of the outputs or left as gas: what left cannot be in the holding.
+            var there = Working.Sum(step.Plan.Outputs.Select(o => o.Charge.Element(element)), Dimension.Mass);
+            var share = solids.Min(f => f.Atoms[element].ToDouble() * Elements.Of(element).Weight / f.MolarMass) * (fineness ?? 1);
+            var most = Math.Max(there.Likely + Spare * there.Amount.Sigma, there.Range.High) / share;
+            if (least is null || most < least.Value.Most)
+                least = (most, $"the {Elements.Of(element).Name} that went in");
+        }
+        // Solids of many kinds have no element in common: they weigh no more than all solids that were in the step.
+        if (least is null)
+        {
+            var most = new[] { Working.Sum(step.Plan.Outputs.Select(o => Solids(o.Charge)), Dimension.Mass), Solids(step.Input) + Working.Sum(step.Plan.Doses.Where(d => !d.Bottle.IsLiquid).Select(d => d.Grams), Dimension.Mass) }
+                .Max(w => Math.Max(w.Likely + Spare * w.Amount.Sigma, w.Range.High));
+            least = (most, "what went in as a solid");
+        }
+        return least.Value.Most > 0 ? least : null;
+    }
+
+    /// <summary>A temperature above the boiling point of the step's own liquor, or far below freezing.</summary>
+    public static FieldError? Temperature(PlannedStep step, TypedNumber value)
+    {
+        var liquor = step.Plan.Outputs.Any(o => o.Charge.Of(Species.Water).Likely > 0);
+        if (!liquor && step.Plan.Doses.All(d => !d.Bottle.IsLiquid))
+            return null;
+        var acids = step.Plan.Doses.SelectMany(d => d.Bottle.RealBottles()).Select(b => b.Formula).Where(f => Impossible.HottestC(f) is not null).Distinct().ToList();
+        var hottest = acids.Select(f => Impossible.HottestC(f)!.Value).Append(WaterBoilsC).Max() + SaltsRaiseK;
+        if (value.Value <= hottest && value.Value >= -30)
+            return null;
+        var clues = new SlipClues(Text(value), Field.Temperature, value.Unit);
+        var reason = value.Value > hottest ? $"{QuantityParser.InWords(value)} is hotter than this liquor can be: it boils at {FigureText.Number(hottest, 0)} °C at most" : $"{QuantityParser.InWords(value)} is colder than any liquor here";
+        return With("value", reason, "", value, Slip(value, clues, v => v <= hottest && v >= 0, UsuallyC, UsuallyWithinK));
+    }
+
+    /// <summary>A pH beyond any acid or caustic.</summary>
+    public static FieldError? Acidity(TypedNumber value) => value.Value is >= -1 and <= 15 ? null
+        : With("value", $"pH {value.Text} cannot be: strong acids reach −1, strong caustic 15", "", value, Slip(value, new(Text(value), Field.PH), v => v is >= 0 and <= 14, 7, 5));
+
+    /// <summary>A volume above all that was poured and rinsed into the step.</summary>
+    public static FieldError? Volume(PlannedStep step, TypedNumber value, Draws draws)
+    {
+        var there = Working.Sum(step.Plan.Outputs.Where(o => o.Charge.Of(Species.Water).Likely > 0).Select(o => o.Charge.LiquorVolume(draws)), Dimension.Volume);
+        var most = VolumeSpare * (there.Likely + Spare * there.Amount.Sigma);
+        return most <= 0 || value.Value <= most ? null : With("value", $"{QuantityParser.InWords(value)} is more than was poured and rinsed: {FigureText.Number(most, 0)} mL at most", "was a rinse not written down? ", value, Slip(value, new(Text(value), Field.Volume, value.Unit, null, InCore(value)), v => v <= most, there.Likely, Math.Max(0.1 * there.Likely, there.Amount.Sigma)));
+    }
+
+    /// <summary>A pour that is more than its dose may want.</summary>
+    /// <param name="sofarG">Poured already.</param>
+    /// <param name="mostG">All that it may want, with what is asked about to spare.</param>
+    /// <param name="nextG">The next portion as planned.</param>
+    public static FieldError Poured(TypedNumber amount, double gramsPerUnit, double sofarG, double mostG, double usualG, double nextG, SlipClues clues)
+    {
+        var grams = amount.Value * gramsPerUnit;
+        return With("amount", $"with this, {FigureText.Number(sofarG + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(usualG, 1)} g", "check the decimal point and the unit; ", amount,
+            Slip(amount, clues, v => sofarG + v * gramsPerUnit <= mostG, nextG / gramsPerUnit, Math.Max(1e-9, 0.5 * nextG / gramsPerUnit)));
+    }
+
+    /// <summary>A holding that is measured again, or comes back, with more metal than it can have.</summary>
+    public static FieldError? MoreThan(string field, TypedNumber mass, double mostG, string of, SlipClues clues) => mass.Value - Spare * mass.Sigma <= mostG ? null
+        : With(field, $"{QuantityParser.InWords(mass)} is more than {of}: {FigureText.Number(mostG, Digits(mostG))} g at most", "", mass, Slip(mass, clues, v => v <= mostG, mostG, 0.2 * mostG));
+
+    /// <summary>What stood near a weighing: the tares of the shop's vessels, the step of its balance.</summary>
+    public static SlipClues Clues(Journal.State state, TypedNumber typed, double balanceStepG) => BatchFlows.Clues(typed, BatchFlows.Tares(state), balanceStepG);
+
+    // Of the usual slips that give a possible number the one that is likeliest by its kind, and nearest to what was expected.
+    private static SlipCandidate? Slip(TypedNumber typed, SlipClues clues, Func<double, bool> possible, double expected, double sigma) =>
+        typed.Value <= 0 ? null : clues.Candidates(typed.Value).Where(c => c.Value > 0 && possible(c.Value) && (clues.Step is not { } step || clues.CouldBeShown(c, step)))
+            .OrderByDescending(c => Math.Log(SlipKind.All[c.Kind].Weight * c.Odds) - Math.Min(50, Math.Pow((c.Value - expected) / sigma, 2) / 2)).FirstOrDefault();
+
+    private static FieldError With(string field, string reason, string also, TypedNumber typed, SlipCandidate? slip)
+    {
+        if (slip is null)
+            return new(field, reason, also + "check the number and its unit; if it is so, say why");
+        var becomes = Written(typed, slip.Value);
+        var what = SlipKind.All[slip.Kind].Title + (slip.Detail.Length > 0 ? $" ({slip.Detail})" : "");
+        return new(field, reason, $"{also}{becomes} would agree: {what}; if it is as written, say why", becomes);
+    }
+
+    // In the unit that was typed; a temperature that was Fahrenheit stays the number it was.
+    private static string Written(TypedNumber typed, double value)
+    {
+        if (typed.Field == Field.PH)
+            return FigureText.Number(value, 1).Replace("\u202F", "");
+        var unit = Units.All.First(u => u.Field == typed.Field && u.Symbol == typed.Unit);
+        return $"{Math.Round(unit.FromCore(value), 4).ToString("0.####", CultureInfo.InvariantCulture)} {unit.Symbol}";
+    }
+
+    private static double InCore(TypedNumber typed) => Units.All.FirstOrDefault(u => u.Field == typed.Field && u.Symbol == typed.Unit)?.Factor ?? 1;
+
+    private static string Text(TypedNumber typed) => BatchFlows.Digits(typed.Text);
+
+    private static int Digits(double grams) => grams < 10 ? 2 : grams < 1000 ? 1 : 0;
+
+    private static Working Solids(Charge charge) => Working.Sum(charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(charge.Unknown), Dimension.Mass);
+}
