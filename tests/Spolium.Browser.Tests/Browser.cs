@@ -93,7 +93,8 @@ public sealed class Browser : IDisposable
     public void Follow(string link) => Click(By.XPath($"//a[contains(normalize-space(.), {Quote(link)})]"), $"link '{link}'");
 
     /// <summary>The input with this label, or aria-label.</summary>
-    public IWebElement Field(string label) => Until(d => d.FindElements(By.XPath($"//input[@aria-label={Quote(label)}] | //label[starts-with(normalize-space(.), {Quote(label)})]/..//input | //label[starts-with(normalize-space(.), {Quote(label)})]//input")).FirstOrDefault(e => e.Displayed), $"field '{label}'");
+    public IWebElement Field(string label) => Until(d => new[] { $"//input[@aria-label={Quote(label)}]", $"//label[starts-with(normalize-space(.), {Quote(label)})]//input", $"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input" }
+        .SelectMany(path => d.FindElements(By.XPath(path))).FirstOrDefault(e => e.Displayed), $"field '{label}'");
 
     public void Type(string label, string text)
     {

@@ -79,4 +79,40 @@ public class TrailTests
         Assert.Equal(422, (await shop.Post("/api/batches/none/put-right", PutRight(suspect))).Status);
         Assert.Equal(before, shop.Store.Ledger.State.Entries.Count);
     }
+
+    [Fact]
+    public async Task A_whole_batch_goes_to_another_shop_and_out_again_byte_for_byte()
+    {
+        await using var shop = new Shop();
+        var file = await shop.Client.GetByteArrayAsync("/api/batches/26-01/file");
+        await using var other = new Shop(demo: false);
+        var request = new { Head = Shop.Head(), File = System.Text.Encoding.UTF8.GetString(file) };
+        Assert.Equal("26-01", (await other.Done("/api/batches/file", request)).GetProperty("code").GetString());
+        Assert.Equal(file, await other.Client.GetByteArrayAsync("/api/batches/26-01/file"));
+        // A retry does nothing twice; the same file under a new id is refused.
+        var entries = other.Store.Ledger.State.Entries.Count;
+        await other.Done("/api/batches/file", request);
+        Assert.Equal(422, (await other.Post("/api/batches/file", new { Head = Shop.Head(), request.File })).Status);
+        Assert.Equal(entries, other.Store.Ledger.State.Entries.Count);
+        Assert.Equal("26-01", (await other.Get("/api/batches"))[0].GetProperty("id").GetString());
+        // Plans, trail and journal of it are there, and are there again after a restart.
+        Assert.Equal((await shop.Get("/api/batches/26-01/trail")).GetProperty("flows").ToString(), (await other.Get("/api/batches/26-01/trail")).GetProperty("flows").ToString());
+        var folder = await other.Stop();
+        await using var again = new Shop(demo: false, folder: folder);
+        Assert.Equal(file, await again.Client.GetByteArrayAsync("/api/batches/26-01/file"));
+        again.Store.Rebuild();
+        Assert.Equal(entries, again.Store.Ledger.State.Entries.Count);
+    }
+
+    [Fact]
+    public async Task A_broken_file_is_refused_and_nothing_is_written()
+    {
+        await using var other = new Shop(demo: false);
+        foreach (var text in new[] { "", "kr 12", "{}", "{\"schema\":\"spolium-batch\",\"version\":1}" })
+        {
+            var (status, problem) = await other.Post("/api/batches/file", new { Head = Shop.Head(), File = text });
+            Assert.Equal((422, "file"), (status, Shop.First(problem).Field));
+        }
+        Assert.Empty(other.Store.Ledger.State.Entries);
+    }
 }

@@ -12,10 +12,25 @@ public static class Bookkeeper
     /// <param name="before">The state before the entry.</param>
     public static IReadOnlyList<Posting> Postings(State before, Book book, Entry entry)
     {
+        if (entry.Body is BatchBroughtIn brought)
+            return BringIn(before, book, entry, brought.File);
         if (entry.Body is not Correction correction)
             return [.. Postings(before, book, entry.Id, entry.Body)];
         List<Posting> back = [.. Transaction.Reverse(entry.Id, book.Postings.Where(p => p.EntryId == correction.Corrects))];
         return correction.Instead is { } instead ? [.. back, .. Postings(before, book.Post(back), entry.Id, instead)] : back;
+    }
+
+    // What its bottles gave belongs to the shelf of another shop.
+    private static IReadOnlyList<Posting> BringIn(State before, Book book, Entry entry, BatchFile file)
+    {
+        var all = new List<Posting>();
+        foreach (var step in Replay.BroughtIn(before, entry, file))
+        {
+            List<Posting> posted = [.. Postings(step.Before, book, step.Entry).Where(p => p.Element != Account.Contents)];
+            all.AddRange(posted);
+            book = book.Post(posted);
+        }
+        return all;
     }
 
     private static IEnumerable<Posting> Postings(State before, Book book, string entryId, EntryBody body) => body switch

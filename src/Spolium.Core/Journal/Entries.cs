@@ -28,6 +28,9 @@ public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, Date
 
     public static string PlanStream(string planId) => "plan:" + planId;
 
+    /// <summary>Of a batch that was brought in from a file: the entry that brought it.</summary>
+    public static string BroughtStream(string batchId) => "brought:" + batchId;
+
     public const string PricesStream = "prices";
 
     public static string BottleStream(string bottleId) => "bottle:" + bottleId;
@@ -174,6 +177,9 @@ public sealed record StepRestated(string StepId, IReadOnlyList<HoldingEstimate> 
 /// <param name="Steps">Closed steps whose outputs change.</param>
 /// <param name="Recoveries">Of a closed batch: recovery by element as it then stands.</param>
 public sealed record ReadingPutRight(string BatchId, string StepId, string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries) : EntryBody;
+
+/// <summary>A batch of another shop, with its entries as they were written there. It takes nothing from this shop's shelf.</summary>
+public sealed record BatchBroughtIn(BatchFile File) : EntryBody;
 
 /// <summary>Bottles that came to the shelf together: one delivery, or one file.</summary>
 public sealed record BottlesReceived(IReadOnlyList<NewBottle> Bottles) : EntryBody;

@@ -57,6 +57,7 @@ public static class Replay
         ProductWeighed b => Product(state, entry, b),
         StepClosed b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs], Covariances = [.. b.Covariances] }),
         ReadingPutRight b => PutRight(state, entry, b),
+        BatchBroughtIn b => Batch(BroughtIn(state, entry, b.File).Last().After, b.File.BatchId, x => x with { BroughtIn = b.File }),
         NoteWritten => state,
         VesselNamed b => state with { Vessels = state.Vessels.SetItem(b.VesselId, new(b.VesselId, Vessel.Find(b.Kind, b.NominalMl) ?? new(b.Kind, b.NominalMl, 0, 1, "as written"), b.Tare, entry.Id)) },
         VesselGone b => state with { Vessels = state.Vessels.Remove(b.VesselId) },
@@ -150,6 +151,24 @@ public static class Replay
         var reading = MetalOf(b.Mass, b.Holds[0]);
         var next = Batch(state, b.BatchId, x => x with { Product = product });
         return Step(next, entry, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.SetItem(b.Output, reading), WeighedBy = s.WeighedBy.SetItem(b.Output, entry.Id) });
+    }
+
+    /// <summary>The entries that a file brings, each with the state before and after it. The shelf of this shop stays as it is.</summary>
+    internal static IEnumerable<(State Before, Entry Entry, State After)> BroughtIn(State state, Entry entry, BatchFile file)
+    {
+        var now = state;
+        foreach (var lot in file.Lots.Concat(file.Vessels.Where(v => !state.Vessels.ContainsKey(v.VesselId))))
+        {
+            var before = now;
+            now = Apply(now, entry, lot);
+            yield return (before, entry with { Body = lot }, now);
+        }
+        foreach (var e in file.Entries)
+        {
+            var before = now;
+            now = Apply(now, e) with { Shelf = state.Shelf };
+            yield return (before, e, now);
+        }
     }
 
     private static State PutRight(State state, Entry entry, ReadingPutRight b)

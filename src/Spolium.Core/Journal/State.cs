@@ -100,6 +100,9 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
     /// <summary>The saved plan that it was started from.</summary>
     public string? PlanId { get; init; }
 
+    /// <summary>The file that it came with, where it is a batch of another shop.</summary>
+    public BatchFile? BroughtIn { get; init; }
+
     /// <summary>Readings that were put right after their step had closed, oldest first.</summary>
     public ImmutableList<PutRightState> PutRight { get; init; } = [];
 

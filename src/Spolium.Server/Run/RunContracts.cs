@@ -7,6 +7,11 @@ public sealed record BatchListItem(string Id, string Code, string Title, string 
 
 public sealed record StartRequest(Head Head, string BatchId, string Code, string LotId, string Amount, string? Title = null, string? AmountPlusMinus = null, string? Way = null, IReadOnlyList<string>? Methods = null, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null, string? PlanId = null);
 
+/// <param name="File">The text of a file that a whole batch was saved to.</param>
+public sealed record BatchFileRequest(Head Head, string File);
+
+public sealed record BroughtIn(string BatchId, string Code);
+
 public sealed record BeginRequest(Head Head);
 
 /// <param name="Amount">Grams, or millilitres of a liquid.</param>

@@ -27,6 +27,8 @@ public static class RunEndpoints
         batches.MapGet("/", List);
         batches.MapPost("/", Start);
         batches.MapGet("/{batchId}", Get);
+        batches.MapGet("/{batchId}/file", FileOut);
+        batches.MapPost("/file", FileIn);
         batches.MapGet("/{batchId}/steps/{stepId}", GetStep);
         batches.MapGet("/{batchId}/working", Working);
         batches.MapGet("/{batchId}/journal", Journal);
@@ -70,6 +72,25 @@ public static class RunEndpoints
 
     private static Results<Ok<BatchView>, ProblemHttpResult> Get(string batchId, Writing writing) =>
         writing.Ledger.State.Batches.ContainsKey(batchId) ? TypedResults.Ok(View(writing.Ledger, batchId, new FigureBook())) : Problems.NotFound("such batch");
+
+    private static Results<FileContentHttpResult, ProblemHttpResult> FileOut(string batchId, Writing writing) =>
+        writing.Ledger.State.Batches.TryGetValue(batchId, out var batch)
+            ? TypedResults.File(BatchFile.Of(writing.Ledger.State, batch).Write(), "application/json", $"batch-{batch.Code}.json")
+            : Problems.NotFound("such batch");
+
+    private static Task<Results<Ok<BroughtIn>, ProblemHttpResult>> FileIn(BatchFileRequest request, Writing writing)
+    {
+        string? id = null;
+        try
+        {
+            id = BatchFile.Read(request.File).BatchId;
+        }
+        catch (FormatException)
+        {
+            // The decision says what is wrong with it.
+        }
+        return writing.Write(request.Head, request, [Entry.BroughtStream(id ?? "")], new(), l => BringingIn.Decide(l, request.File), l => new BroughtIn(id!, l.State.Batches[id!].Code));
+    }
 
     private static Results<Ok<StepView>, ProblemHttpResult> GetStep(string batchId, string stepId, Writing writing)
     {

@@ -40,6 +40,7 @@ public static class EntryWords
         StepKept b => $"step tried and kept: {b.Title}",
         ProductWeighed b => $"product weighed: {b.Mass.InWords}{(b.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}{Because(b.Reason)}",
         ReadingPutRight b => $"{b.Output} put right: {b.Becomes.Text} in place of {b.Was.Text}; {b.Reason}",
+        BatchBroughtIn b => $"batch {b.File.Code} brought in from a file, with {b.File.Entries.Count} entries",
         StepClosed b => $"{b.StepId} closed{Because(b.Reason)}",
         BottlesReceived b => $"{string.Join(", ", b.Bottles.Select(x => x.BottleId))} received",
         BottleMade b => b.BatchId is { } batch ? $"{b.Bottle.BottleId} made in {batch}" : $"{b.Bottle.BottleId} mixed from {string.Join(", ", b.From.Select(f => $"{f.Amount.Text} of {f.BottleId}"))}",

@@ -8,6 +8,7 @@ import { BatchChoice } from '../metal/BatchChoice';
 import { Fig } from '../metal/Fig';
 import { WithWorking } from '../metal/WorkingSheet';
 import { Bands } from './Bands';
+import { BatchIn } from './BatchIn';
 import { HoldingsTable } from './HoldingsTable';
 import { savePicture } from './picture';
 import { Suspects } from './Suspects';
@@ -30,6 +31,7 @@ export function TrailPage() {
         <p>
           <Link to="/plan">Start a batch</Link>; what is weighed and poured there draws its trail here.
         </p>
+        <BatchIn />
       </>
     );
   if (error) return <p role="alert">{error.message}</p>;
@@ -110,6 +112,10 @@ export function TrailPage() {
         <a className="word" href={`/api/batches/${chosen}/trail/csv`} download>
           Save as a table
         </a>
+        <a className="word" href={`/api/batches/${chosen}/file`} download>
+          Save the whole batch
+        </a>
+        <BatchIn />
       </p>
       <HoldingsTable trail={t} open={open} onOpen={setOpen} />
       <label className={styles.time}>

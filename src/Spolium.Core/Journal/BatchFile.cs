@@ -1,0 +1,80 @@
+using System.Text.Json;
+using Spolium.Core.Quantities;
+
+namespace Spolium.Core.Journal;
+
+/// <summary>
+/// A whole batch as one file that stands by itself: its entries to the letter, and snapshots of the lots and vessels that they speak of.
+/// Brought into another shop it is the same batch, and goes out again byte for byte.
+/// </summary>
+/// <param name="Schema"><see cref="Name"/>.</param>
+/// <param name="Version">Of the file's shape.</param>
+/// <param name="Units">Units of the numbers without a unit of their own.</param>
+/// <param name="Lots">What makes its lots in a shop that has none of them, in order: received, and pooled where it was a pool.</param>
+/// <param name="Vessels">With their tares.</param>
+/// <param name="Entries">Of the batch's own stream, oldest first.</param>
+public sealed record BatchFile(string Schema, int Version, IReadOnlyDictionary<string, string> Units, string BatchId, string Code, IReadOnlyList<EntryBody> Lots, IReadOnlyList<VesselNamed> Vessels, IReadOnlyList<Entry> Entries)
+{
+    public const string Name = "spolium-batch";
+    public const int Latest = 1;
+
+    private static readonly Dictionary<string, string> CoreUnits = new()
+    {
+        ["mass"] = "g",
+        ["volume"] = "mL",
+        ["temperature"] = "°C",
+        ["share"] = "1",
+        ["time"] = "h",
+        ["money"] = "kr",
+        ["density"] = "g/mL",
+        ["postings"] = "µg",
+        ["range"] = "low and high are 5 and 95 %, plusMinus is 1.645 standard uncertainties",
+    };
+
+    private static readonly JsonSerializerOptions Indented = new(EntryJson.Options) { WriteIndented = true };
+
+    public static BatchFile Of(State state, BatchState batch)
+    {
+        var entries = state.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batch.Id))).ToList();
+        // What came with it goes out with it.
+        if (batch.BroughtIn is { } was)
+            return was with { Entries = entries };
+        var lots = batch.Feeds.SelectMany(f => Making(state, state.Lots[f.LotId], f.Amount)).ToList();
+        var vessels = state.Vessels.Values.Where(v => v.Tare is not null).OrderBy(v => v.Id, StringComparer.Ordinal).Select(v => (VesselNamed)state.ById[v.EntryId].Body).ToList();
+        return new(Name, Latest, CoreUnits, batch.Id, batch.Code, lots, vessels, entries);
+    }
+
+    // So much of a lot as the batch took, as if it had been received so; a pool by what each of its lots brought.
+    private static IEnumerable<EntryBody> Making(State state, LotState lot, TypedNumber amount)
+    {
+        var share = amount.Value / lot.Amount.Value;
+        var believed = lot.Believed.Select(b => new ElementEstimate(b.Element, b.Grams * share, b.Sigma * share, b.Low * share, b.High * share)).ToList();
+        if (lot.Sources.Count == 0)
+            return [new LotReceived(lot.Id, lot.Code, lot.Title, lot.Material, amount, lot.Content, lot.Thickness, believed)];
+        var feeds = lot.Sources.Select(f => f with { Amount = f.Amount with { Value = f.Amount.Value * share, PlusMinus = f.Amount.PlusMinus * share } }).ToList();
+        return [.. feeds.SelectMany(f => Making(state, state.Lots[f.LotId], f.Amount)), new LotsPooled(lot.Id, lot.Code, lot.Title, feeds, believed)];
+    }
+
+    public byte[] Write() => JsonSerializer.SerializeToUtf8Bytes(this, Indented);
+
+    /// <exception cref="FormatException">It is no such file, of a newer version, or not whole: the message says which.</exception>
+    public static BatchFile Read(string text)
+    {
+        try
+        {
+            using var document = JsonDocument.Parse(text);
+            if (document.RootElement.ValueKind != JsonValueKind.Object || !document.RootElement.TryGetProperty("schema", out var schema) || schema.GetString() != Name)
+                throw new FormatException("it is not a batch that Spolium gave out");
+            if (!document.RootElement.TryGetProperty("version", out var version) || version.GetInt32() is < 1 or > Latest)
+                throw new FormatException("it was written by a newer version of Spolium");
+            var file = document.RootElement.Deserialize<BatchFile>(Indented)!;
+            if (file.BatchId is null || file.Lots is null || file.Vessels is null || file.Entries is not { Count: > 0 } || file.Entries.Any(e => e.Body is null || e.Streams is null))
+                throw new FormatException("a part of it is missing");
+            return file;
+        }
+        catch (Exception e) when (e is JsonException or KeyNotFoundException or InvalidOperationException)
+        {
+            throw new FormatException("it is not whole: " + e.Message, e);
+        }
+    }
+}

@@ -1,0 +1,87 @@
+using System.Text;
+using Spolium.Core.Accounts;
+using Spolium.Core.Bench;
+using Spolium.Core.Journal;
+using Spolium.Demo;
+using Xunit;
+
+namespace Spolium.Core.Tests.Journal;
+
+public class BatchFileTests
+{
+    private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoShop.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))));
+
+    private static byte[] Saved(State state, string id) => BatchFile.Of(state, state.Batches[id]).Write();
+
+    private static Ledger BroughtInto(Ledger shop, byte[] file)
+    {
+        var decision = BringingIn.Decide(shop, Encoding.UTF8.GetString(file));
+        Assert.Empty(decision.Errors);
+        var now = DateTimeOffset.UnixEpoch.AddYears(57);
+        return shop.With(new("brought", [new(Entry.BroughtStream("x"), 1)], now, now, "MK", decision.Body!));
+    }
+
+    [Theory]
+    [InlineData("26-01")]
+    [InlineData("26-02")]
+    [InlineData("25-24")]
+    public void A_batch_goes_out_and_comes_back_byte_for_byte(string id)
+    {
+        var file = Saved(Demo.Value.State, id);
+        var other = BroughtInto(Ledger.Empty, file);
+        Assert.Equal(Encoding.UTF8.GetString(file), Encoding.UTF8.GetString(Saved(other.State, id)));
+        // And once more, through a replay of the other shop's journal.
+        var replayed = Ledger.Of(other.State.Entries.Where(e => e.Body is BatchBroughtIn));
+        Assert.Equal(file, Saved(replayed.State, id));
+    }
+
+    [Fact]
+    public void It_is_the_same_batch_with_the_same_book_and_the_same_slip()
+    {
+        var (here, there) = (Demo.Value, BroughtInto(Ledger.Empty, Saved(Demo.Value.State, "25-24")));
+        var (a, b) = (here.State.Batches["25-24"], there.State.Batches["25-24"]);
+        Assert.Equal(a.Steps["1-nitric-strip"].Pours, b.Steps["1-nitric-strip"].Pours);
+        Assert.Equal(a.ClosedAt, b.ClosedAt);
+        foreach (var element in a.Believed.Select(x => x.Element))
+            foreach (var account in here.Book.Balances.Keys.Where(k => k.Account.StartsWith("batch/25-24", StringComparison.Ordinal)).Select(k => k.Account).Distinct())
+                Assert.Equal(here.Book.Grams(account, element), there.Book.Grams(account, element), 1e-6);
+        Assert.Equal(BatchBook.Of(here.State, a).Proposals[0].Slip, BatchBook.Of(there.State, b).Proposals[0].Slip);
+        Assert.All(there.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
+    }
+
+    [Fact]
+    public void It_takes_nothing_from_the_shelf_of_this_shop()
+    {
+        // A shop with bottles of the same names, that has not met the lot.
+        var shelf = Ledger.Of(Demo.Value.State.Entries.Where(e => e.Body is BottlesReceived));
+        var after = BroughtInto(shelf, Saved(Demo.Value.State, "26-01"));
+        Assert.Equal(shelf.State.Shelf["N-1"].Grams, after.State.Shelf["N-1"].Grams);
+        Assert.Equal(shelf.Book.Grams(Account.Shelf("N-1"), Account.Contents), after.Book.Grams(Account.Shelf("N-1"), Account.Contents));
+        Assert.True(after.State.Batches["26-01"].Step("1-nitric-strip").Pours.Count > 3);
+    }
+
+    [Fact]
+    public void What_is_written_to_it_afterwards_goes_out_with_it()
+    {
+        var there = BroughtInto(Ledger.Empty, Saved(Demo.Value.State, "26-02"));
+        var note = there.With(new("n", [new(Entry.BatchStream("26-02"), there.State.Version(Entry.BatchStream("26-02")) + 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "MK", new NoteWritten("26-02", null, "went on here")));
+        Assert.Contains("went on here", Encoding.UTF8.GetString(Saved(note.State, "26-02")));
+        Assert.Equal(Demo.Value.State.Version(Entry.BatchStream("26-02")) + 1, note.State.Version(Entry.BatchStream("26-02")));
+    }
+
+    [Fact]
+    public void What_is_no_batch_or_is_here_already_is_refused_whole()
+    {
+        var good = Encoding.UTF8.GetString(Saved(Demo.Value.State, "26-01"));
+        (string Text, string Why)[] wrong =
+        [
+            ("", "not whole"), ("[]", "not a batch"), ("{\"schema\":\"other\"}", "not a batch"), (good.Replace("\"version\": 1,\n  \"units\"", "\"version\": 2,\n  \"units\""), "newer version"),
+            (good[..^400], "not whole"), (good.Replace("step-closed", "step-shut"), "does not know"), (good.Replace("\"batchId\": \"26-01\",\n  \"code\"", "\"batchId\": \"26-09\",\n  \"code\""), "not those of one batch"),
+        ];
+        foreach (var (text, why) in wrong)
+            Assert.Contains(why, Assert.Single(BringingIn.Decide(Ledger.Empty, text).Errors).Reason);
+        Assert.Contains("in this shop already", Assert.Single(BringingIn.Decide(Demo.Value, good).Errors).Reason);
+        var lots = Ledger.Of(Demo.Value.State.Entries.Where(e => e.Body is LotReceived { LotId: "hl-1" }));
+        Assert.Contains("lot hl-1 is in this shop already", Assert.Single(BringingIn.Decide(lots, good).Errors).Reason);
+    }
+}
