@@ -104,7 +104,7 @@ public static class CannotBe
     {
         var grams = amount.Value * gramsPerUnit;
         return With("amount", $"with this, {FigureText.Number(sofarG + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(usualG, 1)} g", "check the decimal point and the unit; ", amount,
-            Slip(amount, clues, v => sofarG + v * gramsPerUnit <= mostG, nextG / gramsPerUnit, Math.Max(1e-9, 0.5 * nextG / gramsPerUnit)));
+            Slip(amount, clues, v => sofarG + v * gramsPerUnit <= mostG && v * gramsPerUnit >= nextG / 2, nextG / gramsPerUnit, Math.Max(1e-9, 0.5 * nextG / gramsPerUnit)));
     }
 
     /// <summary>A holding that is measured again, or comes back, with more metal than it can have.</summary>

@@ -72,9 +72,13 @@ public sealed record BatchFile(string Schema, int Version, IReadOnlyDictionary<s
                 throw new FormatException("a part of it is missing");
             return file;
         }
-        catch (Exception e) when (e is JsonException or KeyNotFoundException or InvalidOperationException)
+        catch (JsonException e)
         {
-            throw new FormatException("it is not whole: " + e.Message, e);
+            throw new FormatException($"it is not whole: it breaks off or was changed in line {(e.LineNumber ?? 0) + 1}", e);
+        }
+        catch (Exception e) when (e is KeyNotFoundException or InvalidOperationException)
+        {
+            throw new FormatException("it is not whole: a part of it is not what it should be", e);
         }
     }
 }

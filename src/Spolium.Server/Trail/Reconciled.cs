@@ -13,6 +13,7 @@ namespace Spolium.Server.Trail;
 internal static class Reconciled
 {
     private const int MostProposals = 3;
+    private const double TraceG = 5e-5;
 
     // Proposals that are less likely than this are not worth a line.
     private const double LeastShare = 0.002;
@@ -33,6 +34,9 @@ internal static class Reconciled
 
     private static Working Shown(Draws draws, FlowPlace place, string element, double grams, double sigma, BatchBook book)
     {
+        // What no balance of the shop could show is none, and says up to what.
+        if (grams + Draws.Z95 * sigma < TraceG)
+            return Working.Given(0, Dimension.Mass, $"{Elements.Of(element).Name} in {place.Name}", $"none by the readings; a trace up to {FigureText.Number((grams + Draws.Z95 * sigma) * 1000, 4)} mg cannot be told");
         var amount = Amount.Greatest(draws.Reading($"reconciled {place.Arc} {element}", Math.Max(0, grams), sigma), Amount.Zero);
         return Working.Given(amount, Dimension.Mass, $"{Elements.Of(element).Name} in {place.Name}", $"reconciled from {book.Rest.Readings.Count} readings of the batch, standard uncertainty {FigureText.Number(sigma, sigma < 0.001 ? 6 : 4)} g; how: docs/reconciliation.md");
     }
@@ -43,10 +47,12 @@ internal static class Reconciled
         var typed = fit.Readings.Count(r => r.Redundant);
         var (chi, limit) = (FigureText.Number(fit.ChiSquare, fit.ChiSquare < 100 ? 1 : 0), FigureText.Number(fit.Limit, 1));
         var sentence = fit.DegreesOfFreedom == 0 ? "Nothing has been read twice yet: no reading can be checked."
-            : fit.Passes ? $"The readings agree: they disagree by {chi}, up to {limit} is usual for {fit.DegreesOfFreedom} balances that they can break."
-            : $"The readings do not agree: they disagree by {chi}, and only up to {limit} is usual for {fit.DegreesOfFreedom} balances that they can break.";
+            : fit.Passes ? $"The readings agree: they disagree by {chi}, up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} that they can break."
+            : $"The readings do not agree: they disagree by {chi}, and only up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} that they can break.";
         return new(fit.Passes, fit.ChiSquare, fit.Limit, fit.DegreesOfFreedom, fit.Readings.Count, typed, sentence);
     }
+
+    private static string Balances(int n) => n == 1 ? "the one balance" : $"{n} balances";
 
     public static IReadOnlyList<SuspectView> Suspects(Ledger ledger, BatchState batch, string element)
     {

@@ -41,6 +41,7 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
   const end = x(way.length - 1);
   const last = way[way.length - 1];
   const sides = trail.flows.filter((f) => !way.includes(f) && grams(f) * scale > 0.05);
+  const leavesBroadly = (f: Flow) => sides.some((side) => side.from === f.to && grams(side) * scale > 24);
   const frayed = trail.unaccounted.likely;
   const suspect = trail.suspects[0];
   const marked = suspect ? way.findIndex((f) => f.arc === suspect.arc) : -1;
@@ -61,7 +62,9 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
       {way.map((f, i) => {
         const next = way[i + 1];
         const told = f.grams && (!next || next.grams);
-        const [a, b] = [h(grams(f)), h(grams(next ?? f))];
+        const b = h(grams(next ?? f));
+        // What leaves at its full width is drawn by itself: the rest goes straight on.
+        const a = leavesBroadly(f) ? b : h(grams(f));
         return (
           <g key={f.arc} className={styles.side} onClick={() => onOpen(f.account)}>
             {next && (
@@ -94,17 +97,29 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
         const sx = x(at) + gap * (at === 0 ? 0.5 : 0.15);
         const sy = top + h(grams(way[at + 1] ?? way[at]));
         const w = Math.max(1.5, grams(f) * scale);
-        const ey = top + most + 26 + ((sides.length - 1 - k) % 6) * 22;
+        // A side flow that takes much of the band leaves below it at its full width; a small one falls away as a thread.
+        const broad = w > 24;
+        const y0 = top + h(grams(way[at + 1]));
+        const ey = broad ? y0 + 16 + w / 2 : top + most + 26 + ((sides.length - 1 - k) % 6) * 22;
         const ex = Math.min(sx + gap * 0.6, end - 60);
         return (
           <g key={f.arc} className={styles.side} onClick={() => onOpen(f.account)}>
-            <path
-              d={`M${sx} ${sy - w / 2}C${sx + gap * 0.5} ${sy - w / 2} ${sx + gap * 0.3} ${ey} ${ex} ${ey}`}
-              fill="none"
-              stroke={ink}
-              strokeWidth={w}
-            />
-            <rect x={ex} y={ey - 5} width={4} height={10} fill="var(--ink)" />
+            {broad ? (
+              <path
+                d={`M${x(at)} ${y0}C${x(at) + gap * 0.4} ${y0} ${ex - gap * 0.4} ${y0 + 16} ${ex} ${y0 + 16}V${y0 + 16 + w}C${ex - gap * 0.4} ${y0 + 16 + w} ${x(at) + gap * 0.4} ${y0 + w} ${x(at)} ${y0 + w}Z`}
+                fill="url(#hatch)"
+                stroke="var(--ink)"
+                strokeWidth="0.8"
+              />
+            ) : (
+              <path
+                d={`M${sx} ${sy - w / 2}C${sx + gap * 0.5} ${sy - w / 2} ${sx + gap * 0.3} ${ey} ${ex} ${ey}`}
+                fill="none"
+                stroke={ink}
+                strokeWidth={w}
+              />
+            )}
+            <rect x={ex} y={broad ? y0 + 16 : ey - 5} width={4} height={broad ? w : 10} fill="var(--ink)" />
             <text x={ex + 10} y={ey + 5} className={styles.sideName}>
               {f.name} <tspan className={styles.grams}>{`${f.grams?.value} ${f.grams?.unit}`}</tspan>
             </text>
@@ -126,11 +141,11 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
           <text x={x(0)} y={top + most + 104} className={styles.sideName}>
             {frayed > 0 ? 'unaccounted' : 'more than believed'}{' '}
             <tspan className={styles.grams}>
-              {trail.unaccounted.value} {trail.unaccounted.unit}
+              {trail.unaccounted.value.replace('−', '')} {trail.unaccounted.unit}
             </tspan>
           </text>
           <text x={x(0)} y={top + most + 122} className={styles.sideName}>
-            {trail.unaccounted.range}
+            {frayed > 0 && trail.unaccounted.range}
           </text>
         </g>
       )}

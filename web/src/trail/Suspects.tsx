@@ -1,3 +1,4 @@
+import { TextInput } from '@mantine/core';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { api } from '../api/client';
@@ -122,19 +123,18 @@ export function Suspects({ trail: t }: Props) {
                       putRight.mutate({ entryId: s.entryId, becomes: byHand, slip: null, reason });
                   }}
                 >
-                  <label>
-                    It weighed
-                    <input
-                      value={byHand}
-                      onChange={(e) => setByHand(e.currentTarget.value)}
-                      placeholder="4.21 g"
-                      autoFocus
-                    />
-                  </label>
-                  <label>
-                    How do you know?
-                    <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
-                  </label>
+                  <TextInput
+                    label="It weighed"
+                    value={byHand}
+                    onChange={(e) => setByHand(e.currentTarget.value)}
+                    placeholder="4.21 g"
+                    autoFocus
+                  />
+                  <TextInput
+                    label="How do you know?"
+                    value={reason}
+                    onChange={(e) => setReason(e.currentTarget.value)}
+                  />
                   <button className="lesser" disabled={!byHand.trim() || putRight.isPending}>
                     Put right
                   </button>

@@ -102,7 +102,7 @@ export function TrailPage() {
         </div>
         <p className="soft">{t.whyWide}</p>
       </div>
-      <p className={styles.out}>
+      <div className={styles.out}>
         <button
           className="word"
           onClick={() => savePicture('trail-picture', `trail-${t.code}-${t.element}.svg`)}
@@ -116,7 +116,7 @@ export function TrailPage() {
           Save the whole batch
         </a>
         <BatchIn />
-      </p>
+      </div>
       <HoldingsTable trail={t} open={open} onOpen={setOpen} />
       <label className={styles.time}>
         <span>
