@@ -5,6 +5,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Accounts;
@@ -19,15 +20,15 @@ public static class CannotBe
     private const double Spare = 3;
 
     // What dissolved salts may raise a boiling point by beyond the acid's own, K.
-    private const double SaltsRaiseK = 15;
+    private static readonly double SaltsRaiseK = Constants.Get("salts-raise-boiling").Likely;
     private const double WaterBoilsC = 100;
 
     // A liquor is read warm more often than cold.
-    private const double UsuallyC = 70;
-    private const double UsuallyWithinK = 30;
+    private static readonly double UsuallyC = Constants.Get("liquor-read-at").Likely;
+    private static readonly double UsuallyWithinK = Constants.Get("liquor-read-within").Likely;
 
     // What a measuring vessel and unmeasured rinses may add to a volume.
-    private const double VolumeSpare = 1.15;
+    private static readonly double VolumeSpare = Constants.Get("volume-to-spare").Likely;
 
     /// <summary>A weighed holding of a step: not heavier than the metal and the reagents that went in allow.</summary>
     /// <param name="step">As it stands: what was logged, and nothing more to come.</param>
