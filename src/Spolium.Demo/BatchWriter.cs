@@ -13,7 +13,7 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
 
     private BatchState Batch => clerk.Ledger.State.Batches[batchId];
 
-    private Dose Dose(string id) => BatchAtWork.Plan(clerk.Ledger.State, Batch).Of(step).Plan.Doses.First(d => d.Id == id);
+    private Dose Dose(string id) => BatchAtWork.Step(clerk.Ledger.State, Batch, step).Plan.Doses.First(d => d.Id == id);
 
     private void Write(Func<Decision> decide) => clerk.Write([Entry.BatchStream(batchId)], _ => decide());
 

@@ -17,31 +17,42 @@ public static class BatchAtWork
     // A batch and the shelf are immutable and its plan a pure function of both: one fold serves everyone who asks.
     private static readonly ConditionalWeakTable<BatchState, Folded> Plans = [];
 
-    private sealed record Folded(ImmutableDictionary<string, ShelfBottle> Shelf, ImmutableDictionary<string, OwnVessel> Vessels, BatchPlan Plan);
+    // The fold that was made last for a batch (by its id, which its states share): the next one goes on from it.
+    private static readonly ConditionalWeakTable<string, Folded> Last = [];
 
-    public static BatchPlan Plan(State state, BatchState batch)
+    private sealed record Folded(State State, BatchState Batch, Folding Folding);
+
+    public static BatchPlan Plan(State state, BatchState batch) => Fold(state, batch).All;
+
+    /// <summary>One step of a batch's plan, without reckoning those behind it.</summary>
+    public static PlannedStep Step(State state, BatchState batch, string stepId) => Fold(state, batch).Of(stepId);
+
+    private static Folding Fold(State state, BatchState batch)
     {
-        if (Plans.TryGetValue(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels) && (ReferenceEquals(known.Shelf, state.Shelf) || SameBottles(known.Shelf, state.Shelf, batch)))
-            return known.Plan;
-        var folded = new Folded(state.Shelf, state.Vessels, Fold(state, batch));
+        if (Plans.TryGetValue(batch, out var known) && ReferenceEquals(known.State.Vessels, state.Vessels) && (ReferenceEquals(known.State.Shelf, state.Shelf) || SameBottles(known.State.Shelf, state.Shelf, batch)))
+            return known.Folding;
+        var shop = new Shop(batch.Bottles, VesselsAtWork.Of(state), batch.BalanceStepG, ShelfAtWork.Levels(state));
+        var folding = Last.TryGetValue(batch.Id, out var last) && GoesOn(last, state, batch) ? last.Folding.Again(shop, batch.Facts)
+            : new Folding(batch.Feeds.Select(f => FeedOf(state, state.Lots[f.LotId], f.Amount)).Aggregate((a, b) => a.Plus(b)), batch.Route, shop, batch.Facts, new Draws(batch.Id));
+        var folded = new Folded(state, batch, folding);
         Plans.AddOrUpdate(batch, folded);
-        return folded.Plan;
+        Last.AddOrUpdate(batch.Id, folded);
+        return folding;
     }
+
+    // All but what was logged is the same: feed and its content, route, bottles, vessels.
+    private static bool GoesOn(Folded last, State state, BatchState batch) =>
+        ReferenceEquals(last.Batch.Feeds, batch.Feeds) && ReferenceEquals(last.Batch.Route, batch.Route) && ReferenceEquals(last.Batch.Bottles, batch.Bottles) && ReferenceEquals(last.State.Vessels, state.Vessels)
+        && batch.Feeds.All(f => last.State.Lots.TryGetValue(f.LotId, out var lot) && ReferenceEquals(lot.Content, state.Lots[f.LotId].Content));
 
     private static bool SameBottles(ImmutableDictionary<string, ShelfBottle> a, ImmutableDictionary<string, ShelfBottle> b, BatchState batch) =>
         batch.Bottles.All(x => ReferenceEquals(a.GetValueOrDefault(x.Id), b.GetValueOrDefault(x.Id)));
-
-    private static BatchPlan Fold(State state, BatchState batch)
-    {
-        var feed = batch.Feeds.Select(f => FeedOf(state, state.Lots[f.LotId], f.Amount)).Aggregate((a, b) => a.Plus(b));
-        return Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, VesselsAtWork.Of(state), batch.BalanceStepG, ShelfAtWork.Levels(state)), batch.Facts, new Draws(batch.Id));
-    }
 
     /// <summary>A step as it stands: what was logged so far, and nothing more to come. Before it has begun, as planned.</summary>
     public static PlannedStep AsItStands(State state, BatchState batch, string stepId)
     {
         var step = batch.Step(stepId);
-        return step.Begun ? Plan(state, batch with { Steps = batch.Steps.SetItem(stepId, step with { ClosedAt = step.LastAt }) }).Of(stepId) : Plan(state, batch).Of(stepId);
+        return Step(state, step.Begun ? batch with { Steps = batch.Steps.SetItem(stepId, step with { ClosedAt = step.LastAt }) } : batch, stepId);
     }
 
     /// <summary>The charge of so much of a lot; of a pool, of what each of its lots brought.</summary>

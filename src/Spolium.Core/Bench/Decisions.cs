@@ -75,7 +75,7 @@ public static class Decisions
             return Decision.Refuse("stepId", "it is not this step's turn", batch.Current is { } c ? $"{c.Id} comes first" : "all steps are closed");
         if (batch.Step(stepId).Begun)
             return Decision.Refuse("stepId", "the step has begun already", "go on with it");
-        var step = BatchAtWork.Plan(state, batch).Of(stepId);
+        var step = BatchAtWork.Step(state, batch, stepId);
         if (step.Combined.FirstOrDefault(r => r.Verdict == Safety.Verdict.Stop) is { } never)
             return Decision.Refuse("stepId", never.Text, "these holdings are never put together: give each a step of its own");
         return step.Plan.Refused
@@ -87,7 +87,7 @@ public static class Decisions
     {
         if (Running(batch, stepId) is { } no)
             return no;
-        var step = BatchAtWork.Plan(state, batch).Of(stepId);
+        var step = BatchAtWork.Step(state, batch, stepId);
         if (step.Plan.Doses.FirstOrDefault(d => d.Id == doseId) is not { } dose)
             return Decision.Refuse("doseId", "this step has no such dose", "use one of " + string.Join(", ", step.Plan.Doses.Select(d => d.Id)));
         var bottle = dose.Bottle.RealBottles().Concat(batch.Bottles).FirstOrDefault(b => b.Id == bottleId && b.Formula == dose.Bottle.Formula);
@@ -97,7 +97,7 @@ public static class Decisions
             return Decision.Refuse("bottleId", $"{bottleId} is {onShelf.Name}, bought without a certificate: nobody has looked at what it is", $"do the test and record it on the Shelf: {onShelf.Kind.Test}");
         if (Measured(amount, bottle) is not { } poured)
             return Decision.Refuse("amount", bottle.DensityGPerMl is null ? "it is weighed" : "nothing was poured", "write grams");
-        foreach (var finding in StepSafety.Of(step, new Draws(batch.Id)).Findings.Where(f => f.DoseId == doseId || f.DoseId is null && f.Kept is null))
+        foreach (var finding in StepSafety.FindingsOf(step, new Draws(batch.Id)).Where(f => f.DoseId == doseId || f.DoseId is null && f.Kept is null))
         {
             if (finding.Row.Verdict == Safety.Verdict.Stop)
                 return Decision.Refuse("doseId", finding.Row.Text, "this is not done here; change the way, or clear the vessel first");
@@ -139,7 +139,7 @@ public static class Decisions
             return no;
         var wrong = kind switch
         {
-            "temperature" => CannotBe.Temperature(BatchAtWork.Plan(state, batch).Of(stepId), value),
+            "temperature" => CannotBe.Temperature(BatchAtWork.Step(state, batch, stepId), value),
             "pH" => CannotBe.Acidity(value),
             "volume" => CannotBe.Volume(BatchAtWork.AsItStands(state, batch, stepId), value, new Draws(batch.Id)),
             _ => null,
@@ -151,7 +151,7 @@ public static class Decisions
     {
         if (Running(batch, stepId) is { } no)
             return no;
-        var signs = BatchAtWork.Plan(state, batch).Of(stepId).Plan.EndSigns;
+        var signs = BatchAtWork.Step(state, batch, stepId).Plan.EndSigns;
         if (signs.All(s => s.Id != sign))
             return Decision.Refuse("sign", "this step has no such sign", "use one of " + string.Join(", ", signs.Select(s => s.Id)));
         return batch.Step(stepId).Signs.ContainsKey(sign) ? Decision.Refuse("sign", "it has been seen already", "take it back if it was wrong") : Decision.Write(new SignSeen(batch.Id, stepId, sign));
@@ -161,7 +161,7 @@ public static class Decisions
     {
         if (Running(batch, stepId) is { } no)
             return no;
-        var step = BatchAtWork.Plan(state, batch).Of(stepId);
+        var step = BatchAtWork.Step(state, batch, stepId);
         if (step.Plan.Outputs.FirstOrDefault(o => o.Id == output) is not { } holding)
             return Decision.Refuse("output", "this step makes no such holding", "use one of " + string.Join(", ", step.Plan.Outputs.Select(o => o.Id)));
         if (mass.Value <= 0)
@@ -183,7 +183,7 @@ public static class Decisions
     {
         if (Running(batch, stepId) is { } no)
             return no;
-        var open = BatchAtWork.Plan(state, batch).Of(stepId).Plan.EndSigns.Where(s => !batch.Step(stepId).Signs.ContainsKey(s.Id)).ToList();
+        var open = BatchAtWork.Step(state, batch, stepId).Plan.EndSigns.Where(s => !batch.Step(stepId).Signs.ContainsKey(s.Id)).ToList();
         if (open.Count > 0 && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("signs", "not all end signs were seen: " + string.Join("; ", open.Select(s => s.Text)), "look for them, or say why you close without");
         var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.AsItStands(state, batch, stepId), batch.Believed.Select(b => b.Element));

@@ -30,7 +30,7 @@ public static class Detours
         var mass = measured is null ? null : Decisions.OnBalance(measured, batch.BalanceStepG);
         if (mass is not null)
             given = given with { Steps = given.Steps.SetItem(stepId, given.Step(stepId) with { Weighed = given.Step(stepId).Weighed.SetItem(MainOf(current), mass) }) };
-        var step = BatchAtWork.Plan(state, given with { Route = new(given.Route.Steps.TakeWhile(s => s.Id != stepId).Append(current).ToList()) }).Of(stepId);
+        var step = BatchAtWork.Step(state, given with { Route = new(given.Route.Steps.TakeWhile(s => s.Id != stepId).Append(current).ToList()) }, stepId);
         var route = Route.Instead(batch.Route, stepId, methods);
         if (route.Check() is { Count: > 0 } wrong)
             return Decision.Refuse(wrong);
@@ -55,7 +55,7 @@ public static class Detours
             return Decision.Refuse("days", "that is no time to be away", "between 0 and 400 days");
         var route = batch.Route.PutBefore(current.Id, Outside, new Dictionary<string, string> { ["days"] = days.ToString(System.Globalization.CultureInfo.InvariantCulture) });
         var id = route.Steps[batch.Route.Steps.ToList().FindIndex(s => s.Id == current.Id)].Id;
-        var step = BatchAtWork.Plan(state, batch with { Route = route }).Of(id);
+        var step = BatchAtWork.Step(state, batch with { Route = route }, id);
         return step.Plan.Refused ? Decision.Refuse([.. step.Plan.Refusals.Select(r => new Materials.FieldError("stepId", r.Reason, r.WayOut))])
             : Decision.Write(new SentOut(batch.Id, id, to.Trim(), Decisions.OnBalance(mass, batch.BalanceStepG), BatchAtWork.Freeze(step, batch.Id, codeVersion), route));
     }
@@ -76,7 +76,7 @@ public static class Detours
         var weighed = Decisions.OnBalance(mass, batch.BalanceStepG);
         var step = batch.Step(stepId);
         var back = batch with { Steps = batch.Steps.SetItem(stepId, step with { ClosedAt = step.LastAt ?? step.BegunAt, Weighed = step.Weighed.SetItem("back", weighed) }) };
-        var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.Plan(state, back).Of(stepId), batch.Believed.Select(b => b.Element));
+        var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.Step(state, back, stepId), batch.Believed.Select(b => b.Element));
         return Decision.Write(new CameBack(batch.Id, stepId, weighed, fee, outputs, covariances, Decisions.Kept(reason)));
     }
 }

@@ -26,6 +26,10 @@ public sealed record Facts(
     /// <summary>Nothing has happened yet.</summary>
     public static readonly Facts None = new([], new HashSet<string>(), new Dictionary<string, TypedNumber>(), false, false, null);
 
+    /// <summary>True when nothing has been logged since the other: the journal shares its lists between states.</summary>
+    public bool SameAs(Facts other) =>
+        ReferenceEquals(Pours, other.Pours) && ReferenceEquals(Weighed, other.Weighed) && (Begun, Closed, AsOf, GivenUp) == (other.Begun, other.Closed, other.AsOf, other.GivenUp) && Signs.SetEquals(other.Signs);
+
     public bool Saw(params string[] signs) => signs.All(Signs.Contains);
 
     /// <summary>Portions of one dose, in order.</summary>

@@ -72,51 +72,7 @@ public static class Planner
 {
     /// <param name="facts">What was logged, by step id; steps without facts have not begun.</param>
     /// <exception cref="KeyNotFoundException">The route names a method or a holding that is not there; check the route first.</exception>
-    public static BatchPlan Fold(Charge feed, Route route, Shop shop, IReadOnlyDictionary<string, Facts> facts, Draws draws)
-    {
-        var holdings = new Dictionary<string, Charge> { [Route.Feed] = feed };
-        var steps = new List<PlannedStep>();
-        var shelf = new FromTheShelf(shop);
-        foreach (var step in route.Steps)
-        {
-            var method = MethodCatalogue.Of(step.Method);
-            var input = step.Takes.Select(t => holdings[t]).Aggregate((a, b) => a.Plus(b));
-            var logged = facts.GetValueOrDefault(step.Id) ?? Facts.None;
-            var options = new StepOptions(method, step.Options, [.. route.Steps.SkipWhile(s => s.Id != step.Id).Skip(1).Select(s => s.Method)]);
-            var plan = method.Plan(input, options, shop, logged, draws);
-            var pours = shelf.For(plan, logged);
-            // Several bottles of one substance: their mean strength is known once the dose is.
-            if (!ReferenceEquals(pours, shop))
-                plan = method.Plan(input, options, pours, logged, draws);
-            // What signs have ended tells of the content: the step is reckoned once more from there.
-            if (plan.LearnsFrom is [var learned, ..])
-            {
-                var known = Learning.From(input, learned, $"{step.Id}/{learned.DoseId}", draws);
-                plan = method.Plan(known, options, pours, logged, draws) with { Learned = Learning.Told(input, known) };
-                input = known;
-            }
-            plan = logged.GivenUp ? GivenUp(plan, input, method) : shelf.Take(plan, logged);
-            var outputs = plan.Outputs.Select(o => logged.Weighed.TryGetValue(o.Id, out var reading)
-                ? o with { Charge = Weighing.Apply(o.Charge, reading, $"weighed {step.Id}/{o.Id}", draws) } : o).ToList();
-            plan = plan with { Outputs = outputs };
-            steps.Add(new(step, method, input, plan, logged) { Combined = Meeting([.. step.Takes.Select(t => holdings[t])]) });
-            foreach (var output in outputs)
-                holdings[Route.Holding(step.Id, output.Id)] = output.Charge;
-            if (plan.Refused)
-                break;
-        }
-        return new(feed, steps);
-    }
-
-    // What was in the vessel when the step was given up stays together, as its first holding.
-    private static StepPlan GivenUp(StepPlan plan, Charge input, IMethod method)
-    {
-        var together = plan.Refused ? input : plan.Outputs.Select(o => o.Charge).Aggregate((a, b) => a.Plus(b));
-        return plan with { Refusals = [], Outputs = [.. method.Outputs.Select((o, i) => new Output(o.Id, i == 0 ? "what was given up" : o.Name, i == 0, i == 0 ? together : Charge.Empty))] };
-    }
-
-    private static List<NeverTogether> Meeting(IReadOnlyList<Charge> taken) =>
-        [.. taken.Skip(1).SelectMany((c, i) => NeverTogether.Meeting(taken.Take(i + 1).Aggregate((a, b) => a.Plus(b)), c, new HashSet<string>())).DistinctBy(r => r.Id)];
+    public static BatchPlan Fold(Charge feed, Route route, Shop shop, IReadOnlyDictionary<string, Facts> facts, Draws draws) => new Folding(feed, route, shop, facts, draws).All;
 
     private static readonly IReadOnlyDictionary<string, Facts> NoFacts = new Dictionary<string, Facts>();
 

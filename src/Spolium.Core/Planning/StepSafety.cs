@@ -35,13 +35,14 @@ public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnly
     public static StepSafety Of(PlannedStep step, Draws draws)
     {
         var plan = step.Plan;
-        return new(Find(step, draws), [.. plan.Gases.Where(g => g.Made.Range.High > 1).Select(g => Need(g, plan, draws))], MediaOf(plan), MaterialsOf(plan), WearOf(plan), MarksOf(plan));
+        return new(FindingsOf(step, draws), [.. plan.Gases.Where(g => g.Made.Range.High > 1).Select(g => Need(g, plan, draws))], MediaOf(plan), MaterialsOf(plan), WearOf(plan), MarksOf(plan));
     }
 
     /// <summary>What a step may make without being stopped: its own gases, and what its method declares.</summary>
     private static HashSet<string> Means(StepPlan plan) => [.. plan.Gases.Select(g => g.Formula), .. plan.Means];
 
-    private static List<SafetyFinding> Find(PlannedStep step, Draws draws)
+    /// <summary>Rows of never-together.csv that the step would break: the part of it that decides whether a dose may be poured.</summary>
+    public static IReadOnlyList<SafetyFinding> FindingsOf(PlannedStep step, Draws draws)
     {
         var means = Means(step.Plan);
         var found = step.Combined.Select(r => new SafetyFinding(null, r)).ToList();
