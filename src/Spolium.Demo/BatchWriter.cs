@@ -13,7 +13,9 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
 
     private BatchState Batch => clerk.Ledger.State.Batches[batchId];
 
-    private Dose Dose(string id) => BatchAtWork.Step(clerk.Ledger.State, Batch, step).Plan.Doses.First(d => d.Id == id);
+    private StepPlan Plan => BatchAtWork.Step(clerk.Ledger.State, Batch, step).Plan;
+
+    private Dose Dose(string id) => Plan.Doses.First(d => d.Id == id);
 
     private void Write(Func<Decision> decide) => clerk.Write([Entry.BatchStream(batchId)], _ => decide());
 
@@ -41,6 +43,38 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
             clerk.After(minutes);
         }
         return this;
+    }
+
+    /// <summary>Does what the step asks for: readings that a dose waits for, every dose in its order, every sign; then half an hour.</summary>
+    /// <param name="share">Of the likely dose, where a sign ends it.</param>
+    public BatchWriter AsPlanned(double share)
+    {
+        foreach (var id in Plan.Doses.Select(d => d.Id).ToList())
+        {
+            foreach (var interlock in Plan.Interlocks.Where(i => i.DoseId == id))
+                Read(interlock.Reading, $"{Math.Ceiling(interlock.AtLeast) + 4} °C");
+            if (Dose(id).ShortShare is not null)
+                Once(id);
+            else
+                Portions(id, share);
+            clerk.After(6);
+        }
+        foreach (var sign in Plan.EndSigns.Select(s => s.Id).ToList())
+            See(sign);
+        clerk.After(30);
+        return this;
+    }
+
+    // A few rungs at a time, as somebody does who knows the work.
+    private void Portions(string dose, double share)
+    {
+        var target = Dose(dose).Grams.Likely * share;
+        var size = target / 5;
+        for (var poured = 0.0; poured < target * 0.999; poured += size)
+        {
+            Pour(dose, size);
+            clerk.After(8);
+        }
     }
 
     /// <summary>Pours the next so many rungs.</summary>

@@ -20,6 +20,9 @@ public static class DemoShop
     public static IReadOnlyList<Entry> Entries(DateTimeOffset now)
     {
         var clerk = new Clerk(new DateTimeOffset(now.UtcDateTime.Date, TimeSpan.Zero).AddDays(-12).AddHours(8));
+        FirstStock(clerk);
+        DemoHistory.Write(clerk);
+        ThrowAway(clerk);
         Stock(clerk);
         clerk.At(-60, 9, 0).By("AV").Write([Entry.PricesStream], s => PriceDecisions.Keep(s.State, PriceList.MadeUp));
         SlippedBatch(clerk);
@@ -28,6 +31,21 @@ public static class DemoShop
         ClosedBatch(clerk);
         OpenBatch(clerk, now);
         return clerk.Entries;
+    }
+
+    // What the year before was worked off with: large bottles, thrown away when the new ones came.
+    private static void FirstStock(Clerk clerk)
+    {
+        BottleWish[] bottles = [Bottle("N-0", "nitric-68", "20 L", "68 %", "1 500 kr", "acid cupboard"), Bottle("H-0", "hcl-37", "10 L", "37 %", "360 kr", "acid cupboard"), Bottle("S-0", "sulfamic", "2 kg", "99 %", "205 kr", "dry shelf"),
+            Bottle("M-0", "metabisulphite", "1 kg", "97 %", "70 kr", "dry shelf"), Bottle("B-0", "borax-glass", "500 g", "100 %", "130 kr", "furnace"), Bottle("U-0", "copper-bar", "3 kg", "99.9 %", "330 kr", "bench")];
+        clerk.At(-420, 10, 0).By("TR").Write([.. bottles.Select(b => Entry.BottleStream(b.Id))], s => ShelfDecisions.Receive(s.State, bottles, _ => ""));
+    }
+
+    private static void ThrowAway(Clerk clerk)
+    {
+        clerk.At(-61, 16, 0).By("TR");
+        foreach (var id in new[] { "N-0", "H-0", "S-0", "M-0", "B-0", "U-0" })
+            clerk.Write([Entry.BottleStream(id)], s => ShelfDecisions.Discard(s.State, id, "handed over with the acids of the year"));
     }
 
     // Bottles of odd strength, as such a shop has them: some old, some home-made, some from the hardware shelf.

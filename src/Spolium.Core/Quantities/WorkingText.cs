@@ -5,45 +5,78 @@ namespace Spolium.Core.Quantities;
 /// <param name="Guess">A guess of Spolium's, until the shop's own batches speak.</param>
 public sealed record WorkingLine(int Depth, string Label, string Formula, string Figure, string? Source, bool Guess, WorkingTable? Table);
 
-/// <summary>Prints a working: from the figure down to the named figures and rows of data that it rests on.</summary>
-public static class WorkingText
+/// <summary>
+/// Prints a working: from the figure down to the named figures and rows of data that it rests on. What stands unnamed inside a formula and is itself long
+/// (what is left of an ion after ten reactions) is a line of its own, so that every line can be read.
+/// </summary>
+public sealed class WorkingText
 {
+    /// <summary>A formula of more figures than this is broken into lines.</summary>
+    private const int Longest = 8;
+
+    private readonly List<WorkingLine> lines = [];
+    private readonly HashSet<(string, double)> seen = [];
+    private readonly Dictionary<Working, int> sizes = new(ReferenceEqualityComparer.Instance);
+
+    private WorkingText()
+    {
+    }
+
     /// <summary>All lines of a working, each named figure once, in the order in which a reader meets them.</summary>
     public static IReadOnlyList<WorkingLine> Lines(Working root)
     {
-        var lines = new List<WorkingLine>();
-        var seen = new HashSet<(string, double)>();
-        Write(root, 0, lines, seen);
-        return lines;
+        var text = new WorkingText();
+        text.Write(root, 0);
+        return text.lines;
     }
 
-    private static void Write(Working node, int depth, List<WorkingLine> lines, HashSet<(string, double)> seen)
+    private void Write(Working node, int depth)
     {
-        if (!seen.Add((node.Label ?? "", node.Likely)) && depth > 0)
+        if (!seen.Add((Name(node), node.Likely)) && depth > 0)
             return;
         var formula = node.Step == Step.Given ? "" : Formula(node, true, 0);
-        lines.Add(new(depth, node.Label ?? "", formula, FigureText.WithRange(node), node.Source, node.Guess, node.Table));
-        foreach (var named in NamedParts(node))
-            Write(named, depth + 1, lines, seen);
+        lines.Add(new(depth, Name(node), formula, FigureText.WithRange(node), node.Source, node.Guess, node.Table));
+        foreach (var part in OwnLines(node))
+            Write(part, depth + 1);
     }
 
-    private static IEnumerable<Working> NamedParts(Working node)
+    // Figures in the formula of a node, were it written out.
+    private int Size(Working node)
+    {
+        if (sizes.TryGetValue(node, out var known))
+            return known;
+        return sizes[node] = Math.Max(1, node.Parts.Sum(p => p.Label is not null || Size(p) > Longest ? 1 : Size(p)));
+    }
+
+    private bool HasOwnLine(Working part) => part.Label is not null || Size(part) > Longest;
+
+    private static string Name(Working node) => node.Label ?? node.Step switch
+    {
+        Step.Sum => "the sum",
+        Step.Difference => "what is left",
+        Step.Product => "the product",
+        Step.Quotient => "the quotient",
+        Step.Given => "",
+        _ => "in between",
+    };
+
+    private IEnumerable<Working> OwnLines(Working node)
     {
         foreach (var part in node.Parts)
         {
-            if (part.Label is not null)
+            if (HasOwnLine(part))
                 yield return part;
             else
-                foreach (var deeper in NamedParts(part))
+                foreach (var deeper in OwnLines(part))
                     yield return deeper;
         }
     }
 
     // binding: 0 sum, 1 product, 2 divisor; decides brackets.
-    private static string Formula(Working node, bool top, int binding)
+    private string Formula(Working node, bool top, int binding)
     {
-        if (!top && node.Label is not null)
-            return $"{node.Label} {FigureText.ValueOnly(node)}";
+        if (!top && HasOwnLine(node))
+            return $"{Name(node)} {FigureText.ValueOnly(node)}";
         string Part(int i, int b) => Formula(node.Parts[i], false, b);
         return node.Step switch
         {
