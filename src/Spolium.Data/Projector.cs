@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
+using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Data.Tables;
 
@@ -12,10 +13,11 @@ namespace Spolium.Data;
 internal static class Projector
 {
     /// <summary>Goes up when a projection changes its shape: they are then rebuilt at the next start.</summary>
-    public const int Version = 1;
+    public const int Version = 2;
 
     public static void Project(SpoliumDb db, Ledger before, Ledger after, long seq)
     {
+        var moved = new List<string>();
         foreach (var lot in after.State.Lots.Values.Where(l => before.State.Lots.GetValueOrDefault(l.Id) != l))
             Put(db, Row(lot), lot.Id);
         foreach (var gone in before.State.Lots.Keys.Where(id => !after.State.Lots.ContainsKey(id)))
@@ -24,6 +26,7 @@ internal static class Projector
         {
             db.Batches.Remove(db.Batches.Find(gone)!);
             db.Steps.RemoveRange(db.Steps.Where(s => s.BatchId == gone));
+            BooksProjector.Forget(db, gone);
         }
         foreach (var batch in after.State.Batches.Values.Where(b => before.State.Batches.GetValueOrDefault(b.Id) != b))
         {
@@ -33,11 +36,21 @@ internal static class Projector
             db.Steps.RemoveRange(db.Steps.Where(s => s.BatchId == batch.Id).AsEnumerable().Where(s => !there.Contains(s.StepId)));
             for (var i = 0; i < batch.Route.Steps.Count; i++)
                 Put(db, Row(batch, i), batch.Id, batch.Route.Steps[i].Id);
+            var earlier = before.State.Batches.GetValueOrDefault(batch.Id);
+            if (batch.ClosedAt is not null || earlier?.ClosedAt is not null)
+                BooksProjector.Project(db, after, batch);
+            if (earlier?.ClosedAt != batch.ClosedAt || earlier?.Product != batch.Product)
+                moved.Add(batch.Id);
         }
         var posted = after.Book.Postings.Skip(before.Book.Postings.Count).ToList();
         db.Postings.AddRange(posted.Select(p => new PostingRow { EntryId = p.EntryId, Account = p.Account, Element = p.Element, Micrograms = p.Micrograms, SigmaG = p.SigmaG, Basis = p.Basis.ToString() }));
-        foreach (var (account, element) in posted.Select(p => (p.Account, p.Element)).Distinct())
-            Put(db, new HoldingRow { Account = account, Element = element, Micrograms = after.Book.Balances[(account, element)] }, account, element);
+        // When a batch closes, what stood at work in it stands in a bar, in filters, in drums.
+        var relocated = moved.Count == 0 ? [] : after.Book.Balances.Keys.Where(k => moved.Exists(id => k.Account.StartsWith($"batch/{id}/", StringComparison.Ordinal)));
+        foreach (var (account, element) in posted.Select(p => (p.Account, p.Element)).Concat(relocated).Distinct())
+        {
+            var (place, batchId) = HoldingKind.PlaceOf(after.State, account);
+            Put(db, new HoldingRow { Account = account, Element = element, Micrograms = after.Book.Balances[(account, element)], Place = element == Account.Contents ? null : place, BatchId = batchId }, account, element);
+        }
         Put(db, new ProjectionRow { Id = 1, Seq = seq, Version = Version }, 1);
     }
 
@@ -47,13 +60,14 @@ internal static class Projector
         db.Lots.ExecuteDelete();
         db.Batches.ExecuteDelete();
         db.Steps.ExecuteDelete();
+        BooksProjector.Clear(db);
         db.Holdings.ExecuteDelete();
         db.Postings.ExecuteDelete();
         db.Projections.ExecuteDelete();
         db.ChangeTracker.Clear();
     }
 
-    private static void Put<T>(SpoliumDb db, T row, params object[] key) where T : class
+    internal static void Put<T>(SpoliumDb db, T row, params object[] key) where T : class
     {
         if (db.Set<T>().Find(key) is { } there)
             db.Entry(there).CurrentValues.SetValues(row);
@@ -86,6 +100,10 @@ internal static class Projector
         StartedTicks = batch.StartedAt.UtcTicks,
         ClosedTicks = batch.ClosedAt?.UtcTicks,
         ProductG = batch.Product?.Mass.Value,
+        Material = state.Lots[batch.Feeds[0].LotId].Material,
+        AddsUp = batch.ClosedAt is null || BatchBook.Of(state, batch).AddsUp,
+        Restated = batch.PutRight.Count,
+        LotRoot = BatchAtWork.RootOf(state, state.Lots[batch.Feeds[0].LotId]),
     };
 
     private static StepRow Row(BatchState batch, int i)

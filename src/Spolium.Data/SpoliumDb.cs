@@ -14,6 +14,12 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
     public DbSet<StepRow> Steps => Set<StepRow>();
     public DbSet<HoldingRow> Holdings => Set<HoldingRow>();
     public DbSet<PostingRow> Postings => Set<PostingRow>();
+    public DbSet<BatchMetalRow> BatchMetals => Set<BatchMetalRow>();
+    public DbSet<BatchLossRow> BatchLosses => Set<BatchLossRow>();
+    public DbSet<StepYieldRow> StepYields => Set<StepYieldRow>();
+    public DbSet<BatchReagentRow> BatchReagents => Set<BatchReagentRow>();
+    public DbSet<BatchMoneyRow> BatchMoney => Set<BatchMoneyRow>();
+    public DbSet<BatchPersonRow> BatchPeople => Set<BatchPersonRow>();
     public DbSet<ProjectionRow> Projections => Set<ProjectionRow>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -32,7 +38,18 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
         modelBuilder.Entity<LotRow>().ToTable("lot").HasKey(x => x.Id);
         modelBuilder.Entity<BatchRow>().ToTable("batch").HasKey(x => x.Id);
         modelBuilder.Entity<StepRow>().ToTable("step").HasKey(x => new { x.BatchId, x.StepId });
-        modelBuilder.Entity<HoldingRow>().ToTable("holding").HasKey(x => new { x.Account, x.Element });
+        modelBuilder.Entity<HoldingRow>(e =>
+        {
+            e.ToTable("holding").HasKey(x => new { x.Account, x.Element });
+            // What stands somewhere, by place: most accounts have been emptied by a later step.
+            e.HasIndex(x => new { x.Element, x.Place, x.BatchId, x.Micrograms }).HasFilter("\"Place\" IS NOT NULL AND \"Micrograms\" <> 0");
+        });
+        modelBuilder.Entity<BatchMetalRow>().ToTable("batch_metal").HasKey(x => new { x.Element, x.BatchId });
+        modelBuilder.Entity<BatchLossRow>().ToTable("batch_loss").HasKey(x => new { x.Element, x.BatchId, x.Account });
+        modelBuilder.Entity<StepYieldRow>().ToTable("step_yield").HasKey(x => new { x.Element, x.Method, x.BatchId, x.StepId });
+        modelBuilder.Entity<BatchReagentRow>().ToTable("batch_reagent").HasKey(x => new { x.BatchId, x.Formula });
+        modelBuilder.Entity<BatchMoneyRow>().ToTable("batch_money").HasKey(x => x.BatchId);
+        modelBuilder.Entity<BatchPersonRow>().ToTable("batch_person").HasKey(x => new { x.BatchId, x.Initials });
         modelBuilder.Entity<PostingRow>(e =>
         {
             e.ToTable("posting").HasKey(x => x.Id);

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Spolium.Data;
 using Spolium.Server;
+using Spolium.Server.Books;
 using Spolium.Server.Instruments;
 using Spolium.Server.Lots;
 using Spolium.Server.Materials;
@@ -73,6 +74,7 @@ app.MapStepAlone();
 app.MapVessels();
 app.MapRun();
 app.MapTrail();
+app.MapBooks();
 app.MapStrength();
 app.MapShelf();
 app.MapSources();

@@ -16,10 +16,151 @@ namespace Spolium.Data.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.13");
 
+            modelBuilder.Entity("Spolium.Data.Tables.BatchLossRow", b =>
+                {
+                    b.Property<string>("Element")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("BatchId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Account")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Cause")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("Grams")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Method")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("Sigma")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("StepId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Element", "BatchId", "Account");
+
+                    b.ToTable("batch_loss", (string)null);
+                });
+
+            modelBuilder.Entity("Spolium.Data.Tables.BatchMetalRow", b =>
+                {
+                    b.Property<string>("Element")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("BatchId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("AtLeastG")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("AtLeastSigma")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("FeedG")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("FeedSigma")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("MissingG")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("ProductG")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("ProductSigma")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("UnaccountedG")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("UnaccountedSigma")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Element", "BatchId");
+
+                    b.ToTable("batch_metal", (string)null);
+                });
+
+            modelBuilder.Entity("Spolium.Data.Tables.BatchMoneyRow", b =>
+                {
+                    b.Property<string>("BatchId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("CostsKr")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("LeftKr")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("LeftSigma")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("MarginKr")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("MarginSigma")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("BatchId");
+
+                    b.ToTable("batch_money", (string)null);
+                });
+
+            modelBuilder.Entity("Spolium.Data.Tables.BatchPersonRow", b =>
+                {
+                    b.Property<string>("BatchId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Initials")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("BatchId", "Initials");
+
+                    b.ToTable("batch_person", (string)null);
+                });
+
+            modelBuilder.Entity("Spolium.Data.Tables.BatchReagentRow", b =>
+                {
+                    b.Property<string>("BatchId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Formula")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("Grams")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("Kr")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("PlannedG")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("BatchId", "Formula");
+
+                    b.ToTable("batch_reagent", (string)null);
+                });
+
             modelBuilder.Entity("Spolium.Data.Tables.BatchRow", b =>
                 {
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("AddsUp")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long?>("ClosedTicks")
                         .HasColumnType("INTEGER");
@@ -41,8 +182,19 @@ namespace Spolium.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("LotRoot")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Material")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<double?>("ProductG")
                         .HasColumnType("REAL");
+
+                    b.Property<int>("Restated")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("StartedTicks")
                         .HasColumnType("INTEGER");
@@ -127,10 +279,19 @@ namespace Spolium.Data.Migrations
                     b.Property<string>("Element")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("BatchId")
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("Micrograms")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Place")
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Account", "Element");
+
+                    b.HasIndex("Element", "Place", "BatchId", "Micrograms")
+                        .HasFilter("\"Place\" IS NOT NULL AND \"Micrograms\" <> 0");
 
                     b.ToTable("holding", (string)null);
                 });
@@ -252,6 +413,31 @@ namespace Spolium.Data.Migrations
                     b.HasKey("BatchId", "StepId");
 
                     b.ToTable("step", (string)null);
+                });
+
+            modelBuilder.Entity("Spolium.Data.Tables.StepYieldRow", b =>
+                {
+                    b.Property<string>("Element")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Method")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("BatchId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StepId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("InG")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("MainG")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Element", "Method", "BatchId", "StepId");
+
+                    b.ToTable("step_yield", (string)null);
                 });
 #pragma warning restore 612, 618
         }

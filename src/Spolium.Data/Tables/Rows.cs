@@ -55,6 +55,18 @@ public sealed class BatchRow
     public long StartedTicks { get; set; }
     public long? ClosedTicks { get; set; }
     public double? ProductG { get; set; }
+
+    /// <summary>Kind of scrap of its first lot.</summary>
+    public required string Material { get; set; }
+
+    /// <summary>The lot that its content is drawn by: batches of one lot share its guess.</summary>
+    public required string LotRoot { get; set; }
+
+    /// <summary>Of a closed batch: its readings agree within their uncertainties. True while it is open.</summary>
+    public bool AddsUp { get; set; }
+
+    /// <summary>How often a closed batch was restated.</summary>
+    public int Restated { get; set; }
 }
 
 /// <summary>Projection: steps of batches.</summary>
@@ -75,6 +87,10 @@ public sealed class HoldingRow
     public required string Account { get; set; }
     public required string Element { get; set; }
     public long Micrograms { get; set; }
+
+    /// <summary>Where it stands, in the words of Accounts/HoldingKind; null for what is no metal of the house.</summary>
+    public string? Place { get; set; }
+    public string? BatchId { get; set; }
 }
 
 /// <summary>Projection: legs of the metal book.</summary>

@@ -3,7 +3,6 @@ using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Accounts;
@@ -12,7 +11,7 @@ namespace Spolium.Core.Tests.Accounts;
 public class BatchBookTests
 {
     private const string Slipped = "25-24";
-    private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoShop.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))));
+    private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))));
 
     private static BatchState Batch(Ledger ledger, string id = Slipped) => ledger.State.Batches[id];
 

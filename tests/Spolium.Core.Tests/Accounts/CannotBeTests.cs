@@ -5,7 +5,6 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Accounts;
@@ -13,7 +12,7 @@ namespace Spolium.Core.Tests.Accounts;
 /// <summary>Numbers that cannot be: why, the likeliest slip, the value that would agree.</summary>
 public class CannotBeTests
 {
-    private static readonly Lazy<State> Demo = new(() => Ledger.Of(DemoShop.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))).State);
+    private static readonly Lazy<State> Demo = new(() => Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))).State);
 
     // Up to the entry that weighs the bar of 26-01: the last step is open, its bar not weighed.
     private static readonly Lazy<State> BeforeTheBar = new(() => Ledger.Of(Demo.Value.Entries.TakeWhile(e => e.Body is not ProductWeighed { BatchId: "26-01" })).State);

@@ -3,7 +3,6 @@ using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Bench;
@@ -16,7 +15,7 @@ public class DetoursTests
 
     private int number;
 
-    private static Ledger Demo() => Ledger.Of(DemoShop.Entries(Now));
+    private static Ledger Demo() => Ledger.Of(DemoAt.Entries(Now));
 
     private Ledger Write(Ledger ledger, Func<State, BatchState, Decision> decide, DateTimeOffset? at = null)
     {

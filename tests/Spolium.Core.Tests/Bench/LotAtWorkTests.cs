@@ -4,7 +4,6 @@ using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Bench;
@@ -13,7 +12,7 @@ namespace Spolium.Core.Tests.Bench;
 public class LotAtWorkTests
 {
     private static readonly DateTimeOffset Now = new(2026, 11, 25, 12, 0, 0, TimeSpan.Zero);
-    private static readonly Lazy<State> Demo = new(() => Ledger.Of(DemoShop.Entries(Now)).State);
+    private static readonly Lazy<State> Demo = new(() => Ledger.Of(DemoAt.Entries(Now)).State);
 
     private static LotWorth Of(State state, string lotId, Content? content = null, TypedNumber? amount = null, string? way = null) =>
         new LotAtWork(state, state.Lots[lotId], amount ?? state.Lots[lotId].Amount, content, Now).Worthwhile(way);

@@ -3,7 +3,6 @@ using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Bench;
@@ -11,7 +10,7 @@ namespace Spolium.Core.Tests.Bench;
 public class SavedPlansTests
 {
     private static readonly DateTimeOffset Now = new(2026, 11, 25, 12, 0, 0, TimeSpan.Zero);
-    private static readonly Lazy<State> Demo = new(() => Ledger.Of(DemoShop.Entries(Now)).State);
+    private static readonly Lazy<State> Demo = new(() => Ledger.Of(DemoAt.Entries(Now)).State);
 
     private static State After(State state, Decision decision) => Replay.Apply(state, new(Guid.NewGuid().ToString(), [], Now, Now, "AV", decision.Body ?? throw new InvalidOperationException(string.Join("; ", decision.Errors.Select(e => $"{e.Field}: {e.Reason}")))));
 

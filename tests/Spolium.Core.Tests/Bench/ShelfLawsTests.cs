@@ -5,7 +5,6 @@ using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Solutions;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Bench;
@@ -14,7 +13,7 @@ namespace Spolium.Core.Tests.Bench;
 public class ShelfLawsTests
 {
     private static readonly DateTimeOffset Now = new(2026, 11, 25, 14, 0, 0, TimeSpan.Zero);
-    private static readonly IReadOnlyList<Entry> Demo = DemoShop.Entries(Now);
+    private static readonly IReadOnlyList<Entry> Demo = DemoAt.Entries(Now);
     private static readonly Ledger Shop = Ledger.Of(Demo);
 
     private static Ledger With(Ledger ledger, EntryBody body) =>

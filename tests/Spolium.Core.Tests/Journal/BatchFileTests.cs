@@ -2,14 +2,13 @@ using System.Text;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Journal;
 
 public class BatchFileTests
 {
-    private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoShop.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))));
+    private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))));
 
     private static byte[] Saved(State state, string id) => BatchFile.Of(state, state.Batches[id]).Write();
 

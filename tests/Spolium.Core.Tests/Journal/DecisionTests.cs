@@ -5,14 +5,13 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Journal;
 
 public class DecisionTests
 {
-    private static readonly Ledger Demo = Ledger.Of(DemoShop.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero)));
+    private static readonly Ledger Demo = Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero)));
     private static BatchState Open => Demo.State.Batches["26-02"];
 
     private static int counter;

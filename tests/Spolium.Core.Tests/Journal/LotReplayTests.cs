@@ -3,7 +3,6 @@ using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Journal;
@@ -23,7 +22,7 @@ public class LotReplayTests
 
     private Ledger Back(Ledger ledger, string reason = "a mistake") => Write(ledger, s => Decisions.Correct(s, s.Entries[^1].Id, reason, null));
 
-    private static Ledger Demo() => Ledger.Of(DemoShop.Entries(Now));
+    private static Ledger Demo() => Ledger.Of(DemoAt.Entries(Now));
 
     public static TheoryData<string> Kinds => ["content", "waits", "offer", "prices", "plan", "material", "pool", "file"];
 

@@ -10,7 +10,7 @@ namespace Spolium.Core.Tests.Journal;
 
 public class ReplayTests
 {
-    private static readonly IReadOnlyList<Entry> Demo = DemoShop.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero));
+    private static readonly IReadOnlyList<Entry> Demo = DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero));
     private static readonly Ledger Ledger = Ledger.Of(Demo);
 
     [Fact]

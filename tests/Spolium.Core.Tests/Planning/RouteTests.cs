@@ -63,7 +63,7 @@ public class RouteTests
     [Fact]
     public void A_reason_against_a_warning_is_kept_with_the_pour()
     {
-        var entries = Demo.DemoShop.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero));
+        var entries = DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero));
         var state = Replay.Of(entries);
         var batch = state.Batches["26-02"];
         var much = Given.Grams(40);

@@ -4,7 +4,6 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Planning;
@@ -12,7 +11,7 @@ namespace Spolium.Core.Tests.Planning;
 public class WaySearchTests
 {
     private static readonly DateTimeOffset Now = new(2026, 11, 25, 12, 0, 0, TimeSpan.Zero);
-    private static readonly Lazy<Core.Journal.State> Demo = new(() => Ledger.Of(DemoShop.Entries(Now)).State);
+    private static readonly Lazy<Core.Journal.State> Demo = new(() => Ledger.Of(DemoAt.Entries(Now)).State);
 
     private static LotAtWork At(string lotId) => new(Demo.Value, Demo.Value.Lots[lotId], Demo.Value.Lots[lotId].Amount, null, Now);
 

@@ -1,6 +1,7 @@
 import { MantineProvider } from '@mantine/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { BooksPage } from '../books/BooksPage';
 import { LotFilePage } from '../lots/LotFilePage';
 import { LotsPage } from '../lots/LotsPage';
 import { KindsPage } from '../materials/KindsPage';
@@ -44,6 +45,7 @@ export function App() {
               <Route path="strength/crystals" element={<CrystalsPage />} />
               <Route path="strength/drying" element={<DryingPage />} />
               <Route path="shelf/:view?/:bottleId?" element={<ShelfPage />} />
+              <Route path="books/:view?" element={<BooksPage />} />
               <Route path="sources" element={<SourcesPage />} />
               <Route path="*" element={<Navigate to="/lots" replace />} />
             </Route>

@@ -11,6 +11,12 @@ export const places = [
     name: 'Shelf',
     mark: 'M3 24h22M6 24V13l2-3V5h4v5l2 3v11M17 24V14h7v10M17 17h7',
   },
+  {
+    key: '9',
+    path: '/books',
+    name: 'Books',
+    mark: 'M14 7c-3-2-7-2-10-1v16c3-1 7-1 10 1 3-2 7-2 10-1V6c-3-1-7-1-10 1zM14 7v16',
+  },
 ] as const;
 
 /** Keys of each place, for the help sheet. */
@@ -28,4 +34,5 @@ export const keysOf: Record<string, [string, string][]> = {
   Trail: [['Escape', 'close the working']],
   Strength: [['Space', 'in an empty mass field: take what the scale shows']],
   Shelf: [['n', 'a bottle comes in']],
+  Books: [['Escape', 'close the working, or the batches behind a figure']],
 };

@@ -10,7 +10,7 @@ import { WithWorking } from '../metal/WorkingSheet';
 import { Bands } from './Bands';
 import { BatchIn } from './BatchIn';
 import { HoldingsTable } from './HoldingsTable';
-import { savePicture } from './picture';
+import { savePicture } from '../metal/picture';
 import { Suspects } from './Suspects';
 import styles from './trail.module.css';
 

@@ -1,0 +1,59 @@
+using Microsoft.AspNetCore.Mvc;
+using Spolium.Server.Shared;
+
+namespace Spolium.Server.Books;
+
+/// <summary>Which closed batches the books look at; what is left out does not matter.</summary>
+/// <param name="Metal">Symbol of an element.</param>
+/// <param name="From">Day of closing, 2026-01-31.</param>
+/// <param name="Until">The last day that counts.</param>
+public sealed record BooksQuery([FromQuery(Name = "metal")] string? Metal = null, [FromQuery(Name = "material")] string? Material = null, [FromQuery(Name = "method")] string? Method = null,
+    [FromQuery(Name = "person")] string? Person = null, [FromQuery(Name = "from")] string? From = null, [FromQuery(Name = "until")] string? Until = null);
+
+public sealed record BooksWord(string Id, string Words);
+
+public sealed record BooksChoicesView(IReadOnlyList<BooksWord> Metals, IReadOnlyList<string> Materials, IReadOnlyList<BooksWord> Methods, IReadOnlyList<string> People);
+
+/// <summary>A batch in the books.</summary>
+/// <param name="Recovery">Per cent of its feed; a point with its range.</param>
+/// <param name="AddsUp">False where its readings disagree.</param>
+public sealed record BooksBatch(string BatchId, string Code, string Title, DateTimeOffset ClosedAt, FigureView Product, FigureView Recovery, FigureView Unaccounted, bool AddsUp, int Restated);
+
+/// <summary>Recovery over all chosen batches.</summary>
+public sealed record RecoveryView(BooksChoicesView Choices, string Metal, string Name, int Count, FigureView? Product, FigureView? Feed, FigureView? Recovery, FigureView? Unaccounted, FigureView? Missing, IReadOnlyList<BooksBatch> Batches);
+
+/// <summary>A bar of a Pareto picture.</summary>
+/// <param name="Share">Of all bars, and of this and all longer ones.</param>
+public sealed record LossView(string Cause, string Words, FigureView Grams, double Share, double Running, int Batches);
+
+public sealed record LossesView(string Metal, string Name, FigureView? All, FigureView? OfFeed, IReadOnlyList<LossView> Causes);
+
+public sealed record PlaceView(string Place, string Words, FigureView Grams, int Holdings);
+
+public sealed record PlacesView(string Metal, string Name, IReadOnlyList<PlaceView> Places);
+
+/// <param name="Odd">Its readings disagree: it is no part of mean and limits.</param>
+public sealed record ChartPoint(string BatchId, string Code, DateTimeOffset ClosedAt, double Value, bool Marked, bool Odd);
+
+public sealed record ChartSignalView(string Rule, string Words, IReadOnlyList<string> Codes);
+
+/// <summary>A control chart, in per cent.</summary>
+/// <param name="Of">What it shows: whole, unaccounted, or a method.</param>
+/// <param name="Why">Why there are no limits, where there are none.</param>
+public sealed record ChartView(string Of, string Title, string Says, IReadOnlyList<BooksWord> Others, IReadOnlyList<ChartPoint> Points, double? Centre, double? Lower, double? Upper, string? Why, IReadOnlyList<ChartSignalView> Signals, IReadOnlyList<string> Rules);
+
+/// <param name="OverPlan">What was poured over what the steps were begun with.</param>
+public sealed record BooksReagent(string Formula, string Name, FigureView Grams, FigureView PerGram, FigureView? OverPlan, FigureView? Kr, int Batches, int WithoutPrice);
+
+public sealed record ReagentsView(string Metal, string Name, FigureView? Product, FigureView? KrPerGram, IReadOnlyList<BooksReagent> Reagents);
+
+public sealed record BooksMoneyBatch(string BatchId, string Code, string Title, DateTimeOffset? ClosedAt, FigureView Costs, FigureView LeftOver, FigureView Margin);
+
+/// <param name="Unpriced">Batches for the metal without a price list on their day.</param>
+public sealed record MoneyView(string Metal, string Name, int Count, int Unpriced, FigureView? Costs, FigureView? LeftOver, FigureView? Margin, FigureView? PerGram, IReadOnlyList<BooksMoneyBatch> Batches);
+
+/// <summary>A batch, or a lot, behind a figure.</summary>
+public sealed record BehindView(string Title, IReadOnlyList<BehindPart> Parts);
+
+/// <param name="Href">Where it is looked at.</param>
+public sealed record BehindPart(string Href, string Code, string Title, DateTimeOffset? ClosedAt, string Figure, double Value);

@@ -1,0 +1,211 @@
+using System.Net;
+using System.Text.Json;
+using Spolium.Core.Accounts;
+using Spolium.Core.Journal;
+using Xunit;
+
+namespace Spolium.Server.Tests;
+
+public class BooksTests
+{
+    private static double Likely(JsonElement view, string figure) => view.GetProperty(figure).GetProperty("likely").GetDouble();
+
+    [Fact]
+    public async Task Recovery_adds_up_the_batches_that_are_listed()
+    {
+        await using var shop = new Shop();
+        var gold = await shop.Get("/api/books/recovery");
+        Assert.Equal(("Au", 17), (gold.GetProperty("metal").GetString(), gold.GetProperty("count").GetInt32()));
+        var batches = gold.GetProperty("batches").EnumerateArray().ToList();
+        Assert.Equal(Likely(gold, "product"), batches.Sum(b => Likely(b, "product")), 1e-6);
+        // The same from the journal, without the projections.
+        var state = shop.Store.Ledger.State;
+        var weighed = state.Batches.Values.Where(b => b.ClosedAt is not null).SelectMany(b => b.Product!.Holds).Where(h => h.Element == "Au").Sum(h => h.Grams);
+        Assert.Equal(weighed, Likely(gold, "product"), 1e-4);
+        Assert.InRange(Likely(gold, "recovery"), 80, 95);
+        Assert.True(gold.GetProperty("recovery").GetProperty("high").GetDouble() <= 100);
+        var silver = await shop.Get("/api/books/recovery?metal=Ag");
+        Assert.Equal(7, silver.GetProperty("count").GetInt32());
+        Assert.Equal(24, batches.Count + silver.GetProperty("count").GetInt32());
+    }
+
+    [Theory]
+    [InlineData("material=clad brass", 17)]
+    [InlineData("material=fixer", 0)]
+    [InlineData("method=copper-cement", 0)]
+    [InlineData("method=nitric-strip&person=TR", 8)]
+    [InlineData("person=nobody", 0)]
+    public async Task Filters_take_batches_away(string filter, int left)
+    {
+        await using var shop = new Shop();
+        Assert.Equal(left, (await shop.Get("/api/books/recovery?metal=Au&" + filter)).GetProperty("count").GetInt32());
+    }
+
+    [Fact]
+    public async Task A_span_of_days_and_the_rest_make_all()
+    {
+        await using var shop = new Shop();
+        var all = await shop.Get("/api/books/recovery?metal=Au");
+        var middle = all.GetProperty("batches")[8].GetProperty("closedAt").GetDateTimeOffset().UtcDateTime.Date;
+        var early = await shop.Get($"/api/books/recovery?metal=Au&until={middle:yyyy-MM-dd}");
+        var late = await shop.Get($"/api/books/recovery?metal=Au&from={middle.AddDays(1):yyyy-MM-dd}");
+        Assert.Equal(17, early.GetProperty("count").GetInt32() + late.GetProperty("count").GetInt32());
+        Assert.Equal(9, early.GetProperty("count").GetInt32());
+        Assert.Equal(Likely(all, "product"), Likely(early, "product") + Likely(late, "product"), 1e-6);
+    }
+
+    [Theory]
+    [InlineData("recovery?from=yesterday", "from")]
+    [InlineData("losses?metal=Xx", "metal")]
+    [InlineData("money?from=2026-02-01&until=2026-01-01", "until")]
+    [InlineData("behind?of=gold", "of")]
+    public async Task What_cannot_be_asked_is_told(string path, string field)
+    {
+        await using var shop = new Shop();
+        var response = await shop.Client.GetAsync("/api/books/" + path, TestContext.Current.CancellationToken);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, response.StatusCode);
+        var problem = JsonDocument.Parse(await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).RootElement;
+        Assert.Equal(field, problem.GetProperty("errors")[0].GetProperty("field").GetString());
+    }
+
+    [Fact]
+    public async Task Losses_come_largest_first_and_lead_to_their_batches()
+    {
+        await using var shop = new Shop();
+        var losses = await shop.Get("/api/books/losses?metal=Au");
+        var causes = losses.GetProperty("causes").EnumerateArray().ToList();
+        Assert.Equal("unaccounted", causes[0].GetProperty("cause").GetString());
+        Assert.Equal(causes.Select(c => Likely(c, "grams")).OrderDescending(), causes.Select(c => Likely(c, "grams")));
+        Assert.Equal(1, causes.Sum(c => c.GetProperty("share").GetDouble()), 1e-9);
+        Assert.Equal(1, causes[^1].GetProperty("running").GetDouble(), 1e-9);
+        Assert.Equal(Likely(losses, "all"), causes.Sum(c => Likely(c, "grams")), 1e-9);
+        var behind = await shop.Get("/api/books/behind?metal=Au&of=loss:unaccounted");
+        Assert.Equal("25-24", behind.GetProperty("parts")[0].GetProperty("code").GetString());
+        Assert.Equal(Likely(causes[0], "grams"), behind.GetProperty("parts").EnumerateArray().Sum(p => p.GetProperty("value").GetDouble()), 1e-9);
+    }
+
+    [Fact]
+    public async Task What_stands_in_the_house_is_what_the_metal_book_has()
+    {
+        await using var shop = new Shop();
+        var places = await shop.Get("/api/books/places?metal=Au");
+        var book = shop.Store.Ledger.Book.Balances.Where(b => b.Key.Element == "Au" && (b.Key.Account.StartsWith("lot/", StringComparison.Ordinal) || b.Key.Account.StartsWith("batch/", StringComparison.Ordinal))).Sum(b => b.Value);
+        Assert.Equal(book / 1e6, places.GetProperty("places").EnumerateArray().Sum(p => Likely(p, "grams")), 1e-6);
+        Assert.Contains("at work", places.GetProperty("places").EnumerateArray().Select(p => p.GetProperty("place").GetString()));
+        var lots = await shop.Get("/api/books/behind?metal=Au&of=place:lots");
+        Assert.Contains("HL-3a", lots.GetProperty("parts").EnumerateArray().Select(p => p.GetProperty("code").GetString()));
+    }
+
+    [Fact]
+    public async Task The_chart_marks_the_slip_and_keeps_it_out_of_its_limits()
+    {
+        await using var shop = new Shop();
+        var chart = await shop.Get("/api/books/chart?metal=Au");
+        var slipped = chart.GetProperty("points").EnumerateArray().Single(p => p.GetProperty("code").GetString() == "25-24");
+        Assert.True(slipped.GetProperty("marked").GetBoolean() && slipped.GetProperty("odd").GetBoolean());
+        Assert.InRange(chart.GetProperty("centre").GetDouble(), 95, 98);
+        Assert.True(chart.GetProperty("lower").GetDouble() > slipped.GetProperty("value").GetDouble());
+        foreach (var other in chart.GetProperty("others").EnumerateArray())
+            Assert.NotEmpty((await shop.Get("/api/books/chart?metal=Au&of=" + other.GetProperty("id").GetString())).GetProperty("points").EnumerateArray());
+        // Two silver batches in a month say nothing of a spread.
+        var few = await shop.Get("/api/books/chart?metal=Ag");
+        Assert.Equal(JsonValueKind.Null, few.GetProperty("lower").ValueKind);
+        Assert.Contains("too little", few.GetProperty("why").GetString());
+    }
+
+    [Fact]
+    public async Task Reagents_and_money_are_those_of_the_batches()
+    {
+        await using var shop = new Shop();
+        var state = shop.Store.Ledger.State;
+        var goldIds = state.Batches.Values.Where(b => b.ClosedAt is not null && b.Product!.Holds[0].Element == "Au").Select(b => b.Id).ToHashSet();
+        var reagents = await shop.Get("/api/books/reagents?metal=Au");
+        var nitric = reagents.GetProperty("reagents").EnumerateArray().Single(r => r.GetProperty("formula").GetString() == "HNO3");
+        var poured = goldIds.SelectMany(id => state.Batches[id].Steps.Values).SelectMany(s => s.Pours).Where(p => p.BottleId.StartsWith("N-", StringComparison.Ordinal)).Sum(p => p.Grams);
+        Assert.Equal(poured, Likely(nitric, "grams"), 1e-6);
+        Assert.Equal(poured / Likely(reagents, "product"), Likely(nitric, "perGram"), 1e-6);
+        var money = await shop.Get("/api/books/money?metal=Au");
+        var one = money.GetProperty("batches").EnumerateArray().Single(b => b.GetProperty("code").GetString() == "26-01");
+        var sheet = await shop.Get("/api/batches/26-01/worth");
+        Assert.Contains(Math.Round(Likely(one, "leftOver")), sheet.ToString().Split([':', ',', '}']).Select(t => double.TryParse(t, System.Globalization.CultureInfo.InvariantCulture, out var x) ? Math.Round(x) : double.NaN));
+        Assert.Equal(Likely(money, "leftOver"), money.GetProperty("batches").EnumerateArray().Sum(b => Likely(b, "leftOver")), 1e-6);
+    }
+
+    [Theory]
+    [InlineData("recovery")]
+    [InlineData("losses")]
+    [InlineData("places")]
+    [InlineData("reagents")]
+    [InlineData("money")]
+    public async Task Every_figure_opens_a_working_that_says_the_same(string view)
+    {
+        await using var shop = new Shop();
+        foreach (var metal in new[] { "Au", "Ag" })
+            foreach (var figure in Figures(await shop.Get($"/api/books/{view}?metal={metal}")).ToList())
+            {
+                var working = await shop.Get($"/api/books/working?view={view}&metal={metal}&key={Uri.EscapeDataString(figure.GetProperty("key").GetString()!)}");
+                Assert.Equal(figure.GetProperty("likely").GetDouble(), working.GetProperty("likely").GetDouble());
+                Assert.NotEmpty(working.GetProperty("working").EnumerateArray());
+            }
+    }
+
+    private static IEnumerable<JsonElement> Figures(JsonElement e) => e.ValueKind switch
+    {
+        JsonValueKind.Object when e.TryGetProperty("key", out _) => [e],
+        JsonValueKind.Object => e.EnumerateObject().SelectMany(p => Figures(p.Value)),
+        JsonValueKind.Array => e.EnumerateArray().SelectMany(Figures),
+        _ => [],
+    };
+
+    [Fact]
+    public async Task A_slip_put_right_restates_the_books_and_a_rebuild_finds_the_same()
+    {
+        await using var shop = new Shop();
+        var before = await shop.Get("/api/books/recovery?metal=Au");
+        var suspect = (await shop.Get("/api/batches/25-24/trail")).GetProperty("suspects")[0];
+        await shop.Done("/api/batches/25-24/put-right", new { Head = Shop.Head(), ReadingEntryId = suspect.GetProperty("entryId").GetString(), Becomes = "2.71 g", Slip = "decimal_down" });
+        var after = await shop.Get("/api/books/recovery?metal=Au");
+        Assert.Equal(Likely(before, "product") + (2.71 - 0.271) * 0.996, Likely(after, "product"), 1e-4);
+        var row = after.GetProperty("batches").EnumerateArray().Single(b => b.GetProperty("code").GetString() == "25-24");
+        Assert.True(row.GetProperty("addsUp").GetBoolean());
+        Assert.Equal(1, row.GetProperty("restated").GetInt32());
+        shop.Store.Rebuild();
+        Assert.Equal(after.ToString(), (await shop.Get("/api/books/recovery?metal=Au")).ToString());
+    }
+
+    [Fact]
+    public async Task A_batch_that_is_opened_again_leaves_the_books()
+    {
+        await using var shop = new Shop();
+        var closing = shop.Store.Ledger.State.Entries.Last(e => e.Body is BatchClosed { BatchId: "26-01" });
+        var ledger = shop.Store.Ledger.With(new("taken-back", [new(Entry.BatchStream("26-01"), 999)], closing.OccurredAt, closing.OccurredAt, "AV", new Correction(closing.Id, "the bar is weighed again", null)));
+        Assert.Null(ledger.State.Batches["26-01"].ClosedAt);
+        await shop.Store.Write(new("taken-back", "x", new Dictionary<string, long?> { [Entry.BatchStream("26-01")] = null }, closing.OccurredAt, "AV", _ => new(new Correction(closing.Id, "the bar is weighed again", null), [])), TestContext.Current.CancellationToken);
+        Assert.Equal(16, (await shop.Get("/api/books/recovery?metal=Au")).GetProperty("count").GetInt32());
+        Assert.Contains("at work", (await shop.Get("/api/books/places?metal=Au")).ToString());
+    }
+
+    [Fact]
+    public async Task An_empty_shop_has_empty_books_and_a_table_of_heads()
+    {
+        await using var shop = new Shop(demo: false);
+        Assert.Empty((await shop.Get("/api/books/recovery")).GetProperty("choices").GetProperty("metals").EnumerateArray());
+        foreach (var view in new[] { "losses", "places", "chart", "reagents", "money" })
+            Assert.Equal("Au", (await shop.Get("/api/books/" + view)).TryGetProperty("metal", out var m) ? m.GetString() : "Au");
+        var csv = await shop.Client.GetStringAsync(new Uri("/api/books/csv", UriKind.Relative), TestContext.Current.CancellationToken);
+        Assert.StartsWith("batch,title,closed", csv, StringComparison.Ordinal);
+    }
+
+    // Guesses of one lot go up and down together: two halves of a lot are as unsure as the whole, not less.
+    [Fact]
+    public async Task Batches_of_one_lot_share_its_guess()
+    {
+        await using var shop = new Shop();
+        await using var db = shop.Store.Connect();
+        var rows = db.BatchMetals.Where(m => m.Element == "Au").Join(db.Batches, m => m.BatchId, b => b.Id, (m, b) => new { b.LotRoot, m.AtLeastSigma }).ToList();
+        var expected = rows.GroupBy(r => r.LotRoot).Sum(g => Math.Pow(g.Sum(r => r.AtLeastSigma), 2));
+        Assert.Equal(expected, new Data.Books(db, new("Au")).Recovery().FeedAtLeast.Variance, 1e-9);
+        Assert.True(expected > rows.Sum(r => r.AtLeastSigma * r.AtLeastSigma) * 1.2);
+        Assert.Equal(HoldingKind.Unaccounted, new Data.Books(db, new("Au")).Losses()[0].Key);
+    }
+}
