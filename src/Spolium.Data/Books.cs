@@ -24,7 +24,7 @@ public sealed record BatchMetalPart(string BatchId, string Code, string Title, l
 
 public sealed record StepPart(string BatchId, string Code, long ClosedTicks, bool AddsUp, double InG, double MainG);
 
-public sealed record ReagentSum(string Formula, string Name, int Batches, double Grams, double PlannedG, double? Kr, int WithoutPrice);
+public sealed record ReagentSum(string Formula, string Name, int Batches, double Grams, double SumOfSquares, double PlannedG, double? Kr, int WithoutPrice);
 
 public sealed record MoneySums(int Batches, double CostsKr, double LeftKr, double LeftVariance, double MarginKr, double MarginVariance);
 
@@ -96,7 +96,7 @@ public sealed class Books(SpoliumDb db, BooksFilter filter)
 
     /// <summary>Micrograms that stand now, by place: open and closed batches alike, lots too. The filter's metal alone counts.</summary>
     public IReadOnlyList<KeyedSum> Places() =>
-        [.. Standing.GroupBy(h => h.Place!).Select(g => new { g.Key, N = g.Count(), S = g.Sum(h => h.Micrograms) }).AsEnumerable().Select(x => new KeyedSum(x.Key, new(x.N, x.S / 1e6, 0))).OrderByDescending(x => x.Sum.Sum)];
+        [.. Standing.GroupBy(h => h.Place!).Select(g => new { g.Key, N = g.Count(), S = g.Sum(h => h.Micrograms), V = g.Sum(h => h.Sigma * h.Sigma) }).AsEnumerable().Select(x => new KeyedSum(x.Key, new(x.N, x.S / 1e6, x.V))).OrderByDescending(x => x.Sum.Sum)];
 
     /// <summary>What stands at a place, by batch (or lot), most first.</summary>
     public IReadOnlyList<(string Account, string? BatchId, double Grams)> StandingAt(string place, int most) =>
@@ -115,8 +115,8 @@ public sealed class Books(SpoliumDb db, BooksFilter filter)
 
     /// <summary>What was poured in the batches for the metal, by substance.</summary>
     public IReadOnlyList<ReagentSum> Reagents() =>
-        [.. Metals.Join(db.BatchReagents, m => m.BatchId, r => r.BatchId, (_, r) => r).GroupBy(r => new { r.Formula, r.Name }).Select(g => new { g.Key.Formula, g.Key.Name, N = g.Count(), G = g.Sum(r => r.Grams), P = g.Sum(r => r.PlannedG), Kr = g.Sum(r => r.Kr), Without = g.Count(r => r.Kr == null) })
-            .AsEnumerable().Select(x => new ReagentSum(x.Formula, x.Name, x.N, x.G, x.P, x.Without == x.N ? null : x.Kr, x.Without)).OrderByDescending(x => x.Kr ?? 0)];
+        [.. Metals.Join(db.BatchReagents, m => m.BatchId, r => r.BatchId, (_, r) => r).GroupBy(r => new { r.Formula, r.Name }).Select(g => new { g.Key.Formula, g.Key.Name, N = g.Count(), G = g.Sum(r => r.Grams), G2 = g.Sum(r => r.Grams * r.Grams), P = g.Sum(r => r.PlannedG), Kr = g.Sum(r => r.Kr), Without = g.Count(r => r.Kr == null) })
+            .AsEnumerable().Select(x => new ReagentSum(x.Formula, x.Name, x.N, x.G, x.G2, x.P, x.Without == x.N ? null : x.Kr, x.Without)).OrderByDescending(x => x.Kr ?? 0)];
 
     public IReadOnlyList<BatchPart> ReagentOf(string formula, int most) =>
         [.. Metals.Join(db.BatchReagents.Where(r => r.Formula == formula), m => m.BatchId, r => r.BatchId, (m, r) => new { r.BatchId, PerGram = m.ProductG > 0 ? r.Grams / m.ProductG : 0 })

@@ -49,7 +49,8 @@ internal static class Projector
         foreach (var (account, element) in posted.Select(p => (p.Account, p.Element)).Concat(relocated).Distinct())
         {
             var (place, batchId) = HoldingKind.PlaceOf(after.State, account);
-            Put(db, new HoldingRow { Account = account, Element = element, Micrograms = after.Book.Balances[(account, element)], Place = element == Account.Contents ? null : place, BatchId = batchId }, account, element);
+            var sigma = posted.FindLast(p => p.Account == account && p.Element == element && p.Micrograms > 0)?.SigmaG ?? db.Holdings.Find(account, element)?.Sigma ?? 0;
+            Put(db, new HoldingRow { Account = account, Element = element, Micrograms = after.Book.Balances[(account, element)], Sigma = sigma, Place = element == Account.Contents ? null : place, BatchId = batchId }, account, element);
         }
         Put(db, new ProjectionRow { Id = 1, Seq = seq, Version = Version }, 1);
     }

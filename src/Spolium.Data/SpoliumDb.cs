@@ -42,7 +42,7 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
         {
             e.ToTable("holding").HasKey(x => new { x.Account, x.Element });
             // What stands somewhere, by place: most accounts have been emptied by a later step.
-            e.HasIndex(x => new { x.Element, x.Place, x.BatchId, x.Micrograms }).HasFilter("\"Place\" IS NOT NULL AND \"Micrograms\" <> 0");
+            e.HasIndex(x => new { x.Element, x.Place, x.BatchId, x.Micrograms, x.Sigma }).HasFilter("\"Place\" IS NOT NULL AND \"Micrograms\" <> 0");
         });
         modelBuilder.Entity<BatchMetalRow>().ToTable("batch_metal").HasKey(x => new { x.Element, x.BatchId });
         modelBuilder.Entity<BatchLossRow>().ToTable("batch_loss").HasKey(x => new { x.Element, x.BatchId, x.Account });

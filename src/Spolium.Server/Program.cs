@@ -75,6 +75,7 @@ app.MapVessels();
 app.MapRun();
 app.MapTrail();
 app.MapBooks();
+app.MapPractice();
 app.MapStrength();
 app.MapShelf();
 app.MapSources();

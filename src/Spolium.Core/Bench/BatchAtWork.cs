@@ -20,7 +20,7 @@ public static class BatchAtWork
     // The fold that was made last for a batch (by its id, which its states share): the next one goes on from it.
     private static readonly ConditionalWeakTable<string, Folded> Last = [];
 
-    private sealed record Folded(State State, BatchState Batch, Folding Folding);
+    private sealed record Folded(State State, BatchState Batch, Draws Draws, Folding Folding);
 
     public static BatchPlan Plan(State state, BatchState batch) => Fold(state, batch).All;
 
@@ -29,12 +29,13 @@ public static class BatchAtWork
 
     private static Folding Fold(State state, BatchState batch)
     {
-        if (Plans.TryGetValue(batch, out var known) && ReferenceEquals(known.State.Vessels, state.Vessels) && (ReferenceEquals(known.State.Shelf, state.Shelf) || SameBottles(known.State.Shelf, state.Shelf, batch)))
+        var draws = Observing.DrawsOf(state, batch);
+        if (Plans.TryGetValue(batch, out var known) && ReferenceEquals(known.Draws.Practice, draws.Practice) && ReferenceEquals(known.State.Vessels, state.Vessels) && (ReferenceEquals(known.State.Shelf, state.Shelf) || SameBottles(known.State.Shelf, state.Shelf, batch)))
             return known.Folding;
         var shop = new Shop(batch.Bottles, VesselsAtWork.Of(state), batch.BalanceStepG, ShelfAtWork.Levels(state));
-        var folding = Last.TryGetValue(batch.Id, out var last) && GoesOn(last, state, batch) ? last.Folding.Again(shop, batch.Facts)
-            : new Folding(batch.Feeds.Select(f => FeedOf(state, state.Lots[f.LotId], f.Amount)).Aggregate((a, b) => a.Plus(b)), batch.Route, shop, batch.Facts, new Draws(batch.Id));
-        var folded = new Folded(state, batch, folding);
+        var folding = Last.TryGetValue(batch.Id, out var last) && ReferenceEquals(last.Draws.Practice, draws.Practice) && GoesOn(last, state, batch) ? last.Folding.Again(shop, batch.Facts)
+            : new Folding(batch.Feeds.Select(f => FeedOf(state, state.Lots[f.LotId], f.Amount)).Aggregate((a, b) => a.Plus(b)), batch.Route, shop, batch.Facts, draws);
+        var folded = new Folded(state, batch, draws, folding);
         Plans.AddOrUpdate(batch, folded);
         Last.AddOrUpdate(batch.Id, folded);
         return folding;
@@ -113,9 +114,8 @@ public static class BatchAtWork
     public static string ElementOf(Charge product) => new[] { "Au", "Ag", "Pt", "Pd" }.MaxBy(e => product.Element(e).Likely)!;
 
     /// <summary>Gold (or another metal) in a weighed bar: mass × fineness; without an assay the fineness is a guess with a range.</summary>
-    public static ElementEstimate InBar(string batchId, string element, TypedNumber mass, TypedNumber? fineness)
+    public static ElementEstimate InBar(Draws draws, string element, TypedNumber mass, TypedNumber? fineness)
     {
-        var draws = new Draws(batchId);
         var grams = Working.Given(draws.Reading("bar " + mass.Text, mass.Value, mass.Sigma), Dimension.Mass, "bar", "weighed");
         var fine = fineness is null
             ? draws.Prior("bar-fineness")

@@ -17,7 +17,7 @@ public static class BatchWorth
         var element = BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
         var fees = Working.Sum(batch.Steps.Where(s => s.Value.Fee is not null).OrderBy(s => s.Key, StringComparer.Ordinal).Select(s => Working.Given(s.Value.Fee!.Value, Dimension.Money, $"paid outside in {s.Key}", s.Value.Fee.Text)), Dimension.Money);
         var terms = LotAtWork.Terms(state, prices, state.Lots[batch.Feeds[0].LotId], batch.Feeds[0].Amount) with { Hours = HandsOn(state, batch), Fees = fees };
-        return (Worth.Of(plan, element, terms, new Draws(batch.Id)), prices);
+        return (Worth.Of(plan, element, terms, Observing.DrawsOf(state, batch)), prices);
     }
 
     private static PriceList? PricesAt(State state, DateTimeOffset at) => (state.Prices.LastOrDefault(p => p.From <= at) ?? state.PricesNow)?.List;

@@ -97,7 +97,7 @@ public static class Decisions
             return Decision.Refuse("bottleId", $"{bottleId} is {onShelf.Name}, bought without a certificate: nobody has looked at what it is", $"do the test and record it on the Shelf: {onShelf.Kind.Test}");
         if (Measured(amount, bottle) is not { } poured)
             return Decision.Refuse("amount", bottle.DensityGPerMl is null ? "it is weighed" : "nothing was poured", "write grams");
-        foreach (var finding in StepSafety.FindingsOf(step, new Draws(batch.Id)).Where(f => f.DoseId == doseId || f.DoseId is null && f.Kept is null))
+        foreach (var finding in StepSafety.FindingsOf(step, Observing.DrawsOf(state, batch)).Where(f => f.DoseId == doseId || f.DoseId is null && f.Kept is null))
         {
             if (finding.Row.Verdict == Safety.Verdict.Stop)
                 return Decision.Refuse("doseId", finding.Row.Text, "this is not done here; change the way, or clear the vessel first");
@@ -141,7 +141,7 @@ public static class Decisions
         {
             "temperature" => CannotBe.Temperature(BatchAtWork.Step(state, batch, stepId), value),
             "pH" => CannotBe.Acidity(value),
-            "volume" => CannotBe.Volume(BatchAtWork.AsItStands(state, batch, stepId), value, new Draws(batch.Id)),
+            "volume" => CannotBe.Volume(BatchAtWork.AsItStands(state, batch, stepId), value, Observing.DrawsOf(state, batch)),
             _ => null,
         };
         return wrong is not null && string.IsNullOrWhiteSpace(reason) ? Decision.Refuse([wrong]) : Decision.Write(new ReadingTaken(batch.Id, stepId, kind, value, wrong is null ? null : Kept(reason)));
@@ -175,7 +175,7 @@ public static class Decisions
             return Decision.Refuse([wrong]);
         var isLast = batch.Route.Steps[^1].Id == stepId && holding.Main;
         return isLast
-            ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(batch.Id, BatchAtWork.ElementOf(holding.Charge), mass, fineness)], Kept(reason)))
+            ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(Observing.DrawsOf(state, batch), BatchAtWork.ElementOf(holding.Charge), mass, fineness)], Kept(reason)))
             : Decision.Write(new HoldingWeighed(batch.Id, stepId, output, mass, Kept(reason)));
     }
 
@@ -259,7 +259,7 @@ public static class Decisions
         if (batch.Product is null)
             return Decision.Refuse("batchId", "the product has not been weighed", "weigh the bar first");
         var recoveries = batch.Believed.Select(b => BatchBalance.Of(ledger, batch, b.Element).Recovery).OfType<Working>().Select(Figure.Of).ToList();
-        return Decision.Write(new BatchClosed(batch.Id, recoveries));
+        return Decision.Write(new BatchClosed(batch.Id, recoveries, Observing.Of(ledger, batch)));
     }
 
     public static Decision Correct(State state, string entryId, string reason, EntryBody? instead)

@@ -82,7 +82,7 @@ public sealed class LotAtWork
     private Charge Feed(bool likelyOnly, double times = 1, Content? other = null) =>
         BatchAtWork.FeedOf(state, lot, times == 1 ? amount : amount with { Value = amount.Value * times, PlusMinus = amount.PlusMinus * times }, likelyOnly, other ?? content);
 
-    private Draws Draws(bool likelyOnly) => new(lot.Id, likelyOnly);
+    private Draws Draws(bool likelyOnly) => Observing.DrawsNow(state, lot.Id, likelyOnly);
 
     private LiquorKind? Liquor => amount.Field == Field.Volume ? (content ?? lot.Content).Liquor : null;
 

@@ -28,13 +28,13 @@ public static class PuttingRight
         var was = product?.Mass ?? step.Weighed[output];
         // An uncertainty of the instrument goes with the number, not with the digit that slipped.
         becomes = becomes.PlusMinus > 0 ? becomes : becomes with { PlusMinus = was.PlusMinus, Instrument = was.Instrument, Vessel = was.Vessel };
-        IReadOnlyList<ElementEstimate>? holds = product is null ? null : [BatchAtWork.InBar(batch.Id, product.Holds[0].Element, becomes, product.Fineness)];
+        IReadOnlyList<ElementEstimate>? holds = product is null ? null : [BatchAtWork.InBar(Observing.DrawsOf(ledger.State, batch), product.Holds[0].Element, becomes, product.Fineness)];
         var after = With(batch, step, output, becomes, product, holds);
         var steps = Restated(ledger.State, after, step.Id);
         after = steps.Aggregate(after, (b, r) => b with { Steps = b.Steps.SetItem(r.StepId, b.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }) });
         var (before, then) = (BatchBook.Of(ledger.State, batch).Fit.ChiSquare, BatchBook.Of(ledger.State, after).Fit.ChiSquare);
         var body = new ReadingPutRight(batch.Id, step.Id, output, readingEntryId, was, becomes, slip, Why(slip, reason), before, then, holds, steps, []);
-        return Decision.Write(body with { Recoveries = batch.ClosedAt is null ? [] : Recoveries(ledger, batch, body) });
+        return Decision.Write(batch.ClosedAt is null ? body : Restated(ledger, body));
     }
 
     /// <summary>The ledger as it would be with the reading put right; nothing is written.</summary>
@@ -71,9 +71,11 @@ public static class PuttingRight
         })];
     }
 
-    private static IReadOnlyList<Figure> Recoveries(Ledger ledger, BatchState batch, ReadingPutRight body)
+    // A closed batch: its recoveries, and what it shows of practice, as they then stand.
+    private static ReadingPutRight Restated(Ledger ledger, ReadingPutRight body)
     {
         var then = Preview(ledger, body);
-        return [.. batch.Believed.Select(b => BatchBalance.Of(then, then.State.Batches[batch.Id], b.Element).Recovery).OfType<Working>().Select(Figure.Of)];
+        var batch = then.State.Batches[body.BatchId];
+        return body with { Recoveries = [.. batch.Believed.Select(b => BatchBalance.Of(then, batch, b.Element).Recovery).OfType<Working>().Select(Figure.Of)], Practice = Observing.Of(then, batch) };
     }
 }

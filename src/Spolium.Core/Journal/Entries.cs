@@ -116,7 +116,16 @@ public sealed record BatchStarted(string BatchId, string Code, string Title, IRe
 public sealed record RouteChanged(string BatchId, Route Route, IReadOnlyList<Bottle> Bottles, string Reason) : EntryBody;
 
 /// <param name="Recoveries">Recovery by element as it stood, with its interval.</param>
-public sealed record BatchClosed(string BatchId, IReadOnlyList<Figure> Recoveries) : EntryBody;
+/// <param name="Practice">Figures of practice that the batch showed; none where its readings disagree.</param>
+public sealed record BatchClosed(string BatchId, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null) : EntryBody;
+
+/// <summary>A figure of practice as one batch showed it: the likely value and its 5–95 % range.</summary>
+/// <param name="Prior">Id of the prior that it teaches.</param>
+public sealed record PracticeSeen(string Prior, string StepId, double Value, double Low, double High, string Says);
+
+/// <summary>A closed batch teaches nothing (the reason says why), or again.</summary>
+/// <param name="Reason">Null when it counts again.</param>
+public sealed record LeftOutOfLearning(string BatchId, string? Reason) : EntryBody;
 
 /// <summary>A step begins; the plan it was begun with is frozen into the entry.</summary>
 public sealed record StepBegun(string BatchId, string StepId, FrozenPlan Plan) : EntryBody;
@@ -176,7 +185,8 @@ public sealed record StepRestated(string StepId, IReadOnlyList<HoldingEstimate> 
 /// <param name="Holds">Of a product: the metal that it then holds.</param>
 /// <param name="Steps">Closed steps whose outputs change.</param>
 /// <param name="Recoveries">Of a closed batch: recovery by element as it then stands.</param>
-public sealed record ReadingPutRight(string BatchId, string StepId, string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries) : EntryBody;
+/// <param name="Practice">Of a closed batch: what it then shows.</param>
+public sealed record ReadingPutRight(string BatchId, string StepId, string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null) : EntryBody;
 
 /// <summary>A batch of another shop, with its entries as they were written there. It takes nothing from this shop's shelf.</summary>
 public sealed record BatchBroughtIn(BatchFile File) : EntryBody;

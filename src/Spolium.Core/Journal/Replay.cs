@@ -48,7 +48,8 @@ public static class Replay
         SentOut b => Step(Batch(state, b.BatchId, x => x with { Route = b.Route }), entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
         CameBack b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs], Covariances = [.. b.Covariances], Fee = b.Fee, Weighed = s.Weighed.SetItem(b.Outputs[0].Output, b.Mass), WeighedBy = s.WeighedBy.SetItem(b.Outputs[0].Output, entry.Id) }),
         RouteChanged b => Batch(state, b.BatchId, x => x with { Route = b.Route, Bottles = [.. b.Bottles] }),
-        BatchClosed b => Batch(state, b.BatchId, x => x with { ClosedAt = entry.OccurredAt, Recoveries = [.. b.Recoveries] }),
+        BatchClosed b => Practised(Batch(state, b.BatchId, x => x with { ClosedAt = entry.OccurredAt, Recoveries = [.. b.Recoveries], Practice = [.. b.Practice ?? []] }), b.BatchId),
+        LeftOutOfLearning b => Practised(Batch(state, b.BatchId, x => x with { LeftOut = b.Reason }), b.BatchId),
         StepBegun b => Step(state, entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
         DoseAdded b => Used(Step(state, entry, b.BatchId, b.StepId, s => s with { Pours = s.Pours.AddRange(b.Pours.Select(p => new Pour(b.DoseId, p.BottleId, p.Grams, entry.OccurredAt, entry.Id, p.Strength, p.PlusMinus, p.DensityGPerMl, p.SigmaG))) }), entry, b.Pours, MoveKind.Used, b.BatchId),
         ReadingTaken b => Step(state, entry, b.BatchId, b.StepId, s => s with { Readings = s.Readings.Add(new(b.Kind, b.Value, entry.OccurredAt, entry.Id)) }),
@@ -57,7 +58,8 @@ public static class Replay
         ProductWeighed b => Product(state, entry, b),
         StepClosed b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs], Covariances = [.. b.Covariances] }),
         ReadingPutRight b => PutRight(state, entry, b),
-        BatchBroughtIn b => Batch(BroughtIn(state, entry, b.File).Last().After, b.File.BatchId, x => x with { BroughtIn = b.File }),
+        // What other hands did teaches this shop nothing.
+        BatchBroughtIn b => Practised(Batch(BroughtIn(state, entry, b.File).Last().After, b.File.BatchId, x => x with { BroughtIn = b.File }), b.File.BatchId),
         NoteWritten => state,
         VesselNamed b => state with { Vessels = state.Vessels.SetItem(b.VesselId, new(b.VesselId, Vessel.Find(b.Kind, b.NominalMl) ?? new(b.Kind, b.NominalMl, 0, 1, "as written"), b.Tare, entry.Id)) },
         VesselGone b => state with { Vessels = state.Vessels.Remove(b.VesselId) },
@@ -178,11 +180,21 @@ public static class Replay
             PutRight = x.PutRight.Add(new(b, entry.OccurredAt, entry.By, entry.Id)),
             Product = b.Holds is { } holds ? x.Product! with { Mass = b.Becomes, Holds = [.. holds], EntryId = entry.Id } : x.Product,
             Recoveries = x.ClosedAt is null ? x.Recoveries : [.. b.Recoveries],
+            Practice = x.ClosedAt is null ? x.Practice : [.. b.Practice ?? []],
             Steps = x.Steps.SetItems(b.Steps.Select(r => KeyValuePair.Create(r.StepId, x.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }))),
         });
         // A product stands among the weighed holdings by the metal that it holds.
         var weighed = b.Holds is { } held ? MetalOf(b.Becomes, held[0]) : b.Becomes;
-        return Step(next, entry, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.SetItem(b.Output, weighed), WeighedBy = s.WeighedBy.SetItem(b.Output, entry.Id) });
+        return Practised(Step(next, entry, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.SetItem(b.Output, weighed), WeighedBy = s.WeighedBy.SetItem(b.Output, entry.Id) }), b.BatchId);
+    }
+
+    // The list that learning reads follows what became of one batch.
+    private static State Practised(State state, string batchId)
+    {
+        var others = state.Practice.RemoveAll(p => p.BatchId == batchId);
+        return state.Batches.TryGetValue(batchId, out var batch) && batch is { ClosedAt: { } closed, BroughtIn: null, Practice.Count: > 0 }
+            ? state with { Practice = [.. others.Add(new(batch.Id, batch.Code, closed, batch.Practice, batch.LeftOut)).OrderBy(p => p.ClosedAt)] }
+            : state with { Practice = others };
     }
 
     private static TypedNumber MetalOf(TypedNumber mass, ElementEstimate metal) => new(mass.Text, Field.Mass, metal.Grams, "g", metal.Sigma * Draws.Z95);
@@ -252,7 +264,7 @@ public static class Replay
         StepClosed b => Step(state, wrong, b.BatchId, b.StepId, s => s with { ClosedAt = null, Outputs = [], Covariances = [] }),
         LotReceived b => state with { Lots = state.Lots.Remove(b.LotId) },
         LotsReceived b => state with { Lots = state.Lots.RemoveRange(b.Lots.Select(l => l.LotId)) },
-        BatchClosed b => Batch(state, b.BatchId, x => x with { ClosedAt = null, Recoveries = [] }),
+        BatchClosed b => Practised(Batch(state, b.BatchId, x => x with { ClosedAt = null, Recoveries = [], Practice = [] }), b.BatchId),
         LotsPooled b => state with { Lots = b.Feeds.Aggregate(state.Lots.Remove(b.LotId), (lots, f) => lots.SetItem(f.LotId, lots[f.LotId] with { Left = lots[f.LotId].Left + f.Amount.Value, Pools = lots[f.LotId].Pools.Remove(b.LotId) })) },
         LotContentChanged b => Lot(state, b.LotId, l => Before(state, l, wrong)),
         LotSetAside b => Lot(state, b.LotId, l => l with { WaitsFor = null }),

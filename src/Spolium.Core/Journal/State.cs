@@ -106,6 +106,12 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
     /// <summary>Readings that were put right after their step had closed, oldest first.</summary>
     public ImmutableList<PutRightState> PutRight { get; init; } = [];
 
+    /// <summary>Figures of practice that it showed when it closed.</summary>
+    public ImmutableList<PracticeSeen> Practice { get; init; } = [];
+
+    /// <summary>Why it teaches nothing; null where it counts.</summary>
+    public string? LeftOut { get; init; }
+
     public StepState Step(string id) => Steps.GetValueOrDefault(id) ?? StepState.New(id);
 
     /// <summary>The first step that is not closed, or null when all are.</summary>
@@ -113,6 +119,9 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
 
     public IReadOnlyDictionary<string, Facts> Facts => Steps.ToDictionary(s => s.Key, s => s.Value.Facts);
 }
+
+/// <summary>A closed batch of this shop as learning sees it.</summary>
+public sealed record BatchPractice(string BatchId, string Code, DateTimeOffset ClosedAt, ImmutableList<PracticeSeen> Seen, string? LeftOut);
 
 /// <summary>What the journal tells: lots, batches, the shelf, and the entries themselves. The metal book is kept beside it (Accounts).</summary>
 public sealed record State(ImmutableDictionary<string, LotState> Lots, ImmutableDictionary<string, BatchState> Batches, ImmutableDictionary<string, ShelfBottle> Shelf,
@@ -128,6 +137,9 @@ public sealed record State(ImmutableDictionary<string, LotState> Lots, Immutable
     public ImmutableList<PricesState> Prices { get; init; } = [];
 
     public ImmutableDictionary<string, SavedPlan> Plans { get; init; } = ImmutableDictionary<string, SavedPlan>.Empty;
+
+    /// <summary>Closed batches that showed figures of practice, by when they closed.</summary>
+    public ImmutableList<BatchPractice> Practice { get; init; } = [];
 
     /// <summary>The price list that holds now; null while there is none.</summary>
     public PricesState? PricesNow => Prices.IsEmpty ? null : Prices[^1];

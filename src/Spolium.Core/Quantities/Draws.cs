@@ -35,7 +35,8 @@ public enum Spread
 /// True for a quick look at the likely world alone: every quantity is certain at its likely value. What methods decide by a range (the length of a
 /// ladder, a surplus for the worst case) they then decide by that value.
 /// </param>
-public sealed class Draws(string owner, bool likelyOnly = false)
+/// <param name="practice">What the shop's own batches say of priors; null for the book values.</param>
+public sealed class Draws(string owner, bool likelyOnly = false, Practice? practice = null)
 {
     /// <summary>Standard normal deviate of the 95 % point.</summary>
     public const double Z95 = 1.645;
@@ -50,8 +51,10 @@ public sealed class Draws(string owner, bool likelyOnly = false)
     /// <summary>True where only the likely world is looked at.</summary>
     public bool LikelyOnly => likelyOnly;
 
+    public Practice Practice { get; } = practice ?? Practice.None;
+
     /// <summary>Draws of another owner, in as many worlds as these.</summary>
-    public Draws Of(string other) => new(other, likelyOnly);
+    public Draws Of(string other) => new(other, likelyOnly, practice);
 
     /// <summary>The same named figure for everyone who asks these draws for it.</summary>
     public Working Once(string name, Func<Draws, string, Working> make) => made.GetOrAdd(name, (n, d) => make(d, n), this);

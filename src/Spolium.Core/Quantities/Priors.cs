@@ -17,6 +17,8 @@ public static class Priors
     public static Working Prior(this Draws draws, string id) => draws.Once(id, static (d, i) =>
     {
         var p = ById[i];
-        return Working.Given(d.Spread(p.Id, p.Triple, p.Spread), p.Dimension, p.Label, p.Source, p.Invented);
+        return d.Practice.ByPrior.TryGetValue(i, out var own)
+            ? Working.Given(d.Spread(p.Id, own.Triple, p.Spread), p.Dimension, p.Label, own.Source).LearnedAs(i)
+            : Working.Given(d.Spread(p.Id, p.Triple, p.Spread), p.Dimension, p.Label, p.Source, p.Invented).LearnedAs(i);
     });
 }

@@ -48,6 +48,9 @@ public sealed class Working
 
     public WorkingTable? Table { get; private init; }
 
+    /// <summary>Id of the prior that it is, whether the book's or the shop's own.</summary>
+    public string? Prior { get; private init; }
+
     public double Likely => Amount.Likely;
     public Interval Range => Amount.Range;
 
@@ -68,11 +71,14 @@ public sealed class Working
 
     /// <summary>The same figure under a name that a reader knows it by.</summary>
     public Working Named(string label, string? source = null) =>
-        new(Amount, Dimension, Step, Parts) { Label = label, Source = source ?? Source, Guess = Guess, Text = Text, Table = Table, Unit = Unit };
+        new(Amount, Dimension, Step, Parts) { Label = label, Source = source ?? Source, Guess = Guess, Text = Text, Table = Table, Unit = Unit, Prior = Prior };
+
+    internal Working LearnedAs(string prior) =>
+        new(Amount, Dimension, Step, Parts) { Label = Label, Source = Source, Guess = Guess, Text = Text, Table = Table, Unit = Unit, Prior = prior };
 
     /// <summary>The same figure with a unit of its own to be shown in.</summary>
     public Working In(string unit) =>
-        new(Amount, Dimension, Step, Parts) { Label = Label, Source = Source, Guess = Guess, Text = Text, Table = Table, Unit = unit };
+        new(Amount, Dimension, Step, Parts) { Label = Label, Source = Source, Guess = Guess, Text = Text, Table = Table, Unit = unit, Prior = Prior };
 
     /// <summary>A share of one, shown in per cent.</summary>
     public Working Percent(string label) => (this * Exact(100, "100 %")).Named(label).In("%");

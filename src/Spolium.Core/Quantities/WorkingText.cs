@@ -3,7 +3,8 @@ namespace Spolium.Core.Quantities;
 /// <summary>One line of a working: what is named, how it was reckoned, what came out, where it stands.</summary>
 /// <param name="Depth">0 for the figure itself, one more for each step down.</param>
 /// <param name="Guess">A guess of Spolium's, until the shop's own batches speak.</param>
-public sealed record WorkingLine(int Depth, string Label, string Formula, string Figure, string? Source, bool Guess, WorkingTable? Table);
+/// <param name="Prior">Id of the prior that it is; null for other figures.</param>
+public sealed record WorkingLine(int Depth, string Label, string Formula, string Figure, string? Source, bool Guess, WorkingTable? Table, string? Prior = null);
 
 /// <summary>
 /// Prints a working: from the figure down to the named figures and rows of data that it rests on. What stands unnamed inside a formula and is itself long
@@ -35,7 +36,7 @@ public sealed class WorkingText
         if (!seen.Add((Name(node), node.Likely)) && depth > 0)
             return;
         var formula = node.Step == Step.Given ? "" : Formula(node, true, 0);
-        lines.Add(new(depth, Name(node), formula, FigureText.WithRange(node), node.Source, node.Guess, node.Table));
+        lines.Add(new(depth, Name(node), formula, FigureText.WithRange(node), node.Source, node.Guess, node.Table, node.Prior));
         foreach (var part in OwnLines(node))
             Write(part, depth + 1);
     }

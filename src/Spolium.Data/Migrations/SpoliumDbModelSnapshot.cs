@@ -288,9 +288,12 @@ namespace Spolium.Data.Migrations
                     b.Property<string>("Place")
                         .HasColumnType("TEXT");
 
+                    b.Property<double>("Sigma")
+                        .HasColumnType("REAL");
+
                     b.HasKey("Account", "Element");
 
-                    b.HasIndex("Element", "Place", "BatchId", "Micrograms")
+                    b.HasIndex("Element", "Place", "BatchId", "Micrograms", "Sigma")
                         .HasFilter("\"Place\" IS NOT NULL AND \"Micrograms\" <> 0");
 
                     b.ToTable("holding", (string)null);

@@ -88,6 +88,9 @@ public sealed class HoldingRow
     public required string Element { get; set; }
     public long Micrograms { get; set; }
 
+    /// <summary>Standard uncertainty of what came there last, g.</summary>
+    public double Sigma { get; set; }
+
     /// <summary>Where it stands, in the words of Accounts/HoldingKind; null for what is no metal of the house.</summary>
     public string? Place { get; set; }
     public string? BatchId { get; set; }

@@ -98,7 +98,7 @@ public static class BooksEndpoints
     }
 
     private static PlacesView Places(Data.Books books, BooksFilter filter, FigureBook book) => new(filter.Metal, NameOf(filter.Metal),
-        [.. books.Places().Select(p => new PlaceView(p.Key, PlaceWords(p.Key), book.Add("place/" + p.Key, Signed(PlaceWords(p.Key), Dimension.Mass, p.Sum.Sum, 0, $"the metal book, {p.Sum.Batches} holdings")), p.Sum.Batches))]);
+        [.. books.Places().Select(p => new PlaceView(p.Key, PlaceWords(p.Key), book.Add("place/" + p.Key, Signed(PlaceWords(p.Key), Dimension.Mass, p.Sum.Sum, p.Sum.Variance, $"the metal book, {p.Sum.Batches} holdings")), p.Sum.Batches))]);
 
     private static ReagentsView Reagents(Data.Books books, BooksFilter filter, FigureBook book)
     {
@@ -106,7 +106,9 @@ public static class BooksEndpoints
         if (rows.Count == 0 || sums.Product.Sum <= 0)
             return new(filter.Metal, name, null, null, []);
         var product = Sum($"{name} in the products", sums.Product);
-        Working Poured(ReagentSum r) => Mass($"{r.Name} poured", r.Grams, 0, Over(r.Batches));
+        // Each batch measured its own, by cylinder or balance: the cylinder's share is the larger.
+        var share = Core.Reference.Constants.Get("poured-plus-minus").Likely / Draws.Z95;
+        Working Poured(ReagentSum r) => Mass($"{r.Name} poured", r.Grams, share * share * r.SumOfSquares, Over(r.Batches) + ", each measured to 1 %");
         Working Kr(ReagentSum r) => Signed($"{r.Name} paid", Dimension.Money, r.Kr!.Value, 0, "price of each bottle by what was poured of it");
         var priced = rows.Where(r => r.Kr is not null).ToList();
         return new(filter.Metal, name, book.Add("product", product),

@@ -1,4 +1,5 @@
 using Spolium.Core.Chemistry;
+using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Data;
@@ -26,6 +27,10 @@ internal static class BooksFigures
 
     /// <summary>Product over feed, in per cent; never above all.</summary>
     public static Working RecoveryOf(string name, Working product, Working feed) => (product / Working.Greatest(feed, product).Named("feed, never below what came out of it")).Percent($"recovery of {name}");
+
+    /// <summary>A figure of practice as one batch showed it.</summary>
+    public static Working Between(Prior prior, PracticeSeen seen) =>
+        Working.Given(Draws.Spread("seen", new(seen.Low, seen.Value, seen.High), Spread.Shift), prior.Dimension, prior.Label, seen.Says);
 
     public static string NameOf(string element) => Elements.Of(element).Name;
 

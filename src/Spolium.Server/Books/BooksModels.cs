@@ -57,3 +57,19 @@ public sealed record BehindView(string Title, IReadOnlyList<BehindPart> Parts);
 
 /// <param name="Href">Where it is looked at.</param>
 public sealed record BehindPart(string Href, string Code, string Title, DateTimeOffset? ClosedAt, string Figure, double Value);
+
+/// <summary>A batch that showed a figure of practice.</summary>
+/// <param name="LeftOut">Why it does not count; null where it does.</param>
+public sealed record PracticeSight(string BatchId, string Code, DateTimeOffset ClosedAt, double Value, double Low, double High, string Text, string Says, string? LeftOut, long Version);
+
+/// <summary>A figure of practice: the book's value, and the shop's own where batches have shown it.</summary>
+/// <param name="Source">Where the book value is from.</param>
+/// <param name="Batches">Batches that count.</param>
+/// <param name="In">The steps that show it; empty where any may.</param>
+public sealed record PracticeFigureView(string Prior, string Label, string In, FigureView Book, FigureView? Own, string Source, bool Guess, int Batches, IReadOnlyList<PracticeSight> Shown);
+
+/// <param name="Weight">Batches that a book value counts as.</param>
+public sealed record PracticeView(double Weight, IReadOnlyList<PracticeFigureView> Figures);
+
+/// <param name="Counts">True takes it in again; false leaves it out, which needs a reason.</param>
+public sealed record LeaveOutRequest(Head Head, bool Counts, string? Reason = null);

@@ -98,14 +98,14 @@ public static class PlanEndpoints
         var errors = Decisions.CheckPlanning(lot, amount, route, bottles).ToList();
         if (errors.Count > 0)
             return Problems.Refused(errors);
-        var plan = Planner.Fold(BatchAtWork.FeedOf(writing.Ledger.State, lot, amount), route, new Shop(bottles, VesselsAtWork.Of(writing.Ledger.State), Levels: ShelfAtWork.Levels(writing.Ledger.State)), new Draws(lot.Id));
-        return TypedResults.Ok(View(plan, lot, way, FoundWay.Of(string.Join('/', way?.Methods ?? request.Methods ?? []), lot.Content.Liquor)?.Title, amount.InWords, book));
+        var draws = Observing.DrawsNow(writing.Ledger.State, lot.Id);
+        var plan = Planner.Fold(BatchAtWork.FeedOf(writing.Ledger.State, lot, amount), route, new Shop(bottles, VesselsAtWork.Of(writing.Ledger.State), Levels: ShelfAtWork.Levels(writing.Ledger.State)), draws);
+        return TypedResults.Ok(View(plan, draws, lot, way, FoundWay.Of(string.Join('/', way?.Methods ?? request.Methods ?? []), lot.Content.Liquor)?.Title, amount.InWords, book));
     }
 
-    private static PlanView View(BatchPlan plan, LotState lot, Way? way, string? title, string amount, FigureBook book)
+    private static PlanView View(BatchPlan plan, Draws draws, LotState lot, Way? way, string? title, string amount, FigureBook book)
     {
         var element = way?.For ?? BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs[0].Charge);
-        var draws = new Draws(lot.Id);
         return new(lot.Id, lot.Code, amount, way?.Id ?? "", way?.Title ?? title ?? "a way of your own", [.. plan.Steps.Select(s => s.Method.Id)], Elements.Of(element).Name,
             [.. plan.Steps.Select(s => StepView.Of(s, null, book, draws, element))], plan.Refused?.Step.Id,
             book.Add("attended", plan.Attended), book.Add("unattended", plan.Unattended), book.Add("product", plan.Product(element)),

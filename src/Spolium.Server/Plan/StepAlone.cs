@@ -81,7 +81,7 @@ public static class StepAlone
         var bottles = PlanEndpoints.Bottles(reader, request.Bottles, state, time.GetUtcNow());
         if (!reader.Ok)
             return Problems.Refused(reader.Errors);
-        var draws = new Draws("step alone");
+        var draws = Observing.DrawsNow(state, "step alone");
         var route = Route.Chain([method.Id], new Dictionary<string, IReadOnlyDictionary<string, string>> { [method.Id] = request.Options ?? new Dictionary<string, string>() });
         var plan = Planner.Fold(spec.ToCharge(draws), route, new Shop(bottles, VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state)), draws);
         var element = BatchAtWork.ElementOf(plan.Steps[0].Input);

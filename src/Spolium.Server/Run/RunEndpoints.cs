@@ -97,7 +97,7 @@ public static class RunEndpoints
         if (!writing.Ledger.State.Batches.TryGetValue(batchId, out var batch) || batch.Route.Steps.All(s => s.Id != stepId))
             return Problems.NotFound("such step");
         var plan = BatchAtWork.Plan(writing.Ledger.State, batch);
-        return TypedResults.Ok(StepView.Of(plan.Of(stepId), batch.Step(stepId), new FigureBook(), new Draws(batch.Id), Metal(plan)));
+        return TypedResults.Ok(StepView.Of(plan.Of(stepId), batch.Step(stepId), new FigureBook(), Observing.DrawsOf(writing.Ledger.State, batch), Metal(plan)));
     }
 
     private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing)
@@ -108,7 +108,7 @@ public static class RunEndpoints
         View(writing.Ledger, batchId, book);
         var plan = BatchAtWork.Plan(writing.Ledger.State, batch);
         foreach (var step in plan.Steps)
-            StepView.Of(step, batch.Step(step.Step.Id), book, new Draws(batch.Id), Metal(plan));
+            StepView.Of(step, batch.Step(step.Step.Id), book, Observing.DrawsOf(writing.Ledger.State, batch), Metal(plan));
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 
@@ -283,7 +283,7 @@ public static class RunEndpoints
         return new(batch.Id, batch.Code, batch.Title, batch.Feeds[0].LotId, state.Lots[batch.Feeds[0].LotId].Code, string.Join(", ", batch.Feeds.Select(f => f.Amount.Text)), state.Version(Entry.BatchStream(batchId)), batch.StartedAt, batch.ClosedAt,
             [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, s.Method, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id, batch.Step(s.Id).GivenUp,
                 [.. MethodCatalogue.Of(s.Method).Outputs.Select((o, i) => new HoldingRef(Core.Planning.Route.Holding(s.Id, o.Id), o.Id, o.Name, i == 0, batch.Route.Waiting.Contains(Core.Planning.Route.Holding(s.Id, o.Id))))]))],
-            current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book, new Draws(batch.Id), metal),
+            current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book, Observing.DrawsOf(state, batch), metal),
             current is null ? [] : AsItStands(state, batch, current, book), Later(state, batch, book), Elements.Of(metal).Name, book.Add("product", plan.Product(metal)),
             [.. batch.Bottles.Select(b => PlanEndpoints.Choice(state, b))],
             batch.ClosedAt is null && batch.Current is null && batch.Product is not null, PlanEndpoints.Opening, Away(state, batch), batch.PlanId is { } id ? state.Plans.GetValueOrDefault(id)?.Title ?? "a plan that is gone" : null);

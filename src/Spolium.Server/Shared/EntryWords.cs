@@ -30,6 +30,7 @@ public static class EntryWords
         BatchStarted b => $"batch {b.Code} started with {string.Join(", ", b.Feeds.Select(f => f.Amount.Text))}",
         RouteChanged b => $"the way was changed: {b.Reason}",
         BatchClosed => "batch closed",
+        LeftOutOfLearning b => b.Reason is null ? "counts again in what batches teach" : $"left out of what batches teach: {b.Reason}",
         StepBegun b => $"{b.StepId} begun",
         DoseAdded b => $"{b.DoseId}: {string.Join(", ", b.Pours.Select(p => $"{p.Amount.Text} from {p.BottleId}"))}{Because(b.Reason)}",
         ReadingTaken b => $"{b.Kind} read: {b.Value.InWords}{Because(b.Reason)}",

@@ -134,7 +134,7 @@ public static class WorthEndpoints
         if (!reader.Ok)
             return Problems.Refused(reader.Errors);
         var ways = new LotAtWork(state, lot, amount, null, time.GetUtcNow(), bottles).Ways(request.Wanted);
-        return TypedResults.Ok(new ComparisonView(lot.Id, amount.InWords, [.. ways.Planned.Select((w, i) => Column(w, new Draws(lot.Id), $"{i}/", book))], [.. ways.More.Select(w => new WayRef(w.Id, w.Title))], Refused(ways.Refused)));
+        return TypedResults.Ok(new ComparisonView(lot.Id, amount.InWords, [.. ways.Planned.Select((w, i) => Column(w, Observing.DrawsNow(state, lot.Id), $"{i}/", book))], [.. ways.More.Select(w => new WayRef(w.Id, w.Title))], Refused(ways.Refused)));
     }
 
     private static WayColumn Column(PlannedWay way, Draws draws, string key, FigureBook book)

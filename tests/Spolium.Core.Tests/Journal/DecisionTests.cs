@@ -204,7 +204,7 @@ public class DecisionTests
         var entries = Demo.State.Entries.Where(e => e.Body is not (ProductWeighed or BatchClosed)).ToList();
         var without = Ledger.Of(entries);
         var batch = without.State.Batches["26-01"];
-        var body = new ProductWeighed("26-01", "6-wash-dry-melt", "bar", Given.Grams(4), null, [BatchAtWork.InBar("26-01", "Au", Given.Grams(4), null)]);
+        var body = new ProductWeighed("26-01", "6-wash-dry-melt", "bar", Given.Grams(4), null, [BatchAtWork.InBar(new Draws("26-01"), "Au", Given.Grams(4), null)]);
         var after = With(without, Decision.Write(body), "26-01");
         Assert.Equal(4 * 0.995, after.Book.Grams(Account.Holding("26-01", "6-wash-dry-melt/bar"), "Au"), 1e-6);
         Assert.True(after.Book.Grams(Account.Unaccounted("batch/26-01"), "Au") > without.Book.Grams(Account.Unaccounted("batch/26-01"), "Au") + 0.2);

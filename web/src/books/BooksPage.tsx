@@ -11,6 +11,7 @@ import { Filters } from './Filters';
 import { Losses } from './Losses';
 import { Money } from './Money';
 import { Places } from './Places';
+import { Practice } from './Practice';
 import { ReagentUse } from './ReagentUse';
 import { Recovery } from './Recovery';
 import styles from './books.module.css';
@@ -22,6 +23,7 @@ const views = [
   ['chart', 'how steady'],
   ['reagents', 'what it took'],
   ['money', 'what it left over'],
+  ['practice', 'what it taught'],
 ] as const;
 
 type View = (typeof views)[number][0];
@@ -68,7 +70,9 @@ export function BooksPage() {
       key={`${view} ${search.toString()}`}
       page={['books', view, here]}
       load={async (key) =>
-        unwrap(await api.GET('/api/books/working', { params: { query: { ...here, view, key } } }))
+        view === 'practice'
+          ? unwrap(await api.GET('/api/books/practice/working', { params: { query: { key } } }))
+          : unwrap(await api.GET('/api/books/working', { params: { query: { ...here, view, key } } }))
       }
       side={behind && <Behind query={here} of={behind} onClose={() => setBehind(null)} />}
     >
@@ -104,7 +108,7 @@ export function BooksPage() {
         </div>
       </div>
       <Filters choices={data.choices} query={query} set={set} />
-      {data.count === 0 && view !== 'places' ? (
+      {data.count === 0 && view !== 'places' && view !== 'practice' ? (
         <p className="caution">No closed batch of {data.name} fits. Take a filter away to see more.</p>
       ) : (
         <>
@@ -114,6 +118,7 @@ export function BooksPage() {
           {view === 'chart' && <Charts query={here} of={of('of')} set={set} />}
           {view === 'reagents' && <ReagentUse query={here} onBehind={setBehind} />}
           {view === 'money' && <Money query={here} />}
+          {view === 'practice' && <Practice />}
         </>
       )}
     </WithWorking>

@@ -1,6 +1,7 @@
 import { useHotkeys } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
 import { Fragment, type ReactNode, useState } from 'react';
+import { Link } from 'react-router';
 import type { Figure } from '../api/client';
 import styles from './WorkingSheet.module.css';
 import { WorkingContext } from './workingContext';
@@ -72,7 +73,7 @@ function Sheet({
                 {l.formula && <div className={styles.formula}>= {l.formula}</div>}
                 {(l.source ?? l.guess) && (
                   <div className={styles.source}>
-                    {l.source}
+                    <Source line={l} />
                     {l.guess && <strong> · a guess of Spolium’s</strong>}
                   </div>
                 )}
@@ -84,6 +85,16 @@ function Sheet({
         </>
       )}
     </aside>
+  );
+}
+
+/** Where a figure comes from; what the shop’s own batches taught leads to them. */
+function Source({ line }: { line: Figure['working'][number] }) {
+  if (!line.prior) return line.source;
+  return line.source?.startsWith('from ') ? (
+    <Link to={`/books/practice?prior=${line.prior}`}>{line.source}</Link>
+  ) : (
+    `book value: ${line.source ?? ''}`
   );
 }
 

@@ -22,6 +22,13 @@ namespace Spolium.Data.Migrations
                 type: "TEXT",
                 nullable: true);
 
+            migrationBuilder.AddColumn<double>(
+                name: "Sigma",
+                table: "holding",
+                type: "REAL",
+                nullable: false,
+                defaultValue: 0.0);
+
             migrationBuilder.AddColumn<bool>(
                 name: "AddsUp",
                 table: "batch",
@@ -150,9 +157,9 @@ namespace Spolium.Data.Migrations
                 });
 
             migrationBuilder.CreateIndex(
-                name: "IX_holding_Element_Place_BatchId_Micrograms",
+                name: "IX_holding_Element_Place_BatchId_Micrograms_Sigma",
                 table: "holding",
-                columns: new[] { "Element", "Place", "BatchId", "Micrograms" },
+                columns: new[] { "Element", "Place", "BatchId", "Micrograms", "Sigma" },
                 filter: "\"Place\" IS NOT NULL AND \"Micrograms\" <> 0");
         }
 
@@ -178,7 +185,7 @@ namespace Spolium.Data.Migrations
                 name: "step_yield");
 
             migrationBuilder.DropIndex(
-                name: "IX_holding_Element_Place_BatchId_Micrograms",
+                name: "IX_holding_Element_Place_BatchId_Micrograms_Sigma",
                 table: "holding");
 
             migrationBuilder.DropColumn(
@@ -187,6 +194,10 @@ namespace Spolium.Data.Migrations
 
             migrationBuilder.DropColumn(
                 name: "Place",
+                table: "holding");
+
+            migrationBuilder.DropColumn(
+                name: "Sigma",
                 table: "holding");
 
             migrationBuilder.DropColumn(

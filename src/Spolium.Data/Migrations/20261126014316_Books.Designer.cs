@@ -10,7 +10,7 @@ using Spolium.Data;
 namespace Spolium.Data.Migrations
 {
     [DbContext(typeof(SpoliumDb))]
-    [Migration("20261126011305_Books")]
+    [Migration("20261126014316_Books")]
     partial class Books
     {
         /// <inheritdoc />
@@ -291,9 +291,12 @@ namespace Spolium.Data.Migrations
                     b.Property<string>("Place")
                         .HasColumnType("TEXT");
 
+                    b.Property<double>("Sigma")
+                        .HasColumnType("REAL");
+
                     b.HasKey("Account", "Element");
 
-                    b.HasIndex("Element", "Place", "BatchId", "Micrograms")
+                    b.HasIndex("Element", "Place", "BatchId", "Micrograms", "Sigma")
                         .HasFilter("\"Place\" IS NOT NULL AND \"Micrograms\" <> 0");
 
                     b.ToTable("holding", (string)null);

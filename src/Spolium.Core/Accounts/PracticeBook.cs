@@ -1,0 +1,57 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
+using Spolium.Core.Journal;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Accounts;
+
+/// <summary>A figure of practice: what the book says, what the shop's own batches say, and each of them.</summary>
+/// <param name="Own">Null while no batch that counts has shown it.</param>
+public sealed record PracticeFigure(Prior Prior, Triple? Own, IReadOnlyList<(BatchPractice Batch, PracticeSeen Seen)> Shown);
+
+/// <summary>Learning from closed batches: the priors of Reference/practice.csv as the shop's own hands move them.</summary>
+public static class PracticeBook
+{
+    /// <summary>A prior that batches teach, and what shows it.</summary>
+    /// <param name="Seen">"dose", "assay", "foils" or "worked-up".</param>
+    /// <param name="Dose">Id of the dose of these methods that shows it; empty for the other kinds.</param>
+    public sealed record Lesson(string Prior, string Seen, IReadOnlyList<string> Methods, string Dose);
+
+    public static readonly IReadOnlyList<Lesson> Lessons = ReferenceTable.Read("practice.csv", r => new Lesson(r.Text("prior"), r.Text("seen"), r.Text("methods").Split('|', StringSplitOptions.RemoveEmptyEntries), r.Text("dose")), "prior");
+
+    private static readonly double Weight = Constants.Get("practice-weight").Likely;
+
+    // What batches up to a moment teach changes only when one closes, is restated or left out.
+    private static readonly ConditionalWeakTable<ImmutableList<BatchPractice>, ConcurrentDictionary<int, Practice>> Known = [];
+
+    /// <summary>What was known by practice at a moment. A batch goes by what was known when it began, so that its plan does not move while it is worked.</summary>
+    public static Practice AsOf(State state, DateTimeOffset moment)
+    {
+        var upTo = state.Practice.TakeWhile(p => p.ClosedAt < moment).Count();
+        return upTo == 0 ? Practice.None : Known.GetOrCreateValue(state.Practice).GetOrAdd(upTo, n => Of([.. state.Practice.Take(n)]));
+    }
+
+    /// <summary>What is known now.</summary>
+    public static Practice Now(State state) => AsOf(state, DateTimeOffset.MaxValue);
+
+    private static Practice Of(IReadOnlyList<BatchPractice> batches) => new(All(batches).Where(f => f.Own is not null).ToDictionary(f => f.Prior.Id, f =>
+    {
+        var counted = f.Shown.Count(s => s.Batch.LeftOut is null);
+        return new Practised(f.Own!.Value, counted, counted == 1 ? "from one of your batches" : $"from {counted} of your batches");
+    }));
+
+    /// <summary>Every figure that batches teach, with the batches that showed it.</summary>
+    public static IReadOnlyList<PracticeFigure> All(IReadOnlyList<BatchPractice> batches) =>
+        [.. Lessons.Select(l => l.Prior).Select(id =>
+        {
+            var prior = Priors.ById[id];
+            var shown = batches.SelectMany(b => b.Seen.Where(s => s.Prior == id).Select(s => (Batch: b, Seen: s))).ToList();
+            var sights = shown.Where(s => s.Batch.LeftOut is null).Select(s => SightOf(prior, s.Seen)).ToList();
+            return new PracticeFigure(prior, sights.Count == 0 ? null : Conjugate.Moved(prior, sights, Weight), shown);
+        })];
+
+    private static Sight SightOf(Prior prior, PracticeSeen seen) =>
+        new(Conjugate.To(prior, seen.Value), (seen.High - seen.Low) / (2 * Draws.Z95) * Conjugate.Slope(prior, seen.Value));
+}
