@@ -41,14 +41,14 @@ internal static class LargeShop
             {
                 insert.Row("batch_loss", id, metal, $"batch/{id}/{account}", account.Split('/')[0], "clear", cause, 0.01 * random.NextDouble(), 0.002);
                 foreach (var element in new[] { "Au", "Ag", "Cu", "Zn" })
-                    insert.Row("holding", $"batch/{id}/{account}", element, 10000 + random.Next(5000), cause, id);
+                    insert.Row("holding", $"batch/{id}/{account}", element, 10000 + random.Next(5000), 0.002, cause, id);
             }
             foreach (var (formula, name) in Reagents)
                 insert.Row("batch_reagent", id, formula, name, 50 * random.NextDouble(), 45, 12.5);
             // What a step has taken stands empty.
             for (var h = 0; h < 8; h++)
                 foreach (var element in new[] { "Au", "Cu", "Zn" })
-                    insert.Row("holding", $"batch/{id}/{h}/main", element, 0, "liquor", id);
+                    insert.Row("holding", $"batch/{id}/{h}/main", element, 0, 0.0, "liquor", id);
             for (var p = 0; p < postingsPerBatch; p++)
                 insert.Row("posting", i * (long)postingsPerBatch + p + 1, $"e{i}-{p / 6}", $"batch/{id}/{p % 14}", p % 3 == 0 ? "Au" : p % 3 == 1 ? "Cu" : "Zn", random.Next(-100000, 100000), 0.01, "Weighed");
         }
@@ -73,7 +73,7 @@ internal static class LargeShop
             ["step_yield"] = "BatchId,StepId,Element,Method,InG,MainG",
             ["batch_loss"] = "BatchId,Element,Account,StepId,Method,Cause,Grams,Sigma",
             ["batch_reagent"] = "BatchId,Formula,Name,Grams,PlannedG,Kr",
-            ["holding"] = "Account,Element,Micrograms,Place,BatchId",
+            ["holding"] = "Account,Element,Micrograms,Sigma,Place,BatchId",
             ["posting"] = "Id,EntryId,Account,Element,Micrograms,SigmaG,Basis",
         };
 
@@ -108,7 +108,7 @@ public class BooksBenchmarks
         "SELECT SUM(f*f), SUM(u*u) FROM (SELECT SUM(AtLeastSigma) f, SUM(UnaccountedSigma) u FROM batch_metal m JOIN batch l ON l.Id = m.BatchId{0} WHERE m.Element = 'Au'{1} GROUP BY l.LotRoot)",
         "SELECT m.*, l.Code, l.Title, l.ClosedTicks FROM batch_metal m JOIN batch l ON l.Id = m.BatchId{0} WHERE m.Element = 'Au'{1} ORDER BY l.ClosedTicks DESC LIMIT 60",
         "SELECT Cause, COUNT(DISTINCT m.BatchId), SUM(Grams), SUM(Sigma*Sigma) FROM batch_loss m{0} WHERE m.Element = 'Au'{1} GROUP BY Cause",
-        "SELECT Place, COUNT(*), SUM(Micrograms) FROM holding WHERE Element = 'Au' AND Place IS NOT NULL AND Micrograms <> 0 GROUP BY Place",
+        "SELECT Place, COUNT(*), SUM(Micrograms), SUM(Sigma*Sigma) FROM holding WHERE Element = 'Au' AND Place IS NOT NULL AND Micrograms <> 0 GROUP BY Place",
         "SELECT l.Code, l.ClosedTicks, m.InG, m.MainG FROM step_yield m JOIN batch l ON l.Id = m.BatchId{0} WHERE m.Element = 'Au' AND m.Method = 'wash-dry-melt'{1} ORDER BY l.ClosedTicks DESC LIMIT 60",
         "SELECT r.Formula, r.Name, COUNT(*), SUM(r.Grams), SUM(r.PlannedG), SUM(r.Kr), SUM(r.Kr IS NULL) FROM batch_metal m JOIN batch_reagent r ON r.BatchId = m.BatchId{0} WHERE m.Element = 'Au'{1} GROUP BY r.Formula, r.Name",
         "SELECT COUNT(*), SUM(CostsKr), SUM(LeftKr), SUM(LeftSigma*LeftSigma), SUM(MarginKr), SUM(MarginSigma*MarginSigma) FROM batch_metal m JOIN batch_money r ON r.BatchId = m.BatchId{0} WHERE m.Element = 'Au'{1}",

@@ -59,15 +59,25 @@ internal static class DemoHistory
         ("hl-62", "gold-clad rings of a quarry’s crane", "64.0 g", "Au", "1.8", "2.3", "2.9"),
     ];
 
-    /// <summary>Writes the year: lots a week before their first batch, and the batches.</summary>
+    private const string Tub = "T1";
+    private const string Pot = "P1";
+
+    /// <summary>Writes the year: lots a week before their first batch, the batches, and what their leavings went into.</summary>
     public static void Write(Clerk clerk)
     {
+        clerk.At(-410, 9, 0).By("TR").Write([Entry.PoolStream(Tub)], s => Pooling.Open(s.State, Tub, Tub, "filter tub", "filters of gold work"));
+        clerk.Write([Entry.PoolStream(Pot)], s => Pooling.Open(s.State, Pot, Pot, "stock pot", "barren gold liquors"));
         var received = new HashSet<string>();
         foreach (var batch in Batches)
         {
             if (received.Add(batch.Lot))
                 Receive(clerk, Lots.First(l => l.Id == batch.Lot), batch.Day - 6);
             Work(clerk, batch);
+            if (batch.Way == Route.GoldByNitricStrip)
+                PutAway(clerk, batch);
+            // The tub was burnt and leached once, in the middle of the year; since then it fills again.
+            if (batch.Code == "25-14")
+                clerk.At(batch.Day + 9, 15, 0).By("MK").Write(Pooling.Streams(clerk.Ledger.State, Tub), s => Pooling.WorkUp(s, Tub, [new("Au", Mass("0.13 g", 0.01), QuantityParser.Read("985 ‰", Field.Fineness).Number! with { PlusMinus = 0.002 })], "burnt, leached with bleach and acid, dropped", null));
         }
     }
 
@@ -78,6 +88,12 @@ internal static class DemoHistory
         var gold = lot.Metal == "Au";
         var content = gold ? new Content([line, new("Cu", Share("58"), Share("63"), Share("70"), ContentOf.Rest)], "Zn") : new Content([line, new("Ni", Share("4"), Share("8"), Share("12"))], "Cu");
         clerk.At(day, 11, 0).By("MK").Write([Entry.LotStream(lot.Id)], s => LotDecisions.Receive(s.State, lot.Id, lot.Id.ToUpperInvariant(), lot.Title, gold ? "clad brass" : "silver-tipped copper", Mass(lot.Mass, 0.1), content, null));
+    }
+
+    private static void PutAway(Clerk clerk, Past batch)
+    {
+        clerk.After(20).Write([Entry.BatchStream(batch.Code), Entry.PoolStream(Tub)], s => Pooling.PutIn(s, Tub, batch.Code, "4-clear", "filter"));
+        clerk.Write([Entry.BatchStream(batch.Code), Entry.PoolStream(Pot)], s => Pooling.PutIn(s, Pot, batch.Code, "5-metabisulphite", "barren"));
     }
 
     private static void Work(Clerk clerk, Past batch)

@@ -76,6 +76,7 @@ app.MapRun();
 app.MapTrail();
 app.MapBooks();
 app.MapPractice();
+app.MapPools();
 app.MapStrength();
 app.MapShelf();
 app.MapSources();

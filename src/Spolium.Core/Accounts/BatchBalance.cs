@@ -8,13 +8,18 @@ namespace Spolium.Core.Accounts;
 /// <summary>A holding of a batch with what the book believes it holds of one element.</summary>
 /// <param name="Main">On the way from feed to product.</param>
 /// <param name="Standing">It is there now; false for what a later step has taken.</param>
-public sealed record HoldingBalance(string Account, string StepId, string Name, bool Main, bool Standing, Working Grams, Basis Basis);
+public sealed record HoldingBalance(string Account, string StepId, string Name, bool Main, bool Standing, Working Grams, Basis Basis)
+{
+    /// <summary>Id of the output that it is; empty for the feed.</summary>
+    public string Output { get; init; } = "";
+}
 
 /// <summary>
 /// One element of one batch: what came in, where it stands, what came out, and what nobody can account for, in its two
 /// parts. Recovery is against a feed that was mostly guessed, so grams come first.
 /// </summary>
-public sealed record BatchBalance(string Element, Working Feed, IReadOnlyList<HoldingBalance> Holdings, Working? Product, Working Unaccounted, Working Guessed, Working Missing, Working AtLeast, Working? Recovery, string WhyWide)
+/// <param name="Back">What came back of it when shared holdings were worked up.</param>
+public sealed record BatchBalance(string Element, Working Feed, IReadOnlyList<HoldingBalance> Holdings, Working? Product, Working? Back, Working Unaccounted, Working Guessed, Working Missing, Working AtLeast, Working? Recovery, string WhyWide)
 {
     /// <summary>Balance of an element, from book and journal alone.</summary>
     public static BatchBalance Of(Ledger ledger, BatchState batch, string element)
@@ -27,7 +32,9 @@ public sealed record BatchBalance(string Element, Working Feed, IReadOnlyList<Ho
         var product = InProduct(batch, element, draws, name);
         var holdings = FindHoldings(ledger, batch, element, draws, name).ToList();
         var standing = Working.Sum(holdings.Where(h => h.Standing && !(product is not null && h.Main)).Select(h => h.Grams), Dimension.Mass).Named("stands in holdings");
-        var atLeast = (product is null ? standing : product + standing).Named("the feed held at least");
+        var back = CameBack(batch, element, draws, name);
+        var cameOut = product is null ? back : back is null ? product : (product + back).Named($"{name} that came out, in the product and back from leavings");
+        var atLeast = (cameOut is null ? standing : cameOut + standing).Named("the feed held at least");
         var booked = ledger.Book.Grams(Account.Unaccounted("batch/" + batch.Id), element);
         // Before anything was weighed the holdings are the feed by another name: nothing can be missing.
         var measured = batch.Steps.Values.Any(s => s.Weighed.Count > 0);
@@ -36,8 +43,8 @@ public sealed record BatchBalance(string Element, Working Feed, IReadOnlyList<Ho
             : Working.Given(booked, Dimension.Mass, "unaccounted", "nothing has been weighed yet that could show a loss");
         var missing = Beyond(unaccounted).Named("missing beyond what readings and guess allow");
         var guessed = (unaccounted - missing).Named("not known, because the feed was guessed");
-        var recovery = product is null ? null : (product / Working.Greatest(feed, atLeast).Named("feed, never below what came out of it")).Named($"recovery of {name}");
-        return new(element, feed, holdings, product, unaccounted, guessed, missing, atLeast, recovery, Wide(feed, product, standing, believed));
+        var recovery = product is null ? null : (cameOut! / Working.Greatest(feed, atLeast).Named("feed, never below what came out of it")).Named($"recovery of {name}");
+        return new(element, feed, holdings, product, back, unaccounted, guessed, missing, atLeast, recovery, Wide(feed, product, standing, believed));
     }
 
     private static Working? InProduct(BatchState batch, string element, Draws draws, string name)
@@ -46,6 +53,13 @@ public sealed record BatchBalance(string Element, Working Feed, IReadOnlyList<Ho
             return null;
         var fine = batch.Product.Fineness is { } f ? $"fineness {f.Text}" : "not assayed: the range of an unassayed bar";
         return Working.Given(draws.Reading($"product {batch.Product.EntryId} {element}", held.Grams, held.Sigma), Dimension.Mass, $"{name} in the product", $"weighed {batch.Product.Mass.Text}, {fine}", batch.Product.Fineness is null);
+    }
+
+    private static Working? CameBack(BatchState batch, string element, Draws draws, string name)
+    {
+        var shares = batch.Pooled.OrderBy(p => p.Key, StringComparer.Ordinal).SelectMany(p => p.Value.Back.Where(s => s.Element == element).Select(s => (Pool: p.Value, Share: s))).ToList();
+        return shares.Count == 0 ? null : Working.Sum(shares.Select(s => Working.Given(draws.Reading($"back {s.Share.StepId}/{s.Share.Output} {element}", s.Share.Grams, s.Share.Sigma), Dimension.Mass,
+            $"{name} back from {s.Pool.PoolCode}", $"what it gave when it was worked up, in proportion to the book ({FigureText.Number(s.Share.BookedG, 3)} g of this batch)")), Dimension.Mass).Named($"{name} back from leavings");
     }
 
     private static IEnumerable<HoldingBalance> FindHoldings(Ledger ledger, BatchState batch, string element, Draws draws, string name)
@@ -64,10 +78,18 @@ public sealed record BatchBalance(string Element, Working Feed, IReadOnlyList<Ho
                 var holding = Route.Holding(step.Id, output.Output);
                 var account = Account.Holding(batch.Id, holding);
                 var held = output.Holds.FirstOrDefault(h => h.Element == element);
+                if (batch.Pooled.TryGetValue(holding, out var pooled))
+                {
+                    // It is known of until the pool is worked up; then what came back stands for it.
+                    var put = pooled.Holds.FirstOrDefault(h => h.Element == element);
+                    yield return new(Account.Pool(pooled.PoolId), step.Id, $"{output.Name}, in {pooled.PoolCode}", false, pooled.Back.All(s => s.Element != element),
+                        Working.Given(draws.Reading("held " + holding + element, put?.Grams ?? 0, put?.Sigma ?? 0), Dimension.Mass, $"{name} in {output.Name}", $"by the book when it went into {pooled.PoolCode}"), Basis.EstimatedByMethod) { Output = output.Output };
+                    continue;
+                }
                 var stands = !taken.Contains(holding);
                 var grams = stands ? ledger.Book.Grams(account, element) : held?.Grams ?? 0;
                 yield return new(account, step.Id, output.Name, output.Main, stands,
-                    Working.Given(draws.Reading("held " + holding + element, grams, held?.Sigma ?? 0), Dimension.Mass, $"{name} in {output.Name}", output.Basis == Basis.Weighed ? "weighed" : "estimated by the method when the step closed"), output.Basis);
+                    Working.Given(draws.Reading("held " + holding + element, grams, held?.Sigma ?? 0), Dimension.Mass, $"{name} in {output.Name}", output.Basis == Basis.Weighed ? "weighed" : "estimated by the method when the step closed"), output.Basis) { Output = output.Output };
             }
     }
 

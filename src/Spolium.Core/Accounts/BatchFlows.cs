@@ -84,6 +84,12 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
         for (var i = 0; i < held.Count; i++)
         {
             var output = step.Outputs[i];
+            if (CameBack(batch, Route.Holding(stepId, output.Output), element) is { } back)
+            {
+                readings.Add(new(Route.Holding(stepId, output.Output), element, back.Grams, Math.Max(back.Sigma, TraceG)));
+                sources.Add(new(batch.Pooled[Route.Holding(stepId, output.Output)].BackEntryId, stepId, output.Output, null, $"{output.Name}: what working up gave of {element}, shared by the book"));
+                continue;
+            }
             if ((i == most && sum > 0) || WasWeighed(batch, stepId, step, output.Output, element))
                 continue;
             var share = sum > 0 ? (held[i]?.Grams ?? 0) / sum : 0;
@@ -93,6 +99,8 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
             sources.Add(new(null, stepId, output.Output, null, $"share of {element} that goes into {output.Name}, by the method"));
         }
     }
+
+    private static PoolShare? CameBack(BatchState batch, string holding, string element) => batch.Pooled.GetValueOrDefault(holding)?.Back.FirstOrDefault(s => s.Element == element);
 
     // Of a share X/T: (Var X − 2 s Cov(X, T) + s² Var T)/T².
     private static double ShareSigma(IReadOnlyList<IReadOnlyList<double>>? matrix, List<ElementEstimate?> held, int i, double share, double sum)

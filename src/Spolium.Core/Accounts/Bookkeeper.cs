@@ -44,6 +44,10 @@ public static class Bookkeeper
         BranchGivenUp b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, b.Measured is null ? [] : [entryId]),
         CameBack b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, [entryId]),
         StepClosed b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, [.. before.Batches[b.BatchId].Step(b.StepId).WeighedBy.Values.Order(StringComparer.Ordinal)]),
+        PutIntoPool b => b.Holds.SelectMany(h => Transaction.Balanced(entryId, h.Element, [(Account.Holding(b.BatchId, Route.Holding(b.StepId, b.Output)), -h.Grams, h.Sigma, Basis.EstimatedByMethod)], (Account.Pool(b.PoolId), h.Sigma, Basis.EstimatedByMethod))),
+        // Shares of batches that stand in another shop are booked there.
+        PoolWorkedUp b => b.Shares.Where(s => before.Batches.ContainsKey(s.BatchId)).SelectMany(s => Transaction.Balanced(entryId, s.Element,
+            [(Account.Pool(b.PoolId), -s.BookedG, 0, Basis.Weighed), (Account.Back(s.BatchId), s.Grams, s.Sigma, Basis.Weighed)], (Account.Unaccounted("batch/" + s.BatchId), s.Sigma, Basis.Missing), [entryId])),
         ReadingPutRight b => Restate(before, book, entryId, b),
         ProductWeighed b when before.Batches[b.BatchId].Step(b.StepId).Closed => Reweigh(book, entryId, b),
         DoseAdded b => Poured(before, entryId, b.Pours, Account.Used(b.BatchId)),

@@ -31,6 +31,8 @@ public static class HoldingKind
             return (Pool, null);
         if (account.Split('/', 3) is not ["batch", var id, var holding] || !state.Batches.TryGetValue(id, out var batch))
             return (null, null);
+        if (holding == "back")
+            return (Product, id);
         var output = holding[(holding.LastIndexOf('/') + 1)..];
         if (batch.Product is { } p && holding == Route.Holding(p.StepId, p.Output))
             return (Product, id);

@@ -41,6 +41,12 @@ public static class Account
 
     public static string Holding(string batchId, string holding) => $"batch/{batchId}/{holding}";
 
+    /// <summary>A shared holding: tub, stock pot.</summary>
+    public static string Pool(string poolId) => "pool/" + poolId;
+
+    /// <summary>What came back to a batch when shared holdings were worked up.</summary>
+    public static string Back(string batchId) => $"batch/{batchId}/back";
+
     /// <summary>What readings show missing, or too much, within one batch or lot.</summary>
     public static string Unaccounted(string owner) => "unaccounted/" + owner;
 }

@@ -43,13 +43,13 @@ public sealed record BatchSummary(IReadOnlyList<MetalSummary> Metals, IReadOnlyL
         return new([.. balances.Select(MetalOf)], [.. balances.SelectMany(b => LossesOf(batch, b))], [.. elements.SelectMany(e => StepsOf(batch, e))], ReagentsOf(ledger.State, batch), MoneyOf(ledger.State, batch), people);
     }
 
-    private static MetalSummary MetalOf(BatchBalance b) => new(b.Element, Measured.Of(b.Feed), Measured.Of(Working.Greatest(b.Feed, b.AtLeast)), b.Product is { } p ? Measured.Of(p) : default, Measured.Of(b.Unaccounted), b.Missing.Likely);
+    private static MetalSummary MetalOf(BatchBalance b) => new(b.Element, Measured.Of(b.Feed), Measured.Of(Working.Greatest(b.Feed, b.AtLeast)), Measured.Of(Working.Sum(new[] { b.Product, b.Back }.OfType<Working>(), Dimension.Mass)), Measured.Of(b.Unaccounted), b.Missing.Likely);
 
     private static IEnumerable<LossSummary> LossesOf(BatchState batch, BatchBalance balance)
     {
         string MethodOf(string stepId) => batch.Route.Steps.FirstOrDefault(s => s.Id == stepId)?.Method ?? "";
         foreach (var h in balance.Holdings.Where(h => h is { Standing: true, Main: false }))
-            yield return new(balance.Element, h.StepId, MethodOf(h.StepId), HoldingKind.OfOutput(h.Account[(h.Account.LastIndexOf('/') + 1)..]), h.Account, Measured.Of(h.Grams));
+            yield return new(balance.Element, h.StepId, MethodOf(h.StepId), HoldingKind.OfOutput(h.Output), Account.Holding(batch.Id, Route.Holding(h.StepId, h.Output)), Measured.Of(h.Grams));
         yield return new(balance.Element, "", "", HoldingKind.Unaccounted, Account.Unaccounted("batch/" + batch.Id), new(balance.Missing.Likely, balance.Unaccounted.Amount.Sigma));
     }
 

@@ -26,7 +26,11 @@ public static class Corrections
             ProductWeighed b => state.Batches[b.BatchId].ClosedAt is null ? (state.Batches[b.BatchId].Step(b.StepId).Closed ? Rests("the closed step", "take the closing of the step back first") : null) : Rests("the closed batch", "take the closing of the batch back first"),
             StepClosed b => StepClosing(state, b),
             StepBegun b => BegunStep(state, b),
-            BatchClosed => null,
+            // What was restated since speaks of a closed batch.
+            BatchClosed b => state.Batches[b.BatchId].History.Count > 1 ? Rests("what restated the batch since", "take that back first, or leave it closed") : null,
+            PoolOpened b => state.Pools[b.PoolId] is { Holds.Count: 0, WorkedUp.Count: 0 } ? null : Rests("what was put into it", "take that out first"),
+            PutIntoPool b => state.Pools[b.PoolId].Holds.Any(h => h.EntryId == entryId) ? null : Rests("the working up", "take that back first"),
+            PoolWorkedUp b => state.Pools[b.PoolId].WorkedUp[^1].EntryId == entryId ? null : Rests("a later working up", "take that back first"),
             BatchStarted b => state.Batches[b.BatchId].Steps.Values.Any(s => s.Begun) ? Rests("a step that has begun", "take its entries back first") : null,
             BottlesReceived b => b.Bottles.Select(x => Untouched(state, x.BottleId, entryId)).FirstOrDefault(e => e is not null),
             BottleMade b => Untouched(state, b.Bottle.BottleId, entryId),

@@ -31,12 +31,14 @@ public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, Date
     /// <summary>Of a batch that was brought in from a file: the entry that brought it.</summary>
     public static string BroughtStream(string batchId) => "brought:" + batchId;
 
+    public static string PoolStream(string poolId) => "pool:" + poolId;
+
     public const string PricesStream = "prices";
 
     public static string BottleStream(string bottleId) => "bottle:" + bottleId;
 }
 
-/// <summary>What an entry says. The set is closed: every kind is in this file, and replay knows them all.</summary>
+/// <summary>What an entry says. The set is closed: every kind is in this file or in Pools.cs, and replay knows them all.</summary>
 public abstract record EntryBody;
 
 /// <summary>Metal believed or measured in something, grams; low and high are 5 and 95 %.</summary>

@@ -48,7 +48,10 @@ public static class Replay
         SentOut b => Step(Batch(state, b.BatchId, x => x with { Route = b.Route }), entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
         CameBack b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs], Covariances = [.. b.Covariances], Fee = b.Fee, Weighed = s.Weighed.SetItem(b.Outputs[0].Output, b.Mass), WeighedBy = s.WeighedBy.SetItem(b.Outputs[0].Output, entry.Id) }),
         RouteChanged b => Batch(state, b.BatchId, x => x with { Route = b.Route, Bottles = [.. b.Bottles] }),
-        BatchClosed b => Practised(Batch(state, b.BatchId, x => x with { ClosedAt = entry.OccurredAt, Recoveries = [.. b.Recoveries], Practice = [.. b.Practice ?? []] }), b.BatchId),
+        BatchClosed b => Practised(Batch(state, b.BatchId, x => (x with { ClosedAt = entry.OccurredAt, Practice = [.. b.Practice ?? []] }).Restated(entry, "closed", b.Recoveries)), b.BatchId),
+        PoolOpened b => PoolReplay.Open(state, entry, b),
+        PutIntoPool b => PoolReplay.PutIn(state, entry, b),
+        PoolWorkedUp b => PoolReplay.WorkUp(state, entry, b),
         LeftOutOfLearning b => Practised(Batch(state, b.BatchId, x => x with { LeftOut = b.Reason }), b.BatchId),
         StepBegun b => Step(state, entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
         DoseAdded b => Used(Step(state, entry, b.BatchId, b.StepId, s => s with { Pours = s.Pours.AddRange(b.Pours.Select(p => new Pour(b.DoseId, p.BottleId, p.Grams, entry.OccurredAt, entry.Id, p.Strength, p.PlusMinus, p.DensityGPerMl, p.SigmaG))) }), entry, b.Pours, MoveKind.Used, b.BatchId),
@@ -175,11 +178,10 @@ public static class Replay
 
     private static State PutRight(State state, Entry entry, ReadingPutRight b)
     {
-        var next = Batch(state with { CorrectedBy = state.CorrectedBy.SetItem(b.Corrects, entry.Id) }, b.BatchId, x => x with
+        var next = Batch(state with { CorrectedBy = state.CorrectedBy.SetItem(b.Corrects, entry.Id) }, b.BatchId, x => (x.ClosedAt is null ? x : x.Restated(entry, $"{b.Output} put right", b.Recoveries)) with
         {
             PutRight = x.PutRight.Add(new(b, entry.OccurredAt, entry.By, entry.Id)),
             Product = b.Holds is { } holds ? x.Product! with { Mass = b.Becomes, Holds = [.. holds], EntryId = entry.Id } : x.Product,
-            Recoveries = x.ClosedAt is null ? x.Recoveries : [.. b.Recoveries],
             Practice = x.ClosedAt is null ? x.Practice : [.. b.Practice ?? []],
             Steps = x.Steps.SetItems(b.Steps.Select(r => KeyValuePair.Create(r.StepId, x.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }))),
         });
@@ -264,7 +266,10 @@ public static class Replay
         StepClosed b => Step(state, wrong, b.BatchId, b.StepId, s => s with { ClosedAt = null, Outputs = [], Covariances = [] }),
         LotReceived b => state with { Lots = state.Lots.Remove(b.LotId) },
         LotsReceived b => state with { Lots = state.Lots.RemoveRange(b.Lots.Select(l => l.LotId)) },
-        BatchClosed b => Practised(Batch(state, b.BatchId, x => x with { ClosedAt = null, Recoveries = [], Practice = [] }), b.BatchId),
+        BatchClosed b => Practised(Batch(state, b.BatchId, x => x with { ClosedAt = null, Recoveries = [], Practice = [], History = [] }), b.BatchId),
+        PoolOpened b => state with { Pools = state.Pools.Remove(b.PoolId) },
+        PutIntoPool b => PoolReplay.TakeOut(state, wrong, b),
+        PoolWorkedUp b => PoolReplay.TakeBack(state, wrong, b),
         LotsPooled b => state with { Lots = b.Feeds.Aggregate(state.Lots.Remove(b.LotId), (lots, f) => lots.SetItem(f.LotId, lots[f.LotId] with { Left = lots[f.LotId].Left + f.Amount.Value, Pools = lots[f.LotId].Pools.Remove(b.LotId) })) },
         LotContentChanged b => Lot(state, b.LotId, l => Before(state, l, wrong)),
         LotSetAside b => Lot(state, b.LotId, l => l with { WaitsFor = null }),

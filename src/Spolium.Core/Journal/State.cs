@@ -109,6 +109,25 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
     /// <summary>Figures of practice that it showed when it closed.</summary>
     public ImmutableList<PracticeSeen> Practice { get; init; } = [];
 
+    /// <summary>Side holdings that went into shared ones, by holding.</summary>
+    public ImmutableDictionary<string, PooledState> Pooled { get; init; } = ImmutableDictionary<string, PooledState>.Empty;
+
+    /// <summary>Recoveries since it closed, each with why they were restated; the last are those that hold.</summary>
+    public ImmutableList<RecoveryState> History { get; init; } = [];
+
+    /// <summary>The batch with other recoveries from now on.</summary>
+    internal BatchState Restated(Entry entry, string why, IEnumerable<Figure> recoveries)
+    {
+        ImmutableList<Figure> now = [.. recoveries];
+        return this with { Recoveries = now, History = History.Add(new(entry.OccurredAt, why, now, entry.Id)) };
+    }
+
+    internal BatchState RestatedLess(string entryId)
+    {
+        var history = History.RemoveAll(h => h.EntryId == entryId);
+        return this with { History = history, Recoveries = history.IsEmpty ? [] : history[^1].Recoveries };
+    }
+
     /// <summary>Why it teaches nothing; null where it counts.</summary>
     public string? LeftOut { get; init; }
 
@@ -135,6 +154,9 @@ public sealed record State(ImmutableDictionary<string, LotState> Lots, Immutable
 
     /// <summary>Price lists, oldest first.</summary>
     public ImmutableList<PricesState> Prices { get; init; } = [];
+
+    /// <summary>Shared holdings: filter tubs, stock pots.</summary>
+    public ImmutableDictionary<string, PoolState> Pools { get; init; } = ImmutableDictionary<string, PoolState>.Empty;
 
     public ImmutableDictionary<string, SavedPlan> Plans { get; init; } = ImmutableDictionary<string, SavedPlan>.Empty;
 

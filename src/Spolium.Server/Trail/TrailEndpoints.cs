@@ -8,7 +8,9 @@ using Spolium.Server.Shared;
 
 namespace Spolium.Server.Trail;
 
-public sealed record TrailHolding(string Account, string StepId, string Name, bool Main, bool Standing, Basis Basis, FigureView Grams);
+/// <param name="Output">Id of the output; empty for the feed.</param>
+/// <param name="CanPool">It is a leaving that may go into a tub or a pot.</param>
+public sealed record TrailHolding(string Account, string StepId, string Output, string Name, bool Main, bool Standing, bool CanPool, Basis Basis, FigureView Grams);
 
 public sealed record PostingView(string EntryId, DateTimeOffset At, string By, string Account, string Element, double Grams, double PlusMinus, string Basis, string Words);
 
@@ -34,8 +36,11 @@ public sealed record PutRightView(string EntryId, DateTimeOffset At, string By, 
 /// <param name="Guessed">Not known, because the feed was guessed.</param>
 /// <param name="Missing">Missing beyond what readings and guess allow.</param>
 public sealed record TrailView(string BatchId, string Code, string Element, string Name, IReadOnlyList<string> Elements, FigureView Feed, IReadOnlyList<TrailHolding> Holdings, FigureView? Product,
-    FigureView Unaccounted, FigureView Guessed, FigureView Missing, FigureView AtLeast, FigureView? Recovery, string WhyWide, string Sentence, IReadOnlyList<PostingView> Postings, long Entries, long At,
-    IReadOnlyList<TrailFlow> Flows, AgreementView Agreement, IReadOnlyList<SuspectView> Suspects, IReadOnlyList<PutRightView> PutRight, long Version);
+    FigureView? Back, FigureView Unaccounted, FigureView Guessed, FigureView Missing, FigureView AtLeast, FigureView? Recovery, string WhyWide, string Sentence, IReadOnlyList<PostingView> Postings, long Entries, long At,
+    IReadOnlyList<TrailFlow> Flows, AgreementView Agreement, IReadOnlyList<SuspectView> Suspects, IReadOnlyList<PutRightView> PutRight, IReadOnlyList<RestatedView> History, long Version);
+
+/// <summary>Recovery of the metal as it stood from a moment on.</summary>
+public sealed record RestatedView(DateTimeOffset At, string Why, string Recovery);
 
 /// <param name="ReadingEntryId">The entry of the weighing.</param>
 /// <param name="Becomes">What it should have been, with its unit.</param>
@@ -77,16 +82,16 @@ public static class TrailEndpoints
         if (batch.Believed.All(b => b.Element != element))
             return Problems.NotFound($"{element} in this batch");
         var b = BatchBalance.Of(ledger, batch, element);
-        var accounts = b.Holdings.Select(h => h.Account).Append(Account.Unaccounted("batch/" + batchId)).Append(Account.Holding(batchId, Core.Planning.Route.Feed)).ToHashSet();
+        var accounts = b.Holdings.Select(h => h.Account).Append(Account.Unaccounted("batch/" + batchId)).Append(Account.Holding(batchId, Core.Planning.Route.Feed)).Append(Account.Back(batchId)).ToHashSet();
         var names = b.Holdings.GroupBy(h => h.Account).ToDictionary(g => g.Key, g => g.First().Name);
         return TypedResults.Ok(new TrailView(batchId, batch.Code, element, Elements.Of(element).Name, [.. batch.Believed.OrderBy(x => x.Element == element ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
-            book.Add("feed", b.Feed), [.. b.Holdings.Select(h => new TrailHolding(h.Account, h.StepId, h.Name, h.Main, h.Standing, h.Basis, book.Add("held/" + h.Account, h.Grams)))],
-            book.AddOrNone("product", b.Product), book.Add("unaccounted", b.Unaccounted), book.Add("guessed", b.Guessed), book.Add("missing", b.Missing), book.Add("at-least", b.AtLeast),
+            book.Add("feed", b.Feed), [.. b.Holdings.Select(h => new TrailHolding(h.Account, h.StepId, h.Output, h.Name, h.Main, h.Standing, h is { Main: false, Standing: true } && upTo == mine.Count && batch.BroughtIn is null && h.Account.StartsWith("batch/", StringComparison.Ordinal), h.Basis, book.Add($"held/{h.StepId}/{h.Output}", h.Grams)))],
+            book.AddOrNone("product", b.Product), book.AddOrNone("back", b.Back), book.Add("unaccounted", b.Unaccounted), book.Add("guessed", b.Guessed), book.Add("missing", b.Missing), book.Add("at-least", b.AtLeast),
             b.Recovery is null ? null : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with { Unit = "%" }, b.WhyWide, Sentence(b),
-            [.. ledger.Book.Postings.Where(p => p.Element == element && accounts.Contains(p.Account)).Select(p => ledger.State.ById[p.EntryId] is var e
+            [.. ledger.Book.Postings.Where(p => p.Element == element && accounts.Contains(p.Account) && (!p.Account.StartsWith("pool/", StringComparison.Ordinal) || ledger.State.ById[p.EntryId].Body is PutIntoPool put && put.BatchId == batchId)).Select(p => ledger.State.ById[p.EntryId] is var e
                 ? new PostingView(p.EntryId, e.OccurredAt, e.By, names.GetValueOrDefault(p.Account) ?? Say(p.Account), p.Element, p.Grams, p.SigmaG * Draws.Z95, Say(p.Basis), EntryWords.Say(e.Body)) : null!)],
             mine.Count, upTo, Reconciled.Flows(ledger, batch, element, book), Reconciled.Agreement(ledger, batch), Reconciled.Suspects(ledger, batch, element),
-            [.. batch.PutRight.Select(p => new PutRightView(p.EntryId, p.At, p.By, p.Body.Output, p.Body.Was.Text, p.Body.Becomes.Text, p.Body.Reason))], now.State.Version(Entry.BatchStream(batchId))));
+            [.. batch.PutRight.Select(p => new PutRightView(p.EntryId, p.At, p.By, p.Body.Output, p.Body.Was.Text, p.Body.Becomes.Text, p.Body.Reason))], [.. batch.History.Select(h => (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))).Where(x => x.Figure is not null).Select(x => new RestatedView(x.h.At, x.h.Why, $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to {FigureText.Number(x.Figure.High * 100, 1)})"))], now.State.Version(Entry.BatchStream(batchId))));
     }
 
     private static Results<FileContentHttpResult, ProblemHttpResult> Csv(string batchId, Writing writing)

@@ -1,7 +1,7 @@
 import { useHotkeys } from '@mantine/hooks';
 import { Link } from 'react-router';
 import { type BooksQuery, useBehind } from '../api/books';
-import { day } from './words';
+import { day } from '../metal/day';
 import styles from './books.module.css';
 
 /** The batches that a figure is made of, most first. */

@@ -11,6 +11,7 @@ import { Filters } from './Filters';
 import { Losses } from './Losses';
 import { Money } from './Money';
 import { Places } from './Places';
+import { Pools } from './Pools';
 import { Practice } from './Practice';
 import { ReagentUse } from './ReagentUse';
 import { Recovery } from './Recovery';
@@ -24,9 +25,13 @@ const views = [
   ['reagents', 'what it took'],
   ['money', 'what it left over'],
   ['practice', 'what it taught'],
+  ['pools', 'tub and pot'],
 ] as const;
 
 type View = (typeof views)[number][0];
+
+/** Questions that look at the whole shop, not at chosen batches. */
+const everywhere: View[] = ['places', 'practice', 'pools'];
 
 /** All closed batches together: one metal, one question at a time; every figure leads to its batches. */
 export function BooksPage() {
@@ -69,11 +74,13 @@ export function BooksPage() {
     <WithWorking
       key={`${view} ${search.toString()}`}
       page={['books', view, here]}
-      load={async (key) =>
-        view === 'practice'
-          ? unwrap(await api.GET('/api/books/practice/working', { params: { query: { key } } }))
-          : unwrap(await api.GET('/api/books/working', { params: { query: { ...here, view, key } } }))
-      }
+      load={async (key) => {
+        if (view === 'practice')
+          return unwrap(await api.GET('/api/books/practice/working', { params: { query: { key } } }));
+        if (view === 'pools')
+          return unwrap(await api.GET('/api/pools/working', { params: { query: { key } } }));
+        return unwrap(await api.GET('/api/books/working', { params: { query: { ...here, view, key } } }));
+      }}
       side={behind && <Behind query={here} of={behind} onClose={() => setBehind(null)} />}
     >
       <div className={styles.head}>
@@ -107,8 +114,8 @@ export function BooksPage() {
           ))}
         </div>
       </div>
-      <Filters choices={data.choices} query={query} set={set} />
-      {data.count === 0 && view !== 'places' && view !== 'practice' ? (
+      {!everywhere.includes(view) && <Filters choices={data.choices} query={query} set={set} />}
+      {data.count === 0 && !everywhere.includes(view) ? (
         <p className="caution">No closed batch of {data.name} fits. Take a filter away to see more.</p>
       ) : (
         <>
@@ -119,6 +126,7 @@ export function BooksPage() {
           {view === 'reagents' && <ReagentUse query={here} onBehind={setBehind} />}
           {view === 'money' && <Money query={here} />}
           {view === 'practice' && <Practice />}
+          {view === 'pools' && <Pools />}
         </>
       )}
     </WithWorking>

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { type BooksQuery, useChart } from '../api/books';
 import { savePicture } from '../metal/picture';
 import { Dots } from './Dots';
-import { day } from './words';
+import { day } from '../metal/day';
 import styles from './books.module.css';
 
 interface Props {

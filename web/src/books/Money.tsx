@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { type BooksQuery, useMoney } from '../api/books';
 import { Fig } from '../metal/Fig';
-import { day } from './words';
+import { day } from '../metal/day';
 import styles from './books.module.css';
 
 /** Crowns after the work, at the prices of each batch’s day. */

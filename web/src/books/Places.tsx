@@ -16,9 +16,7 @@ export function Places({ query, onBehind }: { query: BooksQuery; onBehind: (of: 
   );
   return (
     <>
-      <p className="soft">
-        Lots, open and closed batches, as the book has it now; the filters above do not matter here.
-      </p>
+      <p className="soft">Lots, open and closed batches, as the book has it now.</p>
       <svg
         viewBox="0 0 1120 64"
         className={styles.strip}

@@ -6,7 +6,7 @@ import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
-import { day } from './words';
+import { day } from '../metal/day';
 import styles from './books.module.css';
 
 type Figure = Schemas['PracticeFigureView'];
@@ -32,8 +32,7 @@ export function Practice() {
     <>
       <p className="soft">
         A book value counts as {data.weight} batches; every closed batch whose readings agree moves it. Plans
-        made from now on go by it; a batch goes by what was known when it began. The filters above do not
-        matter here.
+        made from now on go by it; a batch goes by what was known when it began.
       </p>
       <ul className={styles.practice}>
         {data.figures.map((f) => (
@@ -41,6 +40,7 @@ export function Practice() {
             <div className={styles.practiceLine}>
               <div>
                 <h2>{f.label}</h2>
+                {f.in && <div className={styles.title}>{f.in}</div>}
                 <span className="soft">
                   book value <Fig f={f.book} /> {f.guess && '· a guess of Spolium’s'}
                 </span>

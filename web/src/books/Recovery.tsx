@@ -3,7 +3,8 @@ import type { BooksQuery } from '../api/books';
 import type { Schemas } from '../api/client';
 import { Fig } from '../metal/Fig';
 import { savePicture } from '../metal/picture';
-import { day, searchOf } from './words';
+import { day } from '../metal/day';
+import { searchOf } from './words';
 import { Dots } from './Dots';
 import styles from './books.module.css';
 

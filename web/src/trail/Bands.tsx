@@ -12,7 +12,7 @@ const most = 150;
 
 interface Props {
   trail: Trail;
-  onOpen: (account: string) => void;
+  onOpen: (arc: string) => void;
   onSuspect: () => void;
 }
 
@@ -66,7 +66,7 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
         // What leaves at its full width is drawn by itself: the rest goes straight on.
         const a = leavesBroadly(f) ? b : h(grams(f));
         return (
-          <g key={f.arc} className={styles.side} onClick={() => onOpen(f.account)}>
+          <g key={f.arc} className={styles.side} onClick={() => onOpen(f.arc)}>
             {next && (
               <path
                 d={`M${x(i)} ${top}H${x(i + 1)}V${top + b}C${x(i + 1) - gap / 3} ${top + b} ${x(i) + gap / 3} ${top + a} ${x(i)} ${top + a}Z`}
@@ -103,7 +103,7 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
         const ey = broad ? y0 + 16 + w / 2 : top + most + 26 + ((sides.length - 1 - k) % 6) * 22;
         const ex = Math.min(sx + gap * 0.6, end - 60);
         return (
-          <g key={f.arc} className={styles.side} onClick={() => onOpen(f.account)}>
+          <g key={f.arc} className={styles.side} onClick={() => onOpen(f.arc)}>
             {broad ? (
               <path
                 d={`M${x(at)} ${y0}C${x(at) + gap * 0.4} ${y0} ${ex - gap * 0.4} ${y0 + 16} ${ex} ${y0 + 16}V${y0 + 16 + w}C${ex - gap * 0.4} ${y0 + 16 + w} ${x(at) + gap * 0.4} ${y0 + w} ${x(at)} ${y0 + w}Z`}

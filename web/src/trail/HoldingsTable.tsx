@@ -1,12 +1,13 @@
 import type { Schemas } from '../api/client';
 import { Fig } from '../metal/Fig';
 import { clock } from '../run/time';
+import { PutInto } from './PutInto';
 import styles from './trail.module.css';
 
 interface Props {
   trail: Schemas['TrailView'];
   open: string | null;
-  onOpen: (account: string | null) => void;
+  onOpen: (arc: string | null) => void;
 }
 
 const rests: Record<string, string> = {
@@ -15,6 +16,9 @@ const rests: Record<string, string> = {
   Assayed: 'assayed',
   EstimatedByMethod: 'estimated by the method',
 };
+
+/** A holding as the picture names it. */
+const arcOf = (h: Schemas['TrailHolding']) => (h.output ? `${h.stepId}/${h.output}` : 'feed');
 
 /** Every holding with its grams; each opens its postings in the metal book. */
 export function HoldingsTable({ trail, open, onOpen }: Props) {
@@ -45,13 +49,25 @@ export function HoldingsTable({ trail, open, onOpen }: Props) {
         </tr>
         {trail.holdings.map((h) => (
           <Row
-            key={h.account}
+            key={arcOf(h)}
             h={h}
             trail={trail}
-            open={open === h.account}
-            onOpen={() => onOpen(open === h.account ? null : h.account)}
+            open={open === arcOf(h)}
+            onOpen={() => onOpen(open === arcOf(h) ? null : arcOf(h))}
           />
         ))}
+        {trail.back && (
+          <tr>
+            <th scope="row">back from leavings</th>
+            <td>
+              <Fig f={trail.back} />
+            </td>
+            <td />
+            <td>weighed, shared by the book</td>
+            <td>came out</td>
+            <td />
+          </tr>
+        )}
         <tr>
           <th scope="row">unaccounted</th>
           <td>
@@ -90,9 +106,12 @@ function Row({
         <td>
           <Fig f={h.grams} />
         </td>
-        <Told flow={trail.flows.find((f) => f.account === h.account)} />
+        <Told flow={trail.flows.find((f) => f.arc === arcOf(h))} />
         <td>{rests[h.basis] ?? h.basis}</td>
-        <td>{h.standing ? 'stands' : 'went on'}</td>
+        <td>
+          {h.standing ? 'stands' : h.account.startsWith('pool/') ? 'worked up' : 'went on'}{' '}
+          {h.canPool && <PutInto trail={trail} holding={h} />}
+        </td>
         <td>
           <button className="word" aria-expanded={open} onClick={onOpen}>
             postings<span className="hidden"> of {h.name}</span>

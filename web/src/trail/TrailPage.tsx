@@ -10,6 +10,7 @@ import { WithWorking } from '../metal/WorkingSheet';
 import { Bands } from './Bands';
 import { BatchIn } from './BatchIn';
 import { HoldingsTable } from './HoldingsTable';
+import { day } from '../metal/day';
 import { savePicture } from '../metal/picture';
 import { Suspects } from './Suspects';
 import styles from './trail.module.css';
@@ -101,6 +102,12 @@ export function TrailPage() {
           <Fig f={t.missing} />
         </div>
         <p className="soft">{t.whyWide}</p>
+        {t.history.length > 1 && (
+          <p className="soft">
+            Recovery{' '}
+            {t.history.map((h, i) => `${i > 0 ? '; ' : ''}${h.why} ${day(h.at)}: ${h.recovery}`).join('')}.
+          </p>
+        )}
       </div>
       <div className={styles.out}>
         <button

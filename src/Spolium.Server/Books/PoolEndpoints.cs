@@ -1,0 +1,106 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Spolium.Core.Accounts;
+using Spolium.Core.Bench;
+using Spolium.Core.Journal;
+using Spolium.Core.Quantities;
+using Spolium.Server.Shared;
+
+namespace Spolium.Server.Books;
+
+public sealed record PoolMetal(string Element, string Name, FigureView Grams);
+
+/// <param name="Grams">By metal, in words.</param>
+/// <param name="CanTakeBack">It has not been worked up, and can be taken out again.</param>
+public sealed record PoolHoldingView(string EntryId, string BatchId, string Code, string Output, DateTimeOffset At, string Grams, bool CanTakeBack);
+
+/// <summary>What one batch got back, and what that did to its recovery.</summary>
+/// <param name="Before">Recovery of the batch as it stood, in words; empty where it is still open.</param>
+public sealed record PoolShareView(string BatchId, string Code, string Element, string Booked, string Back, string Before, string After);
+
+public sealed record WorkedUpView(string EntryId, DateTimeOffset At, string By, string How, IReadOnlyList<string> Gave, string? Reason, bool CanTakeBack, IReadOnlyList<PoolShareView> Shares);
+
+/// <summary>A shared holding: what the book has in it, from which batches, and what it gave before.</summary>
+public sealed record PoolView(string Id, string Code, string Kind, string Title, long Version, IReadOnlyList<PoolMetal> Metals, IReadOnlyList<PoolHoldingView> Holds, IReadOnlyList<WorkedUpView> WorkedUp);
+
+public sealed record PoolsView(IReadOnlyList<PoolView> Pools, IReadOnlyList<string> Kinds);
+
+public sealed record OpenPoolRequest(Head Head, string Code, string Kind, string? Title = null);
+
+public sealed record PutInRequest(Head Head, string BatchId, string StepId, string Output);
+
+/// <param name="Mass">"0.31 g"; 0 where nothing was found.</param>
+public sealed record YieldRequest(string Element, string Mass, string? Fineness = null);
+
+/// <param name="Reason">Why more came out than the book can have.</param>
+public sealed record WorkUpRequest(Head Head, IReadOnlyList<YieldRequest> Yields, string How, string? Reason = null);
+
+public sealed record PoolCorrection(Head Head, string Corrects, string Reason);
+
+/// <summary>Filter tubs, stock pots, pooled washes: put in, worked up, shared back.</summary>
+public static class PoolEndpoints
+{
+    public static void MapPools(this IEndpointRouteBuilder app)
+    {
+        var pools = app.MapGroup("/api/pools").WithTags("pools");
+        pools.MapGet("", (Writing writing) => TypedResults.Ok(View(writing.Ledger, new FigureBook())));
+        pools.MapGet("/working", Working);
+        pools.MapPost("", Open);
+        pools.MapPost("/{poolId}/put-in", PutIn);
+        pools.MapPost("/{poolId}/worked-up", WorkUp);
+        pools.MapPost("/{poolId}/corrections", TakeBack);
+    }
+
+    private static PoolsView View(Ledger ledger, FigureBook book) => new([.. ledger.State.Pools.Values.OrderBy(p => p.Code, StringComparer.Ordinal).Select(p => View(ledger, p, book))], PoolOpened.Kinds);
+
+    private static PoolView View(Ledger ledger, PoolState pool, FigureBook book)
+    {
+        var state = ledger.State;
+        var metals = pool.Holds.SelectMany(h => h.Holds).GroupBy(h => h.Element).OrderByDescending(g => g.Key is "Au" or "Ag" or "Pt" or "Pd").ThenByDescending(g => g.Sum(h => h.Grams))
+            .Select(g => new PoolMetal(g.Key, BooksFigures.NameOf(g.Key), book.Add($"{pool.Id}/{g.Key}", BooksFigures.Mass($"{BooksFigures.NameOf(g.Key)} in {pool.Code}", g.Sum(h => h.Grams), g.Sum(h => h.Sigma * h.Sigma), $"the metal book, {g.Count()} leavings")))).ToList();
+        return new(pool.Id, pool.Code, pool.Kind, pool.Title, state.Version(Entry.PoolStream(pool.Id)), metals,
+            [.. pool.Holds.Reverse().Select(h => new PoolHoldingView(h.EntryId, h.BatchId, state.Batches[h.BatchId].Code, NameOf(state, h), h.At, string.Join(", ", h.Holds.Where(e => e.Element is "Au" or "Ag" or "Pt" or "Pd" && e.Grams > 0).Select(e => Grams(e.Grams, e.Sigma, e.Element))), Corrections.Refuse(state, h.EntryId) is null))],
+            [.. pool.WorkedUp.Reverse().Select(w => new WorkedUpView(w.EntryId, w.At, w.By, w.Body.How, [.. w.Body.Yields.Select(y => $"{y.Mass.Text}{(y.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}: {Grams(y.Holds.Grams, y.Holds.Sigma, y.Holds.Element)}")], w.Body.Reason,
+                Corrections.Refuse(state, w.EntryId) is null, [.. w.Body.Shares.GroupBy(s => (s.BatchId, s.Element)).Select(g => Share(state, w, g.Key.BatchId, g.Key.Element, [.. g]))]))]);
+    }
+
+    private static string NameOf(State state, PooledHolding h) => state.Batches[h.BatchId].Step(h.StepId).Outputs.FirstOrDefault(o => o.Output == h.Output)?.Name ?? h.Output;
+
+    private static string Grams(double grams, double sigma, string element) => $"{FigureText.ValueOnly(BooksFigures.Mass(element, grams, sigma * sigma, ""))} {element}";
+
+    private static PoolShareView Share(State state, WorkedUpState w, string batchId, string element, IReadOnlyList<PoolShare> shares)
+    {
+        var batch = state.Batches[batchId];
+        var name = BooksFigures.NameOf(element);
+        var now = batch.History.FindIndex(h => h.EntryId == w.EntryId);
+        string At(int i) => i < 0 || batch.History[i].Recoveries.FirstOrDefault(f => f.Label.EndsWith(name, StringComparison.Ordinal)) is not { } f ? ""
+            : FigureText.WithRange(Core.Quantities.Working.Given(new Draws("pools").Spread("recovery", new(Math.Min(f.Low, f.Likely), f.Likely, Math.Max(f.High, f.Likely)), Spread.Shift), Dimension.None, f.Label, "").Percent(f.Label));
+        return new(batchId, batch.Code, element, Grams(shares.Sum(s => s.BookedG), 0, element), Grams(shares.Sum(s => s.Grams), Math.Sqrt(shares.Sum(s => s.Sigma * s.Sigma)), element), now < 0 ? "" : At(now - 1), At(now));
+    }
+
+    private static Results<Ok<Figure>, ProblemHttpResult> Working(string key, Writing writing)
+    {
+        var book = new FigureBook();
+        View(writing.Ledger, book);
+        return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
+    }
+
+    private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> Open(OpenPoolRequest request, Writing writing) =>
+        writing.Write(request.Head, request, [Entry.PoolStream(request.Code)], new RequestReader(), l => Pooling.Open(l.State, request.Code, request.Code, request.Kind, request.Title ?? ""), l => View(l, new FigureBook()));
+
+    private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> PutIn(string poolId, PutInRequest request, Writing writing) =>
+        writing.Write(request.Head, new { poolId, request }, [Entry.BatchStream(request.BatchId), Entry.PoolStream(poolId)], new RequestReader(), l => Pooling.PutIn(l, poolId, request.BatchId, request.StepId, request.Output), l => View(l, new FigureBook()));
+
+    private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> WorkUp(string poolId, WorkUpRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var yields = request.Yields.Select((y, i) => new YieldWish(y.Element, reader.Quantity($"yields[{i}].mass", y.Mass, Field.Mass), string.IsNullOrWhiteSpace(y.Fineness) ? null : reader.Quantity($"yields[{i}].fineness", y.Fineness, Field.Fineness))).ToList();
+        return writing.Write(request.Head, new { poolId, request }, Pooling.Streams(writing.Ledger.State, poolId), reader, l => Pooling.WorkUp(l, poolId, yields, request.How, request.Reason), l => View(l, new FigureBook()));
+    }
+
+    private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> TakeBack(string poolId, PoolCorrection request, Writing writing)
+    {
+        var streams = writing.Ledger.State.ById.TryGetValue(request.Corrects, out var wrong) ? wrong.Streams.Select(s => s.Stream).OrderBy(s => s != Entry.PoolStream(poolId)).ToList() : [Entry.PoolStream(poolId)];
+        return writing.Write(request.Head, new { poolId, request }, streams, new RequestReader(), l => wrong?.Streams.Any(s => s.Stream == Entry.PoolStream(poolId)) is true
+            ? Decisions.Correct(l.State, request.Corrects, request.Reason, null) : Decision.Refuse("corrects", "it is no entry of this tub or pot", "choose one of its list"), l => View(l, new FigureBook()));
+    }
+}
