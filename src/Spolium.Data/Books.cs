@@ -86,13 +86,13 @@ public sealed class Books(SpoliumDb db, BooksFilter filter)
 
     /// <summary>Metal that did not come out, by cause, most first.</summary>
     public IReadOnlyList<KeyedSum> Losses() =>
-        [.. Chosen(db.BatchLosses.AsNoTracking().Where(l => l.Element == filter.Metal), l => l.BatchId).GroupBy(l => l.Cause).Select(g => new { g.Key, N = g.Select(l => l.BatchId).Distinct().Count(), S = g.Sum(l => l.Grams), V = g.Sum(l => l.Sigma * l.Sigma) })
+        [.. Chosen(db.BatchLosses.AsNoTracking().Where(l => l.Element == filter.Metal), l => l.BatchId).GroupBy(l => l.Cause).Select(g => new { g.Key, N = g.Where(l => l.Grams != 0).Select(l => l.BatchId).Distinct().Count(), S = g.Sum(l => l.Grams), V = g.Sum(l => l.Sigma * l.Sigma) })
             .AsEnumerable().Select(x => new KeyedSum(x.Key, new(x.N, x.S, x.V))).OrderByDescending(x => x.Sum.Sum)];
 
     /// <summary>Batches behind a cause, most first.</summary>
     public IReadOnlyList<BatchPart> LossesOf(string cause, int most) =>
         [.. Chosen(db.BatchLosses.AsNoTracking().Where(l => l.Element == filter.Metal && l.Cause == cause), l => l.BatchId).GroupBy(l => l.BatchId).Select(g => new { Id = g.Key, S = g.Sum(l => l.Grams), V = g.Sum(l => l.Sigma * l.Sigma) })
-            .Join(db.Batches, x => x.Id, b => b.Id, (x, b) => new { x.Id, b.Code, b.Title, b.ClosedTicks, x.S, x.V }).OrderByDescending(x => x.S).Take(most).AsEnumerable().Select(x => new BatchPart(x.Id, x.Code, x.Title, x.ClosedTicks, x.S, Math.Sqrt(x.V)))];
+            .Where(x => x.S != 0).Join(db.Batches, x => x.Id, b => b.Id, (x, b) => new { x.Id, b.Code, b.Title, b.ClosedTicks, x.S, x.V }).OrderByDescending(x => x.S).Take(most).AsEnumerable().Select(x => new BatchPart(x.Id, x.Code, x.Title, x.ClosedTicks, x.S, Math.Sqrt(x.V)))];
 
     /// <summary>Micrograms that stand now, by place: open and closed batches alike, lots too. The filter's metal alone counts.</summary>
     public IReadOnlyList<KeyedSum> Places() =>

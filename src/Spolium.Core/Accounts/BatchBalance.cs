@@ -83,13 +83,15 @@ public sealed record BatchBalance(string Element, Working Feed, IReadOnlyList<Ho
                     // It is known of until the pool is worked up; then what came back stands for it.
                     var put = pooled.Holds.FirstOrDefault(h => h.Element == element);
                     yield return new(Account.Pool(pooled.PoolId), step.Id, $"{output.Name}, in {pooled.PoolCode}", false, pooled.Back.All(s => s.Element != element),
-                        Working.Given(draws.Reading("held " + holding + element, put?.Grams ?? 0, put?.Sigma ?? 0), Dimension.Mass, $"{name} in {output.Name}", $"by the book when it went into {pooled.PoolCode}"), Basis.EstimatedByMethod) { Output = output.Output };
+                        Working.Given(draws.Reading("held " + holding + element, put?.Grams ?? 0, put?.Sigma ?? 0), Dimension.Mass, $"{name} in {output.Name}", $"by the book when it went into {pooled.PoolCode}"), Basis.EstimatedByMethod)
+                    { Output = output.Output };
                     continue;
                 }
                 var stands = !taken.Contains(holding);
                 var grams = stands ? ledger.Book.Grams(account, element) : held?.Grams ?? 0;
                 yield return new(account, step.Id, output.Name, output.Main, stands,
-                    Working.Given(draws.Reading("held " + holding + element, grams, held?.Sigma ?? 0), Dimension.Mass, $"{name} in {output.Name}", output.Basis == Basis.Weighed ? "weighed" : "estimated by the method when the step closed"), output.Basis) { Output = output.Output };
+                    Working.Given(draws.Reading("held " + holding + element, grams, held?.Sigma ?? 0), Dimension.Mass, $"{name} in {output.Name}", output.Basis == Basis.Weighed ? "weighed" : "estimated by the method when the step closed"), output.Basis)
+                { Output = output.Output };
             }
     }
 

@@ -51,10 +51,12 @@ export function BooksPage() {
   const { data, error } = useRecovery(query);
   if (error) return <p role="alert">{error.message}</p>;
   if (!data) return null;
-  const set = (name: string, value: string | null) => {
+  const set = (...changes: [name: string, value: string | null][]) => {
     const next = new URLSearchParams(search);
-    if (value) next.set(name, value);
-    else next.delete(name);
+    for (const [name, value] of changes) {
+      if (value) next.set(name, value);
+      else next.delete(name);
+    }
     setSearch(next, { replace: true });
     setBehind(null);
   };
@@ -106,8 +108,8 @@ export function BooksPage() {
               key={m.id}
               className={m.id === data.metal ? styles.metalOn : styles.metal}
               aria-pressed={m.id === data.metal}
-              aria-label={m.words}
-              onClick={() => set('metal', m.id)}
+              aria-label={`${m.id}, ${m.words}`}
+              onClick={() => set(['metal', m.id])}
             >
               <Badge element={m.id} />
             </button>

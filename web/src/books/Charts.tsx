@@ -9,7 +9,7 @@ import styles from './books.module.css';
 interface Props {
   query: BooksQuery;
   of: string | undefined;
-  set: (name: string, value: string | null) => void;
+  set: (...changes: [name: string, value: string | null][]) => void;
 }
 
 /** Batch by batch in their order: is it chance, or has something changed? */
@@ -28,7 +28,7 @@ export function Charts({ query, of, set }: Props) {
           label="Show"
           data={data.others.map((o) => ({ value: o.id, label: o.words }))}
           value={data.of}
-          onChange={(v) => set('of', v)}
+          onChange={(v) => set(['of', v])}
           allowDeselect={false}
           comboboxProps={{ width: 340, position: 'bottom-end' }}
         />

@@ -6,7 +6,7 @@ import styles from './books.module.css';
 interface Props {
   choices: Schemas['BooksChoicesView'];
   query: BooksQuery;
-  set: (name: string, value: string | null) => void;
+  set: (...changes: [name: string, value: string | null][]) => void;
 }
 
 /** Which batches count. The address of the page holds the choice, so that it can be kept and sent. */
@@ -19,7 +19,7 @@ export function Filters({ choices, query, set }: Props) {
         placeholder="all"
         data={choices.materials}
         value={query.material ?? null}
-        onChange={(v) => set('material', v)}
+        onChange={(v) => set(['material', v])}
         clearable
       />
       <Select
@@ -27,7 +27,7 @@ export function Filters({ choices, query, set }: Props) {
         placeholder="any"
         data={choices.methods.map((m) => ({ value: m.id, label: m.words }))}
         value={query.method ?? null}
-        onChange={(v) => set('method', v)}
+        onChange={(v) => set(['method', v])}
         clearable
         comboboxProps={{ width: 340, position: 'bottom-start' }}
       />
@@ -36,27 +36,32 @@ export function Filters({ choices, query, set }: Props) {
         placeholder="anybody"
         data={choices.people}
         value={query.person ?? null}
-        onChange={(v) => set('person', v)}
+        onChange={(v) => set(['person', v])}
         clearable
       />
       <TextInput
         label="Closed from"
         type="date"
         value={query.from ?? ''}
-        onChange={(e) => set('from', e.currentTarget.value)}
+        onChange={(e) => set(['from', e.currentTarget.value])}
       />
       <TextInput
         label="to"
         type="date"
         value={query.until ?? ''}
-        onChange={(e) => set('until', e.currentTarget.value)}
+        onChange={(e) => set(['until', e.currentTarget.value])}
       />
       {filtered && (
         <button
           className="word"
-          onClick={() => {
-            for (const name of ['material', 'method', 'person', 'from', 'until']) set(name, null);
-          }}
+          onClick={() =>
+            set(
+              ...['material', 'method', 'person', 'from', 'until'].map((name): [string, null] => [
+                name,
+                null,
+              ]),
+            )
+          }
         >
           all batches
         </button>

@@ -101,7 +101,7 @@ function PoolSection({ pool }: { pool: Pool }) {
         </div>
       ))}
       {pool.holds.length > 0 && (
-        <details className={styles.rules} open={pool.workedUp.length === 0}>
+        <details className={styles.rules}>
           <summary>
             {pool.holds.length} {pool.holds.length === 1 ? 'leaving' : 'leavings'} in it
           </summary>
