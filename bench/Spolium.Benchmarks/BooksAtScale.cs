@@ -28,7 +28,7 @@ internal static class LargeShop
             var (id, metal, day) = ($"b{i:00000}", i % 4 == 3 ? "Ag" : "Au", DateTime.UnixEpoch.AddDays(18000).AddHours(i * 5).Ticks);
             var (feed, product) = (1 + 4 * random.NextDouble(), 0.0);
             product = feed * (0.9 + 0.09 * random.NextDouble());
-            insert.Row("batch", id, $"26-{i:00000}", "made up", $"L{i / 2}", feed * 40, null, 0, day - 1000, day, product, Materials[i % 4], $"l{i / 2}", 1, 0);
+            insert.Row("batch", id, $"26-{i:00000}", "made up", $"L{i / 2}", feed * 40, null, 0, day - 1000, day, product, Materials[i % 4], $"l{i / 2}", 1, 0, 0);
             insert.Row("batch_metal", id, metal, feed, feed * 0.1, feed, feed * 0.1, product, 0.006, feed - product, feed * 0.1, 0);
             insert.Row("batch_money", id, 180 + i % 50, 900 * random.NextDouble(), 20, 500 * random.NextDouble(), 60);
             for (var p = 0; p < 2; p++)
@@ -65,7 +65,7 @@ internal static class LargeShop
 
         private static readonly Dictionary<string, string> Columns = new()
         {
-            ["batch"] = "Id,Code,Title,LotCode,FeedG,CurrentStep,CurrentBegun,StartedTicks,ClosedTicks,ProductG,Material,LotRoot,AddsUp,Restated",
+            ["batch"] = "Id,Code,Title,LotCode,FeedG,CurrentStep,CurrentBegun,StartedTicks,ClosedTicks,ProductG,Material,LotRoot,AddsUp,Explained,Restated",
             ["batch_metal"] = "BatchId,Element,FeedG,FeedSigma,AtLeastG,AtLeastSigma,ProductG,ProductSigma,UnaccountedG,UnaccountedSigma,MissingG",
             ["batch_money"] = "BatchId,CostsKr,LeftKr,LeftSigma,MarginKr,MarginSigma",
             ["batch_person"] = "BatchId,Initials",

@@ -19,8 +19,9 @@ public sealed record BatchPart(string BatchId, string Code, string Title, long? 
 
 /// <summary>A batch with the metal it was for.</summary>
 /// <param name="AddsUp">False where its readings disagree.</param>
+/// <param name="Explained">They do, and somebody said why they are right.</param>
 /// <param name="Restated">How often it was restated since it closed.</param>
-public sealed record BatchMetalPart(string BatchId, string Code, string Title, long ClosedTicks, bool AddsUp, int Restated, BatchMetalRow Metal);
+public sealed record BatchMetalPart(string BatchId, string Code, string Title, long ClosedTicks, bool AddsUp, bool Explained, int Restated, BatchMetalRow Metal);
 
 public sealed record StepPart(string BatchId, string Code, long ClosedTicks, bool AddsUp, double InG, double MainG);
 
@@ -82,7 +83,7 @@ public sealed class Books(SpoliumDb db, BooksFilter filter)
 
     /// <summary>The batches for the metal, latest first.</summary>
     public IReadOnlyList<BatchMetalPart> ByBatch(int most) =>
-        [.. Metals.Join(db.Batches, m => m.BatchId, b => b.Id, (m, b) => new { m, b.Code, b.Title, Closed = b.ClosedTicks!.Value, b.AddsUp, b.Restated }).OrderByDescending(x => x.Closed).Take(most).AsEnumerable().Select(x => new BatchMetalPart(x.m.BatchId, x.Code, x.Title, x.Closed, x.AddsUp, x.Restated, x.m))];
+        [.. Metals.Join(db.Batches, m => m.BatchId, b => b.Id, (m, b) => new { m, b.Code, b.Title, Closed = b.ClosedTicks!.Value, b.AddsUp, b.Explained, b.Restated }).OrderByDescending(x => x.Closed).Take(most).AsEnumerable().Select(x => new BatchMetalPart(x.m.BatchId, x.Code, x.Title, x.Closed, x.AddsUp, x.Explained, x.Restated, x.m))];
 
     /// <summary>Metal that did not come out, by cause, most first.</summary>
     public IReadOnlyList<KeyedSum> Losses() =>

@@ -103,7 +103,8 @@ internal static class Projector
         ProductG = batch.Product?.Mass.Value,
         Material = state.Lots[batch.Feeds[0].LotId].Material,
         AddsUp = batch.ClosedAt is null || BatchBook.Of(state, batch).AddsUp,
-        Restated = batch.PutRight.Count,
+        Explained = batch.Stands is not null,
+        Restated = Math.Max(0, batch.History.Count - 1),
         LotRoot = BatchAtWork.RootOf(state, state.Lots[batch.Feeds[0].LotId]),
     };
 

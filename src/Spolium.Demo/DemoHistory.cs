@@ -75,6 +75,8 @@ internal static class DemoHistory
             Work(clerk, batch);
             if (batch.Way == Route.GoldByNitricStrip)
                 PutAway(clerk, batch);
+            if (batch.Code == "25-11")
+                clerk.After(30).Write([Entry.BatchStream(batch.Code)], s => PuttingRight.Stand(s.State, s.State.Batches[batch.Code], "the beaker cracked on the plate; what ran into the tray was wiped up and lies in T1"));
             // The tub was burnt and leached once, in the middle of the year; since then it fills again.
             if (batch.Code == "25-14")
                 clerk.At(batch.Day + 9, 15, 0).By("MK").Write(Pooling.Streams(clerk.Ledger.State, Tub), s => Pooling.WorkUp(s, Tub, [new("Au", Mass("0.13 g", 0.01), QuantityParser.Read("985 ‰", Field.Fineness).Number! with { PlusMinus = 0.002 })], "burnt, leached with bleach and acid, dropped", null));

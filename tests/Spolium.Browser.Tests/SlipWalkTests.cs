@@ -47,6 +47,21 @@ public sealed class SlipWalkTests : IDisposable
     }
 
     [Fact]
+    public void A_true_loss_is_said_and_stays_marked()
+    {
+        browser.Go("/trail/25-24");
+        browser.Press("The readings are right");
+        browser.Press("They are right");
+        browser.See("why are they right?");
+        browser.Type("What became of it?", "the bar rolled under the bench");
+        browser.Press("They are right");
+        browser.See("Right as they stand");
+        Assert.False(browser.Has(By.XPath("//button[starts-with(., 'Put right')]")));
+        browser.Go("/books");
+        browser.See("disagrees, explained");
+    }
+
+    [Fact]
     public void A_second_tab_that_puts_it_right_first_is_not_undone()
     {
         browser.Go("/trail/25-24");

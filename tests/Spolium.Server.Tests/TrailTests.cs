@@ -42,6 +42,23 @@ public class TrailTests
     }
 
     [Fact]
+    public async Task Readings_that_disagree_may_be_right_with_a_reason()
+    {
+        await using var shop = new Shop();
+        var (status, problem) = await shop.Post(Slipped + "/stand", new { Head = Shop.Head(), Reason = " " });
+        Assert.Equal((422, "reason"), (status, Shop.First(problem).Field));
+        var told = await shop.Done(Slipped + "/stand", new { Head = Shop.Head(), Reason = "the bar rolled under the bench" });
+        Assert.Equal("the bar rolled under the bench", told.GetProperty("stands").GetProperty("reason").GetString());
+        Assert.False(told.GetProperty("agreement").GetProperty("addsUp").GetBoolean());
+        var row = (await shop.Get("/api/books/recovery?metal=Au")).GetProperty("batches").EnumerateArray().Single(b => b.GetProperty("code").GetString() == "25-24");
+        Assert.Equal((false, true), (row.GetProperty("addsUp").GetBoolean(), row.GetProperty("explained").GetBoolean()));
+        // Found after all: what puts it right takes the explanation away.
+        var after = await shop.Done(Slipped + "/put-right", PutRight(told.GetProperty("suspects")[0]));
+        Assert.Equal(JsonValueKind.Null, after.GetProperty("stands").ValueKind);
+        Assert.Equal("batchId", Shop.First((await shop.Post("/api/batches/26-01/stand", new { Head = Shop.Head(), Reason = "lost" })).Body).Field);
+    }
+
+    [Fact]
     public async Task Every_flow_is_told_or_says_that_it_cannot_be_and_opens_its_working()
     {
         await using var shop = new Shop();

@@ -48,7 +48,7 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
             foreach (var o in s.Outputs)
             {
                 var holding = Route.Holding(step.Id, o.Output);
-                places.Add(new(holding, Account.Holding(batch.Id, holding), o.Name, step.Id, taker.GetValueOrDefault(holding), o.Main));
+                places.Add(new(holding, Account.Holding(batch.Id, holding), batch.Pooled.TryGetValue(holding, out var pooled) ? $"{o.Name}, in {pooled.PoolCode}" : o.Name, step.Id, taker.GetValueOrDefault(holding), o.Main));
             }
             foreach (var element in batch.Believed.Select(b => b.Element))
                 ReadLosses(batch, step.Id, s, element, throughput?.Invoke(step.Id, element), readings, sources);

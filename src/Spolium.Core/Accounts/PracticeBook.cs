@@ -15,7 +15,7 @@ public sealed record PracticeFigure(Prior Prior, Triple? Own, IReadOnlyList<(Bat
 public static class PracticeBook
 {
     /// <summary>A prior that batches teach, and what shows it.</summary>
-    /// <param name="Seen">"dose", "assay", "foils" or "worked-up".</param>
+    /// <param name="Seen">"dose", "assay" or "foils".</param>
     /// <param name="Dose">Id of the dose of these methods that shows it; empty for the other kinds.</param>
     public sealed record Lesson(string Prior, string Seen, IReadOnlyList<string> Methods, string Dose);
 

@@ -6,6 +6,7 @@ using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Reference;
+using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Bench;
 
@@ -137,6 +138,7 @@ public static class Decisions
     {
         if (Running(batch, stepId) is { } no)
             return no;
+        value = kind == "volume" && VolumeInstrument.Find("cylinder") is { } cylinder && value.Instrument is null ? cylinder.Read(value) : Instrument.Read(value);
         var wrong = kind switch
         {
             "temperature" => CannotBe.Temperature(BatchAtWork.Step(state, batch, stepId), value),
@@ -167,6 +169,7 @@ public static class Decisions
         if (mass.Value <= 0)
             return Decision.Refuse("mass", "nothing was weighed", "write a mass above 0 g");
         mass = OnBalance(mass, batch.BalanceStepG);
+        fineness = fineness is null ? null : Instrument.Read(fineness);
         // An earlier weighing of the same holding says nothing against this one.
         var unweighed = batch.Step(stepId) is var s ? batch with { Steps = batch.Steps.SetItem(stepId, s with { Weighed = s.Weighed.Remove(output) }) } : batch;
         var now = BatchAtWork.AsItStands(state, unweighed, stepId);

@@ -37,6 +37,11 @@ public static class PuttingRight
         return Decision.Write(batch.ClosedAt is null ? body : Restated(ledger, body));
     }
 
+    /// <summary>The readings disagree and are right: something was truly lost, or came in by another way.</summary>
+    public static Decision Stand(State state, BatchState batch, string? reason) =>
+        BatchBook.Of(state, batch).AddsUp ? Decision.Refuse("batchId", "its readings agree", "there is nothing to explain")
+        : string.IsNullOrWhiteSpace(reason) ? Decision.Refuse("reason", "why are they right?", "say what became of the metal") : Decision.Write(new ReadingsStand(batch.Id, reason.Trim()));
+
     /// <summary>The ledger as it would be with the reading put right; nothing is written.</summary>
     public static Ledger Preview(Ledger ledger, ReadingPutRight body)
     {

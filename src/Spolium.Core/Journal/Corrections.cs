@@ -28,6 +28,7 @@ public static class Corrections
             StepBegun b => BegunStep(state, b),
             // What was restated since speaks of a closed batch.
             BatchClosed b => state.Batches[b.BatchId].History.Count > 1 ? Rests("what restated the batch since", "take that back first, or leave it closed") : null,
+            ReadingsStand b => state.Batches[b.BatchId].Stands?.EntryId == entryId ? null : Rests("what was put right since", "say it anew"),
             PoolOpened b => state.Pools[b.PoolId] is { Holds.Count: 0, WorkedUp.Count: 0 } ? null : Rests("what was put into it", "take that out first"),
             PutIntoPool b => state.Pools[b.PoolId].Holds.Any(h => h.EntryId == entryId) ? null : Rests("the working up", "take that back first"),
             PoolWorkedUp b => state.Pools[b.PoolId].WorkedUp[^1].EntryId == entryId ? null : Rests("a later working up", "take that back first"),

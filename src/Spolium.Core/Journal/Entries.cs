@@ -190,6 +190,9 @@ public sealed record StepRestated(string StepId, IReadOnlyList<HoldingEstimate> 
 /// <param name="Practice">Of a closed batch: what it then shows.</param>
 public sealed record ReadingPutRight(string BatchId, string StepId, string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null) : EntryBody;
 
+/// <summary>Readings disagree, and somebody says that they are right: a true loss, a spill. Nothing is restated; the batch is marked by it.</summary>
+public sealed record ReadingsStand(string BatchId, string Reason) : EntryBody;
+
 /// <summary>A batch of another shop, with its entries as they were written there. It takes nothing from this shop's shelf.</summary>
 public sealed record BatchBroughtIn(BatchFile File) : EntryBody;
 

@@ -61,6 +61,7 @@ public static class Replay
         ProductWeighed b => Product(state, entry, b),
         StepClosed b => Step(state, entry, b.BatchId, b.StepId, s => s with { ClosedAt = entry.OccurredAt, Outputs = [.. b.Outputs], Covariances = [.. b.Covariances] }),
         ReadingPutRight b => PutRight(state, entry, b),
+        ReadingsStand b => Batch(state, b.BatchId, x => x with { Stands = new(b.Reason, entry.OccurredAt, entry.By, entry.Id) }),
         // What other hands did teaches this shop nothing.
         BatchBroughtIn b => Practised(Batch(BroughtIn(state, entry, b.File).Last().After, b.File.BatchId, x => x with { BroughtIn = b.File }), b.File.BatchId),
         NoteWritten => state,
@@ -183,6 +184,7 @@ public static class Replay
             PutRight = x.PutRight.Add(new(b, entry.OccurredAt, entry.By, entry.Id)),
             Product = b.Holds is { } holds ? x.Product! with { Mass = b.Becomes, Holds = [.. holds], EntryId = entry.Id } : x.Product,
             Practice = x.ClosedAt is null ? x.Practice : [.. b.Practice ?? []],
+            Stands = null,
             Steps = x.Steps.SetItems(b.Steps.Select(r => KeyValuePair.Create(r.StepId, x.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }))),
         });
         // A product stands among the weighed holdings by the metal that it holds.
@@ -267,6 +269,7 @@ public static class Replay
         LotReceived b => state with { Lots = state.Lots.Remove(b.LotId) },
         LotsReceived b => state with { Lots = state.Lots.RemoveRange(b.Lots.Select(l => l.LotId)) },
         BatchClosed b => Practised(Batch(state, b.BatchId, x => x with { ClosedAt = null, Recoveries = [], Practice = [], History = [] }), b.BatchId),
+        ReadingsStand b => Batch(state, b.BatchId, x => x with { Stands = null }),
         PoolOpened b => state with { Pools = state.Pools.Remove(b.PoolId) },
         PutIntoPool b => PoolReplay.TakeOut(state, wrong, b),
         PoolWorkedUp b => PoolReplay.TakeBack(state, wrong, b),

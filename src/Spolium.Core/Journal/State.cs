@@ -90,6 +90,9 @@ public sealed record OwnVessel(string Id, Vessel Kind, TypedNumber? Tare, string
 /// <summary>A reading that was put right, and when.</summary>
 public sealed record PutRightState(ReadingPutRight Body, DateTimeOffset At, string By, string EntryId);
 
+/// <summary>Somebody said that readings which disagree are right.</summary>
+public sealed record StandsState(string Reason, DateTimeOffset At, string By, string EntryId);
+
 /// <summary>A weighed product.</summary>
 public sealed record ProductState(string StepId, string Output, TypedNumber Mass, TypedNumber? Fineness, ImmutableList<ElementEstimate> Holds, string EntryId);
 
@@ -130,6 +133,9 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
 
     /// <summary>Why it teaches nothing; null where it counts.</summary>
     public string? LeftOut { get; init; }
+
+    /// <summary>Why its readings disagree and are right all the same; null where nobody said so.</summary>
+    public StandsState? Stands { get; init; }
 
     public StepState Step(string id) => Steps.GetValueOrDefault(id) ?? StepState.New(id);
 

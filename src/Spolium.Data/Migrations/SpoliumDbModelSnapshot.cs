@@ -175,6 +175,9 @@ namespace Spolium.Data.Migrations
                     b.Property<string>("CurrentStep")
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("Explained")
+                        .HasColumnType("INTEGER");
+
                     b.Property<double>("FeedG")
                         .HasColumnType("REAL");
 

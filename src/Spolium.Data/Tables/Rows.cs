@@ -65,6 +65,9 @@ public sealed class BatchRow
     /// <summary>Of a closed batch: its readings agree within their uncertainties. True while it is open.</summary>
     public bool AddsUp { get; set; }
 
+    /// <summary>Its readings disagree and somebody said why they are right.</summary>
+    public bool Explained { get; set; }
+
     /// <summary>How often a closed batch was restated.</summary>
     public int Restated { get; set; }
 }

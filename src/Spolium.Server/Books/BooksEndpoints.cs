@@ -80,7 +80,7 @@ public static class BooksEndpoints
         var m = b.Metal;
         var (product, feed) = (Mass($"{name} in the product of {b.Code}", m.ProductG, m.ProductSigma * m.ProductSigma, "weighed, by its fineness"), Mass($"feed of {b.Code}", m.AtLeastG, m.AtLeastSigma * m.AtLeastSigma, "believed, never below what came out and stands in holdings"));
         return new(b.BatchId, b.Code, b.Title, new(b.ClosedTicks, TimeSpan.Zero), book.Add("product/" + b.BatchId, product), book.Add("recovery/" + b.BatchId, RecoveryOf(name, product, feed)),
-            book.Add("unaccounted/" + b.BatchId, Signed($"unaccounted in {b.Code}", Dimension.Mass, m.UnaccountedG, m.UnaccountedSigma * m.UnaccountedSigma, "feed less all that is known of")), b.AddsUp, b.Restated);
+            book.Add("unaccounted/" + b.BatchId, Signed($"unaccounted in {b.Code}", Dimension.Mass, m.UnaccountedG, m.UnaccountedSigma * m.UnaccountedSigma, "feed less all that is known of")), b.AddsUp, b.Explained, b.Restated);
     }
 
     private static LossesView Losses(Data.Books books, BooksFilter filter, FigureBook book)

@@ -17,7 +17,8 @@ public sealed record BooksChoicesView(IReadOnlyList<BooksWord> Metals, IReadOnly
 /// <summary>A batch in the books.</summary>
 /// <param name="Recovery">Per cent of its feed; a point with its range.</param>
 /// <param name="AddsUp">False where its readings disagree.</param>
-public sealed record BooksBatch(string BatchId, string Code, string Title, DateTimeOffset ClosedAt, FigureView Product, FigureView Recovery, FigureView Unaccounted, bool AddsUp, int Restated);
+/// <param name="Explained">They do, and somebody said why they are right.</param>
+public sealed record BooksBatch(string BatchId, string Code, string Title, DateTimeOffset ClosedAt, FigureView Product, FigureView Recovery, FigureView Unaccounted, bool AddsUp, bool Explained, int Restated);
 
 /// <summary>Recovery over all chosen batches.</summary>
 public sealed record RecoveryView(BooksChoicesView Choices, string Metal, string Name, int Count, FigureView? Product, FigureView? Feed, FigureView? Recovery, FigureView? Unaccounted, FigureView? Missing, IReadOnlyList<BooksBatch> Batches);

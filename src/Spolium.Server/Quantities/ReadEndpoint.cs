@@ -11,10 +11,26 @@ public sealed record ReadRequest(string Text, string Field);
 /// <param name="Words">In full words: "2.5 pennyweights = 3.888 g".</param>
 public sealed record ReadAnswer(string Words, double Value, string Unit);
 
+/// <summary>What a reading may be taken with.</summary>
+/// <param name="Within">Its ± in words.</param>
+/// <param name="Guess">The ± is a guess of Spolium’s.</param>
+public sealed record InstrumentView(string Id, string Field, string Name, string Within, bool Guess);
+
 /// <summary>Echoes a typed quantity in full words while it is being typed.</summary>
 public static class ReadEndpoint
 {
-    public static void MapQuantities(this IEndpointRouteBuilder app) => app.MapPost("/api/quantities/read", Read).WithTags("quantities");
+    public static void MapQuantities(this IEndpointRouteBuilder app)
+    {
+        app.MapPost("/api/quantities/read", Read).WithTags("quantities");
+        app.MapGet("/api/quantities/instruments", () => TypedResults.Ok(Instrument.All.Select(i => new InstrumentView(i.Id, i.Field.ToString(), i.Name, Within(i), i.Invented)).ToList())).WithTags("quantities");
+    }
+
+    private static string Within(Instrument i) => "±" + FigureText.ThinSpace + (i.Field switch
+    {
+        Field.Temperature => $"{FigureText.Number(i.PlusMinus, 1)}{FigureText.ThinSpace}°C",
+        Field.Fineness => $"{FigureText.Number(i.PlusMinus * 1000, 0)}{FigureText.ThinSpace}‰",
+        _ => FigureText.Number(i.PlusMinus, 2),
+    });
 
     private static Results<Ok<ReadAnswer>, ProblemHttpResult> Read(ReadRequest request)
     {

@@ -20,12 +20,14 @@ public sealed record PourRequest(Head Head, string DoseId, string BottleId, stri
 
 /// <param name="Kind">temperature, ph, volume, density.</param>
 /// <param name="Reason">Why it is so, when it cannot be.</param>
-public sealed record ReadingRequest(Head Head, string Kind, string Value, string? Reason = null);
+/// <param name="With">Id of the instrument; left out, the usual one of its kind.</param>
+public sealed record ReadingRequest(Head Head, string Kind, string Value, string? Reason = null, string? With = null);
 
 public sealed record SignRequest(Head Head, string Sign);
 
 /// <param name="Fineness">Of a product; empty when it was not assayed.</param>
-public sealed record WeighRequest(Head Head, string Output, string Mass, string? PlusMinus = null, string? Fineness = null, string? Reason = null);
+/// <param name="AssayedBy">Id of the instrument that it was assayed with; left out, an assay office.</param>
+public sealed record WeighRequest(Head Head, string Output, string Mass, string? PlusMinus = null, string? Fineness = null, string? Reason = null, string? AssayedBy = null);
 
 public sealed record CloseRequest(Head Head, string? Reason = null);
 

@@ -187,7 +187,7 @@ public static class RunEndpoints
         var fields = new Dictionary<string, Field> { ["temperature"] = Field.Temperature, ["volume"] = Field.Volume, ["density"] = Field.Density, ["pH"] = Field.PH };
         if (!fields.TryGetValue(request.Kind, out var field))
             reader.Errors.Add(new("kind", $"'{request.Kind}' is not read here", "use one of " + string.Join(", ", fields.Keys)));
-        var value = reader.Quantity("value", request.Value, field);
+        var value = Instrument.Read(reader.Quantity("value", request.Value, field), reader.Known("with", request.With, field));
         return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Decisions.Read(l.State, b, stepId, request.Kind, value, request.Reason));
     }
 
@@ -198,7 +198,7 @@ public static class RunEndpoints
     {
         var reader = new RequestReader();
         var mass = reader.Quantity("mass", request.Mass, Field.Mass, request.PlusMinus);
-        var fineness = reader.Optional("fineness", request.Fineness, Field.Fineness);
+        var fineness = reader.Optional("fineness", request.Fineness, Field.Fineness) is { } typed ? Instrument.Read(typed, reader.Known("assayedBy", request.AssayedBy, Field.Fineness)) : null;
         return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Decisions.Weigh(l.State, b, stepId, request.Output, mass, fineness, request.Reason));
     }
 

@@ -42,6 +42,7 @@ public static class EntryWords
         ProductWeighed b => $"product weighed: {b.Mass.InWords}{(b.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}{Because(b.Reason)}",
         ReadingPutRight b => $"{b.Output} put right: {b.Becomes.Text} in place of {b.Was.Text}; {b.Reason}",
         BatchBroughtIn b => $"batch {b.File.Code} brought in from a file, with {b.File.Entries.Count} entries",
+        ReadingsStand b => $"the readings are right as they stand: {b.Reason}",
         PoolOpened b => $"{b.Code} set up: {b.Title}",
         PutIntoPool b => $"{b.Output.Replace('-', ' ')} put into {b.PoolId}",
         PoolWorkedUp b => $"{b.PoolId} worked up: {string.Join(", ", b.Yields.Select(y => $"{y.Mass.Text} of {y.Holds.Element}"))}, shared back{Because(b.Reason)}",

@@ -49,6 +49,14 @@ public sealed class RequestReader
 
     public bool Ok => Errors.Count == 0;
 
+    /// <summary>The id of an instrument of a field; one that is not known is noted.</summary>
+    public string? Known(string name, string? instrument, Field field)
+    {
+        if (!string.IsNullOrEmpty(instrument) && Instrument.All.All(i => i.Id != instrument || i.Field != field))
+            Errors.Add(new(name, $"there is no instrument '{instrument}' for it", "use one of " + string.Join(", ", Instrument.All.Where(i => i.Field == field).Select(i => i.Id))));
+        return string.IsNullOrEmpty(instrument) ? null : instrument;
+    }
+
     /// <summary>Reads a quantity; a wrong one is noted under its field and stands for nothing.</summary>
     public TypedNumber Quantity(string name, string? text, Field field, string? plusMinus = null)
     {

@@ -37,7 +37,12 @@ public sealed record PutRightView(string EntryId, DateTimeOffset At, string By, 
 /// <param name="Missing">Missing beyond what readings and guess allow.</param>
 public sealed record TrailView(string BatchId, string Code, string Element, string Name, IReadOnlyList<string> Elements, FigureView Feed, IReadOnlyList<TrailHolding> Holdings, FigureView? Product,
     FigureView? Back, FigureView Unaccounted, FigureView Guessed, FigureView Missing, FigureView AtLeast, FigureView? Recovery, string WhyWide, string Sentence, IReadOnlyList<PostingView> Postings, long Entries, long At,
-    IReadOnlyList<TrailFlow> Flows, AgreementView Agreement, IReadOnlyList<SuspectView> Suspects, IReadOnlyList<PutRightView> PutRight, IReadOnlyList<RestatedView> History, long Version);
+    IReadOnlyList<TrailFlow> Flows, AgreementView Agreement, IReadOnlyList<SuspectView> Suspects, IReadOnlyList<PutRightView> PutRight, IReadOnlyList<RestatedView> History, StandsView? Stands, long Version);
+
+/// <summary>Somebody said that readings which disagree are right.</summary>
+public sealed record StandsView(DateTimeOffset At, string By, string Reason);
+
+public sealed record StandRequest(Head Head, string Reason, string? Element = null);
 
 /// <summary>Recovery of the metal as it stood from a moment on.</summary>
 public sealed record RestatedView(DateTimeOffset At, string Why, string Recovery);
@@ -56,6 +61,7 @@ public static class TrailEndpoints
         app.MapGet("/api/batches/{batchId}/trail/working", Working).WithTags("trail");
         app.MapGet("/api/batches/{batchId}/trail/csv", Csv).WithTags("trail");
         app.MapPost("/api/batches/{batchId}/put-right", PutRight).WithTags("trail");
+        app.MapPost("/api/batches/{batchId}/stand", Stand).WithTags("trail");
     }
 
     private static Results<Ok<TrailView>, ProblemHttpResult> Get(string batchId, Writing writing, string? element = null, long? at = null) => Make(batchId, writing, element, at, new FigureBook());
@@ -91,7 +97,7 @@ public static class TrailEndpoints
             [.. ledger.Book.Postings.Where(p => p.Element == element && accounts.Contains(p.Account) && (!p.Account.StartsWith("pool/", StringComparison.Ordinal) || ledger.State.ById[p.EntryId].Body is PutIntoPool put && put.BatchId == batchId)).Select(p => ledger.State.ById[p.EntryId] is var e
                 ? new PostingView(p.EntryId, e.OccurredAt, e.By, names.GetValueOrDefault(p.Account) ?? Say(p.Account), p.Element, p.Grams, p.SigmaG * Draws.Z95, Say(p.Basis), EntryWords.Say(e.Body)) : null!)],
             mine.Count, upTo, Reconciled.Flows(ledger, batch, element, book), Reconciled.Agreement(ledger, batch), Reconciled.Suspects(ledger, batch, element),
-            [.. batch.PutRight.Select(p => new PutRightView(p.EntryId, p.At, p.By, p.Body.Output, p.Body.Was.Text, p.Body.Becomes.Text, p.Body.Reason))], [.. batch.History.Select(h => (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))).Where(x => x.Figure is not null).Select(x => new RestatedView(x.h.At, x.h.Why, $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to {FigureText.Number(x.Figure.High * 100, 1)})"))], now.State.Version(Entry.BatchStream(batchId))));
+            [.. batch.PutRight.Select(p => new PutRightView(p.EntryId, p.At, p.By, p.Body.Output, p.Body.Was.Text, p.Body.Becomes.Text, p.Body.Reason))], [.. batch.History.Select(h => (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))).Where(x => x.Figure is not null).Select(x => new RestatedView(x.h.At, x.h.Why, $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to {FigureText.Number(x.Figure.High * 100, 1)})"))], batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null, now.State.Version(Entry.BatchStream(batchId))));
     }
 
     private static Results<FileContentHttpResult, ProblemHttpResult> Csv(string batchId, Writing writing)
@@ -110,6 +116,11 @@ public static class TrailEndpoints
             l => l.State.Batches.TryGetValue(batchId, out var batch) ? PuttingRight.Decide(l, batch, request.ReadingEntryId, becomes, string.IsNullOrEmpty(request.Slip) ? null : request.Slip, request.Reason) : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
             _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!);
     }
+
+    private static Task<Results<Ok<TrailView>, ProblemHttpResult>> Stand(string batchId, StandRequest request, Writing writing) =>
+        writing.Write(request.Head, new { batchId, request }, [Entry.BatchStream(batchId)], new RequestReader(),
+            l => l.State.Batches.TryGetValue(batchId, out var batch) ? PuttingRight.Stand(l.State, batch, request.Reason) : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
+            _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!);
 
     // The metal that the batch is for, where its feed holds it; else the first that its feed holds.
     private static string MetalOf(State state, BatchState batch)

@@ -40,6 +40,7 @@ public class EntryKindsTests
         new BatchClosed("b", [Figure], [new("nitric-factor", "1-nitric-strip", 1.1, 1.0, 1.2, "209 g poured")]),
         new LeftOutOfLearning("b", "another acid"),
         new LeftOutOfLearning("b", null),
+        new ReadingsStand("b", "a beaker cracked"),
         new PoolOpened("T1", "T1", "filter tub", "filters of gold work"),
         new PutIntoPool("T1", "b", "4-clear", "filter", [Gold]),
         new PoolWorkedUp("T1", [new(Given.Grams(0.3, 0.01), null, Gold)], "burnt and leached", [new("b", "4-clear", "filter", "Au", 0.02, 0.018, 0.004)], [new("b", [Figure])]),

@@ -10,7 +10,7 @@ import styles from './books.module.css';
 
 /** Grams first, then the share; below, every batch with its range. */
 export function Recovery({ data, query }: { data: Schemas['RecoveryView']; query: BooksQuery }) {
-  const odd = data.batches.filter((b) => !b.addsUp);
+  const odd = data.batches.filter((b) => !b.addsUp && !b.explained);
   return (
     <>
       <div className={styles.sums}>
@@ -107,7 +107,12 @@ export function Recovery({ data, query }: { data: Schemas['RecoveryView']; query
                 <Fig f={b.unaccounted} bare />
               </td>
               <td>
-                {!b.addsUp && <strong className={styles.look}>readings disagree</strong>}
+                {!b.addsUp &&
+                  (b.explained ? (
+                    <span className="soft">disagrees, explained </span>
+                  ) : (
+                    <strong className={styles.look}>readings disagree </strong>
+                  ))}
                 {b.restated > 0 && <span className="soft">restated</span>}
               </td>
             </tr>

@@ -5,6 +5,7 @@ import { useWrite } from '../api/write';
 import { Agrees } from '../metal/Agrees';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
+import { ReadWith } from '../metal/ReadWith';
 import styles from './run.module.css';
 import { clock } from './time';
 
@@ -26,13 +27,14 @@ export function Readings({ batch, step }: Props) {
 function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) {
   const [value, setValue] = useState('');
   const [reason, setReason] = useState('');
+  const [instrument, setInstrument] = useState<string | null>(null);
   const name = kind === 'pH' ? 'pH' : 'Temperature';
   const read = useWrite(
     async (head, wish: { value: string; reason: string }) =>
       unwrap(
         await api.POST('/api/batches/{batchId}/steps/{stepId}/readings', {
           params: { path: { batchId: batch.id, stepId: step.id } },
-          body: { head, kind, value: wish.value, reason: wish.reason || null },
+          body: { head, kind, value: wish.value, reason: wish.reason || null, with: instrument },
         }),
       ),
     () => {
@@ -60,6 +62,12 @@ function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) 
           onChange={setValue}
           error={read.error?.of('value')}
           flex={1}
+        />
+        <ReadWith
+          label={`${name} read with`}
+          field={kind === 'pH' ? 'PH' : 'Temperature'}
+          value={instrument}
+          onChange={setInstrument}
         />
         <button className="lesser" disabled={!value.trim() || read.isPending}>
           Log

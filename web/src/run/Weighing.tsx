@@ -7,6 +7,7 @@ import { useWrite } from '../api/write';
 import { Agrees } from '../metal/Agrees';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
+import { ReadWith } from '../metal/ReadWith';
 import { Changes } from './Changes';
 import styles from './run.module.css';
 
@@ -20,6 +21,7 @@ interface Props {
 export function Weighing({ batch, step, output }: Props) {
   const [mass, setMass] = useState('');
   const [fineness, setFineness] = useState('');
+  const [assayedBy, setAssayedBy] = useState<string | null>(null);
   const [reason, setReason] = useState('');
   const [typed] = useDebouncedValue(mass, 250);
   const preview = useQuery({
@@ -46,6 +48,7 @@ export function Weighing({ batch, step, output }: Props) {
             mass: wish.mass,
             plusMinus: null,
             fineness: wish.fineness || null,
+            assayedBy,
             reason: wish.reason || null,
           },
         }),
@@ -89,6 +92,9 @@ export function Weighing({ batch, step, output }: Props) {
           onChange={setFineness}
           error={weigh.error?.of('fineness')}
         />
+      )}
+      {isBar && fineness.trim() && (
+        <ReadWith label="Assayed by" field="Fineness" value={assayedBy} onChange={setAssayedBy} />
       )}
       <Agrees
         problem={weigh.error}

@@ -5,6 +5,7 @@ import { api } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
+import { Stand } from './Stand';
 import styles from './trail.module.css';
 
 interface Props {
@@ -44,7 +45,8 @@ export function Suspects({ trail: t }: Props) {
     },
     t.version,
   );
-  const s = t.suspects[Math.min(chosen, t.suspects.length - 1)];
+  // What was explained needs no proposal any more.
+  const s = t.stands ? undefined : t.suspects[Math.min(chosen, t.suspects.length - 1)];
   return (
     <section aria-label="do the readings agree?" className={styles.suspects} id="suspects">
       <p className={t.agreement.addsUp ? 'soft' : undefined}>{t.agreement.sentence}</p>
@@ -148,6 +150,14 @@ export function Suspects({ trail: t }: Props) {
           <ProblemNote problem={putRight.error} />
         </div>
       )}
+      {!t.agreement.addsUp &&
+        (t.stands ? (
+          <p>
+            <b>Right as they stand</b>, says {t.stands.by}: {t.stands.reason}.
+          </p>
+        ) : (
+          <Stand trail={t} />
+        ))}
       {t.putRight.map((p) => (
         <p key={p.entryId} className="soft">
           {p.output} put right by {p.by}: <span className="figures">{p.becomes}</span> in place of{' '}

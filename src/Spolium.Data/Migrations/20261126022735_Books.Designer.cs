@@ -10,7 +10,7 @@ using Spolium.Data;
 namespace Spolium.Data.Migrations
 {
     [DbContext(typeof(SpoliumDb))]
-    [Migration("20261126014316_Books")]
+    [Migration("20261126022735_Books")]
     partial class Books
     {
         /// <inheritdoc />
@@ -177,6 +177,9 @@ namespace Spolium.Data.Migrations
 
                     b.Property<string>("CurrentStep")
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("Explained")
+                        .HasColumnType("INTEGER");
 
                     b.Property<double>("FeedG")
                         .HasColumnType("REAL");

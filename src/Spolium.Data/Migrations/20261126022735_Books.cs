@@ -36,6 +36,13 @@ namespace Spolium.Data.Migrations
                 nullable: false,
                 defaultValue: false);
 
+            migrationBuilder.AddColumn<bool>(
+                name: "Explained",
+                table: "batch",
+                type: "INTEGER",
+                nullable: false,
+                defaultValue: false);
+
             migrationBuilder.AddColumn<string>(
                 name: "LotRoot",
                 table: "batch",
@@ -202,6 +209,10 @@ namespace Spolium.Data.Migrations
 
             migrationBuilder.DropColumn(
                 name: "AddsUp",
+                table: "batch");
+
+            migrationBuilder.DropColumn(
+                name: "Explained",
                 table: "batch");
 
             migrationBuilder.DropColumn(
