@@ -70,7 +70,7 @@ function PoolSection({ pool }: { pool: Pool }) {
       {pool.workedUp.map((w) => (
         <div key={w.entryId} className={styles.workedUp}>
           <p>
-            <b>{day(w.at)}</b>, {w.by}: {w.gave.join('; ')} by {w.how}
+            <b>{day(w.at)}</b>, {w.by}: {w.gave.join('; ')}; {w.how}
             {w.reason && `; kept because: ${w.reason}`}.{' '}
             {w.canTakeBack && <TakeBack words="take it back" seen={pool.version} send={back(w.entryId)} />}
           </p>

@@ -28,8 +28,7 @@ export function ReadWith({ label, field, value, onChange }: Props) {
       value={value ?? known[0]?.id ?? null}
       onChange={(v) => v && onChange(v)}
       allowDeselect={false}
-      w={190}
-      comboboxProps={{ width: 260, position: 'bottom-start' }}
+      comboboxProps={{ position: 'bottom-start' }}
     />
   );
 }

@@ -63,16 +63,16 @@ function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) 
           error={read.error?.of('value')}
           flex={1}
         />
-        <ReadWith
-          label={`${name} read with`}
-          field={kind === 'pH' ? 'PH' : 'Temperature'}
-          value={instrument}
-          onChange={setInstrument}
-        />
         <button className="lesser" disabled={!value.trim() || read.isPending}>
           Log
         </button>
       </form>
+      <ReadWith
+        label={`${name} read with`}
+        field={kind === 'pH' ? 'PH' : 'Temperature'}
+        value={instrument}
+        onChange={setInstrument}
+      />
       <Agrees
         problem={read.error}
         field="value"

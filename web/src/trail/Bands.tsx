@@ -43,7 +43,8 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
   const sides = trail.flows.filter((f) => !way.includes(f) && grams(f) * scale > 0.05);
   const leavesBroadly = (f: Flow) => sides.some((side) => side.from === f.to && grams(side) * scale > 24);
   const frayed = trail.unaccounted.likely;
-  const suspect = trail.suspects[0];
+  // What was explained is not asked about any more.
+  const suspect = trail.stands ? undefined : trail.suspects[0];
   const marked = suspect ? way.findIndex((f) => f.arc === suspect.arc) : -1;
   return (
     <svg
