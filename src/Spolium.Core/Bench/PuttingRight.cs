@@ -13,6 +13,13 @@ public static class PuttingRight
     /// <param name="slip">Kind of the slip; null by hand.</param>
     public static Decision Decide(Ledger ledger, BatchState batch, string readingEntryId, TypedNumber becomes, string? slip, string? reason)
     {
+        var sketch = Sketch(ledger, batch, readingEntryId, becomes, slip, reason);
+        return sketch.Body is ReadingPutRight body && batch.ClosedAt is not null ? Decision.Write(Restated(ledger, body)) : sketch;
+    }
+
+    /// <summary>The same without what only counts once it is written (recoveries and practice of a closed batch): what a proposal would change is shown from it.</summary>
+    public static Decision Sketch(Ledger ledger, BatchState batch, string readingEntryId, TypedNumber becomes, string? slip, string? reason)
+    {
         if (batch.Steps.Values.FirstOrDefault(s => s.WeighedBy.ContainsValue(readingEntryId)) is not { } step)
             return Decision.Refuse("reading", "no weighing that counts was written with that entry", "choose one that the trail marks");
         if (!step.Closed)
@@ -33,8 +40,7 @@ public static class PuttingRight
         var steps = Restated(ledger.State, after, step.Id);
         after = steps.Aggregate(after, (b, r) => b with { Steps = b.Steps.SetItem(r.StepId, b.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }) });
         var (before, then) = (BatchBook.Of(ledger.State, batch).Fit.ChiSquare, BatchBook.Of(ledger.State, after).Fit.ChiSquare);
-        var body = new ReadingPutRight(batch.Id, step.Id, output, readingEntryId, was, becomes, slip, Why(slip, reason), before, then, holds, steps, []);
-        return Decision.Write(batch.ClosedAt is null ? body : Restated(ledger, body));
+        return Decision.Write(new ReadingPutRight(batch.Id, step.Id, output, readingEntryId, was, becomes, slip, Why(slip, reason), before, then, holds, steps, []));
     }
 
     /// <summary>The readings disagree and are right: something was truly lost, or came in by another way.</summary>

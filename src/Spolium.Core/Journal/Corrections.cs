@@ -26,8 +26,8 @@ public static class Corrections
             ProductWeighed b => state.Batches[b.BatchId].ClosedAt is null ? (state.Batches[b.BatchId].Step(b.StepId).Closed ? Rests("the closed step", "take the closing of the step back first") : null) : Rests("the closed batch", "take the closing of the batch back first"),
             StepClosed b => StepClosing(state, b),
             StepBegun b => BegunStep(state, b),
-            // What was restated since speaks of a closed batch.
-            BatchClosed b => state.Batches[b.BatchId].History.Count > 1 ? Rests("what restated the batch since", "take that back first, or leave it closed") : null,
+            // A working up that was shared back to it speaks of a closed batch.
+            BatchClosed b => state.Batches[b.BatchId].History.Any(h => state.ById.TryGetValue(h.EntryId, out var e) && e.Body is PoolWorkedUp) ? Rests("a tub or pot that was shared back to it", "take that back first, or leave it closed") : null,
             ReadingsStand b => state.Batches[b.BatchId].Stands?.EntryId == entryId ? null : Rests("what was put right since", "say it anew"),
             PoolOpened b => state.Pools[b.PoolId] is { Holds.Count: 0, WorkedUp.Count: 0 } ? null : Rests("what was put into it", "take that out first"),
             PutIntoPool b => state.Pools[b.PoolId].Holds.Any(h => h.EntryId == entryId) ? null : Rests("the working up", "take that back first"),

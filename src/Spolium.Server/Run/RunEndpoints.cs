@@ -118,7 +118,7 @@ public static class RunEndpoints
         if (!state.Batches.ContainsKey(batchId))
             return Problems.NotFound("such batch");
         return TypedResults.Ok(state.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batchId))).Reverse()
-            .Select(e => new JournalLine(e.Id, e.OccurredAt, e.RecordedAt, e.By, EntryWords.Say(e.Body), StepOf(e.Body), state.CorrectedBy.GetValueOrDefault(e.Id), Corrections.Refuse(state, e.Id) is null && e.Body is not (NoteWritten or BatchStarted))).ToList());
+            .Select(e => new JournalLine(e.Id, e.OccurredAt, e.RecordedAt, e.By, EntryWords.Say(e.Body), StepOf(e.Body), state.CorrectedBy.GetValueOrDefault(e.Id), Corrections.Refuse(state, e.Id) is null && e.Streams.All(s => s.Stream == Entry.BatchStream(batchId)) && e.Body is not (NoteWritten or BatchStarted))).ToList());
     }
 
     private static string? StepOf(EntryBody body) => body switch
