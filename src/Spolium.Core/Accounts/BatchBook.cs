@@ -35,7 +35,8 @@ public sealed record BatchBook(BatchFlows Flows, Reconciliation Fit, Reconciliat
         var flows = BatchFlows.Of(state, batch, Through);
         var fit = Reconciliation.Of(flows.Graph);
         var eliminated = SlipSearch.Eliminate(flows.Graph);
-        var rest = eliminated.Count == 0 ? fit : Reconciliation.Of(flows.Graph with { Readings = [.. flows.Graph.Readings.Where((_, k) => eliminated.All(e => e.Reading != k))] });
+        // Readings that somebody vouches for all count: what they disagree by is shared out, none is left out.
+        var rest = eliminated.Count == 0 || batch.Stands is not null ? fit : Reconciliation.Of(flows.Graph with { Readings = [.. flows.Graph.Readings.Where((_, k) => eliminated.All(e => e.Reading != k))] });
         var book = new BatchBook(flows, fit, rest, SlipSearch.Of(flows.Graph, fit), eliminated);
         Books.AddOrUpdate(batch, new(state.Vessels, book));
         return book;

@@ -149,6 +149,18 @@ public class BatchBookTests
         Assert.Contains("still open", Assert.Single(PuttingRight.Decide(Demo.Value, weighed, "w", Given.Grams(4), "decimal_up", null).Errors).Reason);
     }
 
+    // A spill: the bar is what it weighed, though it disagrees with the foils.
+    [Fact]
+    public void Readings_that_somebody_vouches_for_all_count()
+    {
+        var state = Demo.Value.State;
+        var explained = state.Batches["25-11"];
+        double Bar(BatchState batch) => BatchBook.Of(state, batch).Rest.Flow("6-wash-dry-melt/bar", "Au").Grams!.Value;
+        Assert.False(BatchBook.Of(state, explained).AddsUp);
+        Assert.Equal(1.22 * 0.996, Bar(explained), 0.02);
+        Assert.True(Bar(explained with { Stands = null }) > 1.3);
+    }
+
     [Fact]
     public void Foils_that_slipped_restate_every_step_after_them()
     {
