@@ -90,6 +90,12 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
                 sources.Add(new(batch.Pooled[Route.Holding(stepId, output.Output)].BackEntryId, stepId, output.Output, null, $"{output.Name}: what working up gave of {element}, shared by the book"));
                 continue;
             }
+            if (held[i] is { } tested && step.Tests.LastOrDefault(t => t.Output == output.Output && t.Element == element) is { } test)
+            {
+                readings.Add(new(Route.Holding(stepId, output.Output), element, tested.Grams, Math.Max(tested.Sigma, TraceG)));
+                sources.Add(new(test.EntryId, stepId, output.Output, null, $"{output.Name} tested for {element}: between {test.Low.Text} and {test.High.Text}"));
+                continue;
+            }
             if ((i == most && sum > 0) || WasWeighed(batch, stepId, step, output.Output, element))
                 continue;
             var share = sum > 0 ? (held[i]?.Grams ?? 0) / sum : 0;

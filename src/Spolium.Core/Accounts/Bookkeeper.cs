@@ -120,7 +120,7 @@ public static class Bookkeeper
             var legs = takes.Select(t => (t, -book.Grams(t, element), 0.0, Basis.EstimatedByMethod)).ToList();
             foreach (var o in outputs)
                 if (o.Holds.FirstOrDefault(h => h.Element == element) is { } held)
-                    legs.Add((Account.Holding(batch.Id, Route.Holding(stepId, o.Output)), held.Grams, held.Sigma, o.Basis));
+                    legs.Add((Account.Holding(batch.Id, Route.Holding(stepId, o.Output)), held.Grams, held.Sigma, batch.Step(stepId).Tests.Any(t => t.Output == o.Output && t.Element == element) ? Basis.EstimatedByTest : o.Basis));
             foreach (var p in Transaction.Balanced(entryId, element, legs, (Account.Unaccounted("batch/" + batch.Id), 0, Basis.Missing), readings))
                 yield return p;
         }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
@@ -33,7 +32,8 @@ public static class CannotBe
     /// <summary>A weighed holding of a step: not heavier than the metal and the reagents that went in allow.</summary>
     /// <param name="step">As it stands: what was logged, and nothing more to come.</param>
     /// <param name="fineness">Of a product that was assayed, as a fraction.</param>
-    public static FieldError? Weighed(PlannedStep step, Output holding, TypedNumber mass, SlipClues clues, TypedNumber? fineness = null)
+    /// <param name="feedG">All that went into the batch, g, for its product; null for what stands between.</param>
+    public static FieldError? Weighed(PlannedStep step, Output holding, TypedNumber mass, SlipClues clues, TypedNumber? fineness = null, double? feedG = null)
     {
         if (Ceiling(step, holding, fineness?.Value) is not { } ceiling || mass.Value - Spare * mass.Sigma <= ceiling.Most)
             return null;
@@ -41,8 +41,12 @@ public static class CannotBe
         var expected = Solids(holding.Charge);
         var reason = $"{QuantityParser.InWords(mass)} is more than went in: {ceiling.Why} allows {FigureText.Number(ceiling.Most, Digits(ceiling.Most))} g at most";
         var wet = excess < ceiling.Most ? $"if it was wet or held salts, {FigureText.Number(excess, Digits(excess))} g of it is water or salt: dry it until it weighs the same twice; " : "";
-        return With("mass", reason, wet, mass, Slip(mass, clues, v => v <= ceiling.Most, expected.Likely, Math.Max(expected.Amount.Sigma, 0.02 * expected.Likely)));
+        return Told("mass", reason, wet + Denominator(mass.Value, feedG, ceiling.Most), mass, v => v <= ceiling.Most, expected.Likely, Math.Max(expected.Amount.Sigma, 0.02 * expected.Likely), clues);
     }
+
+    // A yield told of all that went in looks possible where one of the metal does not; and product over feed is the least that the feed held.
+    private static string Denominator(double massG, double? feedG, double mostG) => feedG is not { } feed || massG > feed ? ""
+        : $"it is {FigureText.Number(100 * massG / feed, 1)} % of all that went in, and {FigureText.Number(100 * massG / mostG, 0)} % of the most that its metal allows: a yield is of the metal, and if this is pure the feed held at least {FigureText.Number(100 * massG / feed, 1)} %: what was it taken to be? ";
 
     /// <summary>Grams that a holding can weigh at most, and by what: by each element that all of its solids hold, with what went in of it.</summary>
     internal static (double Most, string Why)? Ceiling(PlannedStep step, Output holding, double? fineness)
@@ -56,19 +60,23 @@ public static class CannotBe
             // Whatever went in stands in one of the outputs or left as gas: what left cannot be in the holding.
             var there = Working.Sum(step.Plan.Outputs.Select(o => o.Charge.Element(element)), Dimension.Mass);
             var share = solids.Min(f => f.Atoms[element].ToDouble() * Elements.Of(element).Weight / f.MolarMass) * (fineness ?? 1);
-            var most = Math.Max(there.Likely + Spare * there.Amount.Sigma, there.Range.High) / share;
+            var most = Most(there) / share;
             if (least is null || most < least.Value.Most)
                 least = (most, $"the {Elements.Of(element).Name} that went in");
         }
         // Solids of many kinds have no element in common: they weigh no more than all solids that were in the step.
         if (least is null)
         {
-            var most = new[] { Working.Sum(step.Plan.Outputs.Select(o => Solids(o.Charge)), Dimension.Mass), Solids(step.Input) + Working.Sum(step.Plan.Doses.Where(d => !d.Bottle.IsLiquid).Select(d => d.Grams), Dimension.Mass) }
-                .Max(w => Math.Max(w.Likely + Spare * w.Amount.Sigma, w.Range.High));
+            var most = Math.Max(Most(Working.Sum(step.Plan.Outputs.Select(o => Solids(o.Charge)), Dimension.Mass)), SolidsAtMost(step.Input, step.Plan.Doses.Where(d => !d.Bottle.IsLiquid).Select(d => d.Grams)));
             least = (most, "what went in as a solid");
         }
         return least.Value.Most > 0 ? least : null;
     }
+
+    /// <summary>Grams that the solids of a charge and what is poured onto them can weigh at most.</summary>
+    public static double SolidsAtMost(Charge charge, IEnumerable<Working> poured) => Most(Solids(charge) + Working.Sum(poured, Dimension.Mass));
+
+    private static double Most(Working w) => Math.Max(w.Likely + Spare * w.Amount.Sigma, w.Range.High);
 
     /// <summary>A temperature above the boiling point of the step's own liquor, or far below freezing.</summary>
     public static FieldError? Temperature(PlannedStep step, TypedNumber value)
@@ -80,21 +88,28 @@ public static class CannotBe
         var hottest = acids.Select(f => Impossible.HottestC(f)!.Value).Append(WaterBoilsC).Max() + SaltsRaiseK;
         if (value.Value <= hottest && value.Value >= -30)
             return null;
-        var clues = new SlipClues(Text(value), Field.Temperature, value.Unit);
         var reason = value.Value > hottest ? $"{QuantityParser.InWords(value)} is hotter than this liquor can be: it boils at {FigureText.Number(hottest, 0)} °C at most" : $"{QuantityParser.InWords(value)} is colder than any liquor here";
-        return With("value", reason, "", value, Slip(value, clues, v => v <= hottest && v >= 0, UsuallyC, UsuallyWithinK));
+        return Told("value", reason, "", value, v => v <= hottest && v >= 0, UsuallyC, UsuallyWithinK);
     }
 
     /// <summary>A pH beyond any acid or caustic.</summary>
     public static FieldError? Acidity(TypedNumber value) => value.Value is >= -1 and <= 15 ? null
-        : With("value", $"pH {value.Text} cannot be: strong acids reach −1, strong caustic 15", "", value, Slip(value, new(Text(value), Field.PH), v => v is >= 0 and <= 14, 7, 5));
+        : Told("value", $"pH {value.Text} cannot be: strong acids reach −1, strong caustic 15", "", value, v => v is >= 0 and <= 14, 7, 5);
 
     /// <summary>A volume above all that was poured and rinsed into the step.</summary>
     public static FieldError? Volume(PlannedStep step, TypedNumber value, Draws draws)
     {
         var there = Working.Sum(step.Plan.Outputs.Where(o => o.Charge.Of(Species.Water).Likely > 0).Select(o => o.Charge.LiquorVolume(draws)), Dimension.Volume);
         var most = VolumeSpare * (there.Likely + Spare * there.Amount.Sigma);
-        return most <= 0 || value.Value <= most ? null : With("value", $"{QuantityParser.InWords(value)} is more than was poured and rinsed: {FigureText.Number(most, 0)} mL at most", "was a rinse not written down? ", value, Slip(value, new(Text(value), Field.Volume, value.Unit, null, InCore(value)), v => v <= most, there.Likely, Math.Max(0.1 * there.Likely, there.Amount.Sigma)));
+        return most <= 0 || value.Value <= most ? null : Told("value", $"{QuantityParser.InWords(value)} is more than was poured and rinsed: {FigureText.Number(most, 0)} mL at most", "was a rinse not written down? ", value, v => v <= most, there.Likely, Math.Max(0.1 * there.Likely, there.Amount.Sigma));
+    }
+
+    /// <summary>More of a metal in a liquor than went into its step, even at the low end of its test.</summary>
+    public static FieldError? Dissolved(PlannedStep step, LiquorTest test)
+    {
+        var most = Most(Working.Sum(step.Plan.Outputs.Select(o => o.Charge.Element(test.Element)), Dimension.Mass));
+        var perLitre = most / test.Volume.Value * 1000;
+        return test.Low.Value <= perLitre ? null : Told("low", $"{FigureText.Number(test.Low.Value * test.Volume.Value / 1000, 3)} g of {Elements.Of(test.Element).Name} is more than went into the step: {FigureText.Number(most, 3)} g at most", "milligrams per litre are mg/L; ", test.Low, v => v <= perLitre, perLitre / 2, perLitre);
     }
 
     /// <summary>A pour that is more than its dose may want.</summary>
@@ -104,43 +119,26 @@ public static class CannotBe
     public static FieldError Poured(TypedNumber amount, double gramsPerUnit, double sofarG, double mostG, double usualG, double nextG, SlipClues clues)
     {
         var grams = amount.Value * gramsPerUnit;
-        return With("amount", $"with this, {FigureText.Number(sofarG + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(usualG, 1)} g", "check the decimal point and the unit; ", amount,
-            Slip(amount, clues, v => sofarG + v * gramsPerUnit <= mostG && v * gramsPerUnit >= nextG / 2, nextG / gramsPerUnit, Math.Max(1e-9, 0.5 * nextG / gramsPerUnit)));
+        return Told("amount", $"with this, {FigureText.Number(sofarG + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(usualG, 1)} g", "check the decimal point and the unit; ", amount,
+            v => sofarG + v * gramsPerUnit <= mostG && v * gramsPerUnit >= nextG / 2, nextG / gramsPerUnit, 0.5 * nextG / gramsPerUnit, clues);
     }
 
     /// <summary>A holding that is measured again, or comes back, with more metal than it can have.</summary>
     public static FieldError? MoreThan(string field, TypedNumber mass, double mostG, string of, SlipClues clues) => mass.Value - Spare * mass.Sigma <= mostG ? null
-        : With(field, $"{QuantityParser.InWords(mass)} is more than {of}: {FigureText.Number(mostG, Digits(mostG))} g at most", "", mass, Slip(mass, clues, v => v <= mostG, mostG, 0.2 * mostG));
+        : Told(field, $"{QuantityParser.InWords(mass)} is more than {of}: {FigureText.Number(mostG, Digits(mostG))} g at most", "", mass, v => v <= mostG, mostG, 0.2 * mostG, clues);
 
     /// <summary>What stood near a weighing: the tares of the shop's vessels, the step of its balance.</summary>
     public static SlipClues Clues(Journal.State state, TypedNumber typed, double balanceStepG) => BatchFlows.Clues(typed, BatchFlows.Tares(state), balanceStepG);
 
-    // Of the usual slips that give a possible number the one that is likeliest by its kind, and nearest to what was expected.
-    private static SlipCandidate? Slip(TypedNumber typed, SlipClues clues, Func<double, bool> possible, double expected, double sigma) =>
-        typed.Value <= 0 ? null : clues.Candidates(typed.Value).Where(c => c.Value > 0 && possible(c.Value) && (clues.Step is not { } step || clues.CouldBeShown(c, step)))
-            .OrderByDescending(c => Math.Log(SlipKind.All[c.Kind].Weight * c.Odds) - Math.Min(50, Math.Pow((c.Value - expected) / sigma, 2) / 2)).FirstOrDefault();
+    /// <summary>The same of a number that no bench balance need have shown; null where it was not typed as it stands.</summary>
+    public static SlipClues? Near(Journal.State state, TypedNumber typed) =>
+        typed.Gross ? null : typed.Field == Field.Mass ? LikeliestSlip.Plain(typed) with { TaresG = BatchFlows.Tares(state) } : LikeliestSlip.Plain(typed);
 
-    private static FieldError With(string field, string reason, string also, TypedNumber typed, SlipCandidate? slip)
+    private static FieldError Told(string field, string reason, string also, TypedNumber typed, Func<double, bool> possible, double expected, double sigma, SlipClues? clues = null)
     {
-        if (slip is null)
-            return new(field, reason, also + "check the number and its unit; if it is so, say why");
-        var becomes = Written(typed, slip.Value);
-        var what = SlipKind.All[slip.Kind].Title + (slip.Detail.Length > 0 ? $" ({slip.Detail})" : "");
-        return new(field, reason, $"{also}{becomes} would agree: {what}; if it is as written, say why", becomes);
+        var told = LikeliestSlip.Told(new(field, reason, also + "if it is as written, say why"), typed, possible, expected, Math.Max(1e-9, sigma), clues);
+        return told.Becomes is null ? told with { WayOut = also + "check the number and its unit; if it is so, say why" } : told;
     }
-
-    // In the unit that was typed; a temperature that was Fahrenheit stays the number it was.
-    private static string Written(TypedNumber typed, double value)
-    {
-        if (typed.Field == Field.PH)
-            return FigureText.Number(value, 1).Replace("\u202F", "");
-        var unit = Units.All.First(u => u.Field == typed.Field && u.Symbol == typed.Unit);
-        return $"{Math.Round(unit.FromCore(value), 4).ToString("0.####", CultureInfo.InvariantCulture)} {unit.Symbol}";
-    }
-
-    private static double InCore(TypedNumber typed) => Units.All.FirstOrDefault(u => u.Field == typed.Field && u.Symbol == typed.Unit)?.Factor ?? 1;
-
-    private static string Text(TypedNumber typed) => BatchFlows.Digits(typed.Text);
 
     private static int Digits(double grams) => grams < 10 ? 2 : grams < 1000 ? 1 : 0;
 

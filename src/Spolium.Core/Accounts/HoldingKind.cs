@@ -20,6 +20,9 @@ public static class HoldingKind
     /// <summary>Kind of a side holding by the output's id; a holding that the file lacks is a residue.</summary>
     public static string OfOutput(string output) => Kinds.GetValueOrDefault(output, "residue");
 
+    /// <summary>A liquor or a wash: a drop of it can be tested.</summary>
+    public static bool IsLiquor(string output) => OfOutput(output) is "liquor" or "wash";
+
     public static bool Knows(string output) => Kinds.ContainsKey(output);
 
     /// <summary>Place of an account now, and the batch that it belongs to; no place for what is no metal of the house (received, unaccounted, shelf).</summary>

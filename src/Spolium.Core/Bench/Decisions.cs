@@ -37,7 +37,7 @@ public static class Decisions
         if (string.IsNullOrWhiteSpace(code) || state.Batches.Values.Any(b => b.Code == code.Trim()))
             errors.Add(new("code", "the code is empty or taken", "write a new one such as 26-04"));
         if (amount.Value > lot.Left * (1 + 1e-9))
-            errors.Add(new("amount", $"only {FigureText.Number(lot.Left, 2)} g of {lot.Code} is left", "take at most that"));
+            errors.Add(LikeliestSlip.Told(new("amount", $"only {FigureText.Number(lot.Left, 2)} {(lot.Amount.Field == Field.Mass ? "g" : "mL")} of {lot.Code} is left", "take at most that"), amount, v => v <= lot.Left));
         if (errors.Count > 0)
             return Decision.Refuse(errors);
         amount = OnBalance(amount, balanceStepG);
@@ -149,6 +149,26 @@ public static class Decisions
         return wrong is not null && string.IsNullOrWhiteSpace(reason) ? Decision.Refuse([wrong]) : Decision.Write(new ReadingTaken(batch.Id, stepId, kind, value, wrong is null ? null : Kept(reason)));
     }
 
+    /// <summary>A liquor of the step at hand, tested for a metal between two standards.</summary>
+    public static Decision TestLiquor(State state, BatchState batch, string stepId, LiquorTest test, string? reason = null)
+    {
+        if (Running(batch, stepId) is { } no)
+            return no;
+        var now = BatchAtWork.AsItStands(state, batch, stepId);
+        if (now.Plan.Outputs.All(o => o.Id != test.Output) || !HoldingKind.IsLiquor(test.Output))
+            return Decision.Refuse("output", "this step makes no such liquor", "choose one of its liquors");
+        if (batch.Believed.All(b => b.Element != test.Element))
+            return Decision.Refuse("element", $"the book has no {test.Element} in this batch", "choose one of its metals, or write first that its lot holds it");
+        if (test.Volume.Value <= 0)
+            return Decision.Refuse("volume", "nothing was measured", "write a volume above 0 mL");
+        if (test.Low.Value >= test.High.Value)
+            return Decision.Refuse("high", "one concentration is no bracket", "write the standard that it was darker than (0 where it was lighter than all), and a stronger one that it was lighter than");
+        test = test with { Volume = VolumeInstrument.Find("cylinder") is { } cylinder && test.Volume.Instrument is null ? cylinder.Read(test.Volume) : test.Volume };
+        var draws = Observing.DrawsOf(state, batch);
+        var wrong = new[] { CannotBe.Volume(now, test.Volume, draws) is { } more ? more with { Field = "volume" } : null, CannotBe.Dissolved(now, test) }.OfType<FieldError>().ToList();
+        return wrong.Count > 0 && string.IsNullOrWhiteSpace(reason) ? Decision.Refuse(wrong) : Decision.Write(new LiquorTested(batch.Id, stepId, test, wrong.Count == 0 ? null : Kept(reason)));
+    }
+
     public static Decision See(State state, BatchState batch, string stepId, string sign)
     {
         if (Running(batch, stepId) is { } no)
@@ -173,10 +193,11 @@ public static class Decisions
         // An earlier weighing of the same holding says nothing against this one.
         var unweighed = batch.Step(stepId) is var s ? batch with { Steps = batch.Steps.SetItem(stepId, s with { Weighed = s.Weighed.Remove(output) }) } : batch;
         var now = BatchAtWork.AsItStands(state, unweighed, stepId);
-        var wrong = CannotBe.Weighed(now, now.Plan.Outputs.FirstOrDefault(o => o.Id == output) ?? holding, mass, CannotBe.Clues(state, mass, batch.BalanceStepG), fineness);
+        var isLast = batch.Route.Steps[^1].Id == stepId && holding.Main;
+        var feedG = isLast && batch.Feeds.All(f => f.Amount.Field == Field.Mass) ? batch.Feeds.Sum(f => f.Amount.Value) : (double?)null;
+        var wrong = CannotBe.Weighed(now, now.Plan.Outputs.FirstOrDefault(o => o.Id == output) ?? holding, mass, CannotBe.Clues(state, mass, batch.BalanceStepG), fineness, feedG);
         if (wrong is not null && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse([wrong]);
-        var isLast = batch.Route.Steps[^1].Id == stepId && holding.Main;
         return isLast
             ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(Observing.DrawsOf(state, batch), BatchAtWork.ElementOf(holding.Charge), mass, fineness)], Kept(reason)))
             : Decision.Write(new HoldingWeighed(batch.Id, stepId, output, mass, Kept(reason)));

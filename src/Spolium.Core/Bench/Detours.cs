@@ -1,4 +1,6 @@
+using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
+using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
@@ -12,7 +14,8 @@ public static class Detours
 
     /// <summary>Gives the step at hand up: what is in its vessel stays together, is measured again, and the methods named go on from there.</summary>
     /// <param name="measured">Mass of its solids; null for a liquor.</param>
-    public static Decision GiveUp(State state, BatchState batch, string stepId, TypedNumber? measured, IReadOnlyList<string> methods, IReadOnlyList<Bottle> bottles, string reason)
+    /// <param name="kept">Why a mass above what went in is so.</param>
+    public static Decision GiveUp(State state, BatchState batch, string stepId, TypedNumber? measured, IReadOnlyList<string> methods, IReadOnlyList<Bottle> bottles, string reason, string? kept = null)
     {
         if (Decisions.Open(batch) is { } shut)
             return shut;
@@ -31,17 +34,22 @@ public static class Detours
         if (mass is not null)
             given = given with { Steps = given.Steps.SetItem(stepId, given.Step(stepId) with { Weighed = given.Step(stepId).Weighed.SetItem(MainOf(current), mass) }) };
         var step = BatchAtWork.Step(state, given with { Route = new(given.Route.Steps.TakeWhile(s => s.Id != stepId).Append(current).ToList()) }, stepId);
+        if (mass is not null && string.IsNullOrWhiteSpace(kept) && TooHeavy("measured", mass, CannotBe.SolidsAtMost(step.Input, step.Plan.Doses.Where(d => !d.Bottle.IsLiquid).Select(d => d.Grams)), "what went in as a solid", state, batch) is { } heavy)
+            return Decision.Refuse([heavy]);
         var route = Route.Instead(batch.Route, stepId, methods);
         if (route.Check() is { Count: > 0 } wrong)
             return Decision.Refuse(wrong);
         var (outputs, covariances) = BatchAtWork.Outputs(step, batch.Believed.Select(b => b.Element));
-        return Decision.Write(new BranchGivenUp(batch.Id, stepId, mass, outputs, covariances, route, bottles, reason.Trim()));
+        return Decision.Write(new BranchGivenUp(batch.Id, stepId, mass, outputs, covariances, route, bottles, reason.Trim(), Decisions.Kept(kept)));
     }
+
+    private static FieldError? TooHeavy(string field, TypedNumber mass, double mostG, string of, State state, BatchState batch) =>
+        mostG <= 0 ? null : CannotBe.MoreThan(field, Decisions.OnBalance(mass, batch.BalanceStepG), mostG, of, CannotBe.Clues(state, mass, batch.BalanceStepG));
 
     private static string MainOf(RouteStep step) => step.Makes[0].Split('/')[^1];
 
     /// <summary>Sends what the step at hand would take out of the house; the step waits until it is back.</summary>
-    public static Decision Send(State state, BatchState batch, string to, TypedNumber mass, double days, string codeVersion)
+    public static Decision Send(State state, BatchState batch, string to, TypedNumber mass, double days, string codeVersion, string? reason = null)
     {
         if (Decisions.Open(batch) is { } shut)
             return shut;
@@ -56,8 +64,10 @@ public static class Detours
         var route = batch.Route.PutBefore(current.Id, Outside, new Dictionary<string, string> { ["days"] = days.ToString(System.Globalization.CultureInfo.InvariantCulture) });
         var id = route.Steps[batch.Route.Steps.ToList().FindIndex(s => s.Id == current.Id)].Id;
         var step = BatchAtWork.Step(state, batch with { Route = route }, id);
-        return step.Plan.Refused ? Decision.Refuse([.. step.Plan.Refusals.Select(r => new Materials.FieldError("stepId", r.Reason, r.WayOut))])
-            : Decision.Write(new SentOut(batch.Id, id, to.Trim(), Decisions.OnBalance(mass, batch.BalanceStepG), BatchAtWork.Freeze(step, batch.Id, codeVersion), route));
+        if (!step.Plan.Refused && string.IsNullOrWhiteSpace(reason) && TooHeavy("mass", mass, CannotBe.SolidsAtMost(step.Input, []), "what stands there by the book", state, batch) is { } wrong)
+            return Decision.Refuse([wrong]);
+        return step.Plan.Refused ? Decision.Refuse([.. step.Plan.Refusals.Select(r => new FieldError("stepId", r.Reason, r.WayOut))])
+            : Decision.Write(new SentOut(batch.Id, id, to.Trim(), Decisions.OnBalance(mass, batch.BalanceStepG), BatchAtWork.Freeze(step, batch.Id, codeVersion), route, Decisions.Kept(reason)));
     }
 
     /// <summary>It is back: weighed, paid for, and the way goes on.</summary>
@@ -71,8 +81,8 @@ public static class Detours
             return Decision.Refuse("mass", "nothing was weighed", "weigh what came back");
         if (state.Entries.Select(e => e.Body).OfType<SentOut>().LastOrDefault(b => b.BatchId == batch.Id && b.StepId == stepId)?.Mass is not { } sent)
             return Decision.Refuse("stepId", "nobody wrote down that it was sent out", "weigh what came back, and close the step as any other");
-        if (mass.Value - 3 * mass.Sigma > sent.Value + 3 * sent.Sigma && string.IsNullOrWhiteSpace(reason))
-            return Decision.Refuse("mass", $"{mass.InWords} came back, {sent.InWords} left", "was the vessel weighed with it? If it is so, say why");
+        if (string.IsNullOrWhiteSpace(reason) && TooHeavy("mass", mass, sent.Value + 3 * sent.Sigma, "what left the house", state, batch) is { } wrong)
+            return Decision.Refuse([wrong]);
         var weighed = Decisions.OnBalance(mass, batch.BalanceStepG);
         var step = batch.Step(stepId);
         var back = batch with { Steps = batch.Steps.SetItem(stepId, step with { ClosedAt = step.LastAt ?? step.BegunAt, Weighed = step.Weighed.SetItem("back", weighed) }) };

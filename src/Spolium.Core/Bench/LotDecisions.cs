@@ -1,3 +1,4 @@
+using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
@@ -25,7 +26,7 @@ public static class LotDecisions
         if (amount.Value <= 0)
             errors.Add(new("amount", "nothing was received", "write a mass above 0 g"));
         else if (amount.Value > LargestLot)
-            errors.Add(new("amount", $"{QuantityParser.InWords(amount)} is more than this shop can hold", "check the unit and the decimal point; at most 1 000 kg"));
+            errors.Add(LikeliestSlip.Told(new("amount", $"{QuantityParser.InWords(amount)} is more than this shop can hold", "check the unit and the decimal point; at most 1 000 kg"), amount, v => v <= LargestLot));
         errors.AddRange(CheckContent(amount, content));
         return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new LotReceived(lotId, code.Trim(), title.Trim(), material.Trim(), amount, content, thickness, Believed(lotId, amount, content), pieces));
     }
@@ -95,9 +96,21 @@ public static class LotDecisions
                 errors.Add(new($"removed[{i}].amount", "nothing was taken out", "write what it is and a mass above 0 g, or leave the line out"));
         var sum = parts.Sum(p => p.Amount.Value) + removed.Sum(r => r.Amount.Value);
         if (errors.Count == 0 && Math.Abs(sum - lot.Left) > PartsMayDiffer * lot.Left && string.IsNullOrWhiteSpace(reason))
+        {
             errors.Add(new("parts", $"the parts weigh {FigureText.Number(sum, 2)} g, the lot {FigureText.Number(lot.Left, 2)} g", "weigh again; if it is so, say why"));
+            errors.AddRange(parts.Select((p, i) => ($"parts[{i}].amount", p.Amount)).Concat(removed.Select((r, i) => ($"removed[{i}].amount", r.Amount))).Select(x => WouldAdd(state, x.Item1, x.Amount, lot.Left, sum)).OfType<FieldError>());
+        }
         return errors.Count > 0 ? Decision.Refuse(errors)
             : Decision.Write(new LotSplit(lotId, [.. parts.Select(p => p.Content is { } own ? p with { Believed = Believed(p.LotId, p.Amount, own) } : p)], Decisions.Kept(reason), removed.Count > 0 ? removed : null));
+    }
+
+    // One weighing of a split that would let the parts sum to the lot, had nobody slipped.
+    private static FieldError? WouldAdd(State state, string field, TypedNumber amount, double whole, double sum)
+    {
+        var expected = whole - (sum - amount.Value);
+        var told = LikeliestSlip.Told(new(field, "the parts would sum to the lot", "look at the balance again"), amount, v => Math.Abs(v - expected) <= PartsMayDiffer * whole, expected, PartsMayDiffer * whole,
+            CannotBe.Near(state, amount));
+        return told.Becomes is null ? null : told;
     }
 
     /// <summary>Puts lots together into one. The book keeps what each brought: content and draws stay those of the lots.</summary>
@@ -112,7 +125,7 @@ public static class LotDecisions
             if (!state.Lots.TryGetValue(feeds[i].LotId, out var lot))
                 errors.Add(new($"feeds[{i}].lotId", "there is no such lot", "choose one of the list"));
             else if (feeds[i].Amount.Value <= 0 || feeds[i].Amount.Value > lot.Left * (1 + 1e-9))
-                errors.Add(new($"feeds[{i}].amount", $"{FigureText.Number(lot.Left, 2)} of {lot.Code} is left", "take at most that, and more than nothing"));
+                errors.Add(LikeliestSlip.Told(new($"feeds[{i}].amount", $"{FigureText.Number(lot.Left, 2)} of {lot.Code} is left", "take at most that, and more than nothing"), feeds[i].Amount, v => v <= lot.Left));
         var lots = feeds.Select(f => state.Lots.GetValueOrDefault(f.LotId)).OfType<LotState>().ToList();
         if (lots.Select(l => (l.Amount.Field, l.Content.Liquor)).Distinct().Count() > 1)
             errors.Add(new("feeds", "solids and liquors, or liquors of different acids, are not one lot", "pool what is alike"));

@@ -76,7 +76,8 @@ public static class Pooling
             var out_ = y.Mass.Value > 0 ? BatchAtWork.InBar(draws, y.Element, y.Mass, y.Fineness) : new(y.Element, 0, y.Mass.Sigma, 0, 0);
             var (sum, sigma) = (booked.Sum(b => b.There.Grams), Math.Sqrt(booked.Sum(b => b.There.Sigma * b.There.Sigma)));
             if (out_.Grams > sum + 3 * Math.Max(sigma, out_.Sigma) && string.IsNullOrWhiteSpace(reason))
-                errors.Add(new($"yields[{i}].mass", $"{FigureText.Number(out_.Grams, 3)} g of {y.Element} came out, the book has {FigureText.Number(sum, 3)} ± {FigureText.Number(sigma * Draws.Z95, 3)} g in it", "was something else in it, or the point misread? If it is so, say why"));
+                errors.Add(LikeliestSlip.Told(new($"yields[{i}].mass", $"{FigureText.Number(out_.Grams, 3)} g of {y.Element} came out, the book has {FigureText.Number(sum, 3)} ± {FigureText.Number(sigma * Draws.Z95, 3)} g in it", "was something else in it, or the point misread? If it is so, say why"),
+                    y.Mass, v => v * out_.Grams / y.Mass.Value <= sum + 3 * sigma, sum * y.Mass.Value / out_.Grams, Math.Max(sigma, 0.3 * sum) * y.Mass.Value / out_.Grams, CannotBe.Near(state, y.Mass)));
             given.Add(new(y.Mass, y.Fineness, out_));
             shares.AddRange(booked.Select(b => Share(b.Holding, b.There, out_, sum, sigma)));
         }

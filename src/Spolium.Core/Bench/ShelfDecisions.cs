@@ -1,3 +1,4 @@
+using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
@@ -25,6 +26,10 @@ public static class ShelfDecisions
     internal const double LevelMayDiffer = 0.02;
 
     private const double RoomC = 20;
+
+    // Of a liquid that a bottle may hold.
+    private const double LightestGPerMl = 0.5;
+    private const double DensestGPerMl = 3;
 
     /// <summary>All bottles of a delivery or a file, or none of them.</summary>
     /// <param name="field">Name of a row in errors, such as "bottles[2]".</param>
@@ -64,17 +69,17 @@ public static class ShelfDecisions
             errors.Add(new(at + "form", $"{form.Name} has no place here", "kinds with hydrofluoric acid are refused: hand it in where such waste is taken"));
         var fraction = wish.Measured?.Fraction ?? wish.Strength?.Value ?? form.Percent.Likely / 100;
         if (fraction is <= 0 or > 1)
-            errors.Add(new(at + "strength", "a strength is above 0 and at most 100 %", "read it off the label, or leave it empty"));
+            errors.Add(Stronger(wish, new(at + "strength", "a strength is above 0 and at most 100 %", "read it off the label, or leave it empty"), 1));
         if (wish.Amount.Value <= 0)
             errors.Add(new(at + "amount", "the bottle is empty", "write a mass or a volume above 0"));
-        if (wish.Density is { } typed && (typed.Value is < 0.5 or > 3))
-            errors.Add(new(at + "density", $"{typed.Text} cannot be", "water is 1.00, 68 % nitric acid 1.405 g/mL"));
+        if (wish.Density is { } typed && (typed.Value is < LightestGPerMl or > DensestGPerMl))
+            errors.Add(LikeliestSlip.Told(new(at + "density", $"{typed.Text} cannot be", "water is 1.00, 68 % nitric acid 1.405 g/mL"), typed, v => v is >= LightestGPerMl and <= DensestGPerMl, 1.2));
         if (errors.Count > before)
             return null;
         var table = form.Liquid ? DensityTable.BySolute.GetValueOrDefault(form.Formula) : null;
         if (table is not null && fraction * 100 > table.MostPercent && wish.Density is null)
         {
-            errors.Add(new(at + "strength", $"{form.Name} of {FigureText.Number(fraction * 100, 1)} % is stronger than any table here", $"at most {FigureText.Number(table.MostPercent, 0)} %; or type the density too"));
+            errors.Add(Stronger(wish, new(at + "strength", $"{form.Name} of {FigureText.Number(fraction * 100, 1)} % is stronger than any table here", $"at most {FigureText.Number(table.MostPercent, 0)} %; or type the density too"), table.MostPercent / 100, form.Percent.Likely / 100));
             return null;
         }
         var density = wish.Density?.Value ?? wish.Measured?.DensityGPerMl ?? (form.Formula == "H2O" ? Methods.Shop.Water.DensityGPerMl : table?.Density(fraction * 100, RoomC));
@@ -84,12 +89,15 @@ public static class ShelfDecisions
             return null;
         }
         if (grams.Likely > LargestBottle)
-            errors.Add(new(at + "amount", $"{QuantityParser.InWords(wish.Amount)} is more than this shop can hold", "check the unit and the decimal point"));
+            errors.Add(LikeliestSlip.Told(new(at + "amount", $"{QuantityParser.InWords(wish.Amount)} is more than this shop can hold", "check the unit and the decimal point"), wish.Amount, v => v <= LargestBottle * wish.Amount.Value / grams.Likely));
         // Without a label the bottle may be anything that such kinds are.
         var plusMinus = wish.Strength?.PlusMinus ?? (form.Percent.High - form.Percent.Low) / 200;
         return errors.Count > before ? null : new(wish.Id.Trim(), form.Id, string.IsNullOrWhiteSpace(wish.Name) ? form.Name : wish.Name.Trim(), form.Formula, wish.Amount, grams.Likely,
             wish.Measured ?? new(fraction, plusMinus, form.Liquid ? wish.Density?.Value : null, wish.Strength is null ? "usual for its kind" : "label", wish.Strength is { } s ? [s] : []), wish.Price, wish.Place.Trim(), wish.UseBy, wish.Certificate);
     }
+
+    private static FieldError Stronger(BottleWish wish, FieldError error, double most, double? usual = null) =>
+        wish.Measured is null && wish.Strength is { } typed ? LikeliestSlip.Told(error, typed, v => v <= most, usual) : error;
 
     /// <summary>Grams of an amount that was typed by mass or volume; null where no density says so.</summary>
     private static Working? InGrams(TypedNumber amount, ReagentForm form, double? density)
@@ -137,13 +145,20 @@ public static class ShelfDecisions
             if (InGrams(amount, bottle.Kind, ShelfAtWork.AsBottle(bottle, now).DensityGPerMl) is not { } grams)
                 errors.Add(new($"lines[{i}].amount", $"{id} can only be weighed", "write grams"));
             else if (grams.Likely > bottle.ReceivedGrams * (1 + CountMayDiffer) && string.IsNullOrWhiteSpace(reason))
-                errors.Add(new($"lines[{i}].amount", $"{QuantityParser.InWords(amount)} is more than {id} ever held ({FigureText.Number(bottle.ReceivedGrams, 0)} g)", "was the bottle weighed with it? If it is so, say why"));
+                errors.Add(Counted(state, i, bottle, amount, grams.Likely, $"{QuantityParser.InWords(amount)} is more than {id} ever held ({FigureText.Number(bottle.ReceivedGrams, 0)} g)", "was the bottle weighed with it? If it is so, say why"));
             else if (Math.Abs(grams.Likely - bottle.Grams) > CountMayDiffer * bottle.ReceivedGrams && string.IsNullOrWhiteSpace(reason))
-                errors.Add(new($"lines[{i}].amount", $"the book has {FigureText.Number(bottle.Grams, 0)} g of {id}, counted were {FigureText.Number(grams.Likely, 0)} g", "count again; if it is so, say why"));
+                errors.Add(Counted(state, i, bottle, amount, grams.Likely, $"the book has {FigureText.Number(bottle.Grams, 0)} g of {id}, counted were {FigureText.Number(grams.Likely, 0)} g", "count again; if it is so, say why"));
             else
                 lines.Add(new(id, amount, grams.Likely, bottle.Grams));
         }
-        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new StockTaken(lines));
+        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new StockTaken(lines, Decisions.Kept(reason)));
+    }
+
+    // A count agrees when it lies within what may differ of the book.
+    private static FieldError Counted(State state, int line, ShelfBottle bottle, TypedNumber amount, double grams, string reason, string wayOut)
+    {
+        var perUnit = grams / amount.Value;
+        return LikeliestSlip.Told(new($"lines[{line}].amount", reason, wayOut), amount, v => Math.Abs(v * perUnit - bottle.Grams) <= CountMayDiffer * bottle.ReceivedGrams, bottle.Grams / perUnit, CountMayDiffer * bottle.ReceivedGrams / perUnit, CannotBe.Near(state, amount));
     }
 
     /// <summary>A bottle made from others of one substance, and water. Its strength is their mean, until it is tested.</summary>

@@ -20,6 +20,7 @@ public static class Corrections
             LotsPooled b => state.Lots[b.LotId].Touched ? Rests("a split, a pool or a batch of it", "take that back first") : null,
             LotContentChanged b => state.Lots[b.LotId].Touched ? Rests("a split, a pool or a batch of the lot", "write what is believed of its parts") : null,
             DoseAdded b => InStep(state, b.BatchId, b.StepId),
+            LiquorTested b => InStep(state, b.BatchId, b.StepId),
             ReadingTaken b => InStep(state, b.BatchId, b.StepId),
             SignSeen b => InStep(state, b.BatchId, b.StepId),
             HoldingWeighed b => InStep(state, b.BatchId, b.StepId),
@@ -67,7 +68,7 @@ public static class Corrections
     private static FieldError? BegunStep(State state, StepBegun b)
     {
         var s = state.Batches[b.BatchId].Step(b.StepId);
-        return s.Pours.Count + s.Signs.Count + s.Readings.Count + s.Weighed.Count > 0 || s.Closed ? Rests("doses, readings or signs of this step", "take those back first") : null;
+        return s.Pours.Count + s.Signs.Count + s.Readings.Count + s.Tests.Count + s.Weighed.Count > 0 || s.Closed ? Rests("doses, readings or signs of this step", "take those back first") : null;
     }
 
     private static FieldError Rests(string what, string wayOut) => new("corrects", $"{what} rests on it", wayOut);

@@ -115,7 +115,7 @@ public sealed record Feed(string LotId, TypedNumber Amount);
 /// <param name="PlanId">The saved plan that it was started from, if one was.</param>
 public sealed record BatchStarted(string BatchId, string Code, string Title, IReadOnlyList<Feed> Feeds, Route Route, IReadOnlyList<Bottle> Bottles, double BalanceStepG, IReadOnlyList<ElementEstimate> Believed, string? PlanId = null) : EntryBody;
 
-public sealed record RouteChanged(string BatchId, Route Route, IReadOnlyList<Bottle> Bottles, string Reason) : EntryBody;
+public sealed record RouteChanged(string BatchId, Route Route, IReadOnlyList<Bottle> Bottles, string Reason, string? Kept = null) : EntryBody;
 
 /// <param name="Recoveries">Recovery by element as it stood, with its interval.</param>
 /// <param name="Practice">Figures of practice that the batch showed; none where its readings disagree.</param>
@@ -139,6 +139,10 @@ public sealed record BottlePour(string BottleId, TypedNumber Amount, double Gram
 /// <param name="Reason">Why it was poured against a warning; the pour is marked by it from then on.</param>
 public sealed record DoseAdded(string BatchId, string StepId, string DoseId, IReadOnlyList<BottlePour> Pours, string? Reason = null) : EntryBody;
 
+/// <summary>A liquor of the step at hand was tested for a metal.</summary>
+/// <param name="Reason">Why it was kept against a warning.</param>
+public sealed record LiquorTested(string BatchId, string StepId, LiquorTest Test, string? Reason = null) : EntryBody;
+
 /// <param name="Kind">temperature, ph, volume, density …</param>
 /// <param name="Reason">Why it was kept against a warning.</param>
 public sealed record ReadingTaken(string BatchId, string StepId, string Kind, TypedNumber Value, string? Reason = null) : EntryBody;
@@ -152,7 +156,7 @@ public sealed record HoldingWeighed(string BatchId, string StepId, string Output
 public sealed record ProductWeighed(string BatchId, string StepId, string Output, TypedNumber Mass, TypedNumber? Fineness, IReadOnlyList<ElementEstimate> Holds, string? Reason = null) : EntryBody;
 
 /// <summary>What a figure of the book rests on.</summary>
-public enum Basis { Believed, Weighed, Assayed, EstimatedByMethod, Missing, Reversed }
+public enum Basis { Believed, Weighed, Assayed, EstimatedByMethod, Missing, Reversed, EstimatedByTest }
 
 /// <summary>What a closed step made: each holding with the metal it is believed to hold.</summary>
 public sealed record HoldingEstimate(string Output, string Name, bool Main, double MassG, IReadOnlyList<ElementEstimate> Holds, Basis Basis);
@@ -168,11 +172,11 @@ public sealed record StepClosed(string BatchId, string StepId, IReadOnlyList<Hol
 /// <param name="Measured">Mass of its solids; null for a liquor.</param>
 /// <param name="Outputs">What the vessel is believed to hold, as the step's first holding; the others hold nothing.</param>
 /// <param name="Route">The way from here: what was done stays as it was.</param>
-public sealed record BranchGivenUp(string BatchId, string StepId, TypedNumber? Measured, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances, Route Route, IReadOnlyList<Bottle> Bottles, string Reason) : EntryBody;
+public sealed record BranchGivenUp(string BatchId, string StepId, TypedNumber? Measured, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances, Route Route, IReadOnlyList<Bottle> Bottles, string Reason, string? Kept = null) : EntryBody;
 
 /// <summary>A holding goes out of the house: to a furnace, to an assay office. It stands as a step of its own until it comes back.</summary>
 /// <param name="StepId">The step "outside" that the route has for it.</param>
-public sealed record SentOut(string BatchId, string StepId, string To, TypedNumber Mass, FrozenPlan Plan, Route Route) : EntryBody;
+public sealed record SentOut(string BatchId, string StepId, string To, TypedNumber Mass, FrozenPlan Plan, Route Route, string? Reason = null) : EntryBody;
 
 /// <param name="Fee">Crowns that were paid for it; null for nothing.</param>
 public sealed record CameBack(string BatchId, string StepId, TypedNumber Mass, TypedNumber? Fee, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances, string? Reason = null) : EntryBody;
@@ -213,7 +217,7 @@ public sealed record LookAlikeChecked(string BottleId, string Saw) : EntryBody;
 /// <param name="Where">Where it went.</param>
 public sealed record BottleDiscarded(string BottleId, double Grams, string Where) : EntryBody;
 
-public sealed record StockTaken(IReadOnlyList<StockLine> Lines) : EntryBody;
+public sealed record StockTaken(IReadOnlyList<StockLine> Lines, string? Reason = null) : EntryBody;
 
 /// <summary>A vessel of the shop: its kind and size as Reference/vessels.csv has them, and its tare.</summary>
 public sealed record VesselNamed(string VesselId, string Kind, double NominalMl, TypedNumber? Tare) : EntryBody;

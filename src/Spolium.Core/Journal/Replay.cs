@@ -56,6 +56,7 @@ public static class Replay
         StepBegun b => Step(state, entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
         DoseAdded b => Used(Step(state, entry, b.BatchId, b.StepId, s => s with { Pours = s.Pours.AddRange(b.Pours.Select(p => new Pour(b.DoseId, p.BottleId, p.Grams, entry.OccurredAt, entry.Id, p.Strength, p.PlusMinus, p.DensityGPerMl, p.SigmaG))) }), entry, b.Pours, MoveKind.Used, b.BatchId),
         ReadingTaken b => Step(state, entry, b.BatchId, b.StepId, s => s with { Readings = s.Readings.Add(new(b.Kind, b.Value, entry.OccurredAt, entry.Id)) }),
+        LiquorTested b => Step(state, entry, b.BatchId, b.StepId, s => s with { Tests = s.Tests.Add(b.Test with { EntryId = entry.Id }) }),
         SignSeen b => Step(state, entry, b.BatchId, b.StepId, s => s with { Signs = s.Signs.SetItem(b.Sign, entry.OccurredAt) }),
         HoldingWeighed b => Step(state, entry, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.SetItem(b.Output, b.Mass), WeighedBy = s.WeighedBy.SetItem(b.Output, entry.Id) }),
         ProductWeighed b => Product(state, entry, b),
@@ -254,6 +255,7 @@ public static class Replay
     {
         DoseAdded b => PutBack(Step(state, wrong, b.BatchId, b.StepId, s => s with { Pours = s.Pours.RemoveAll(p => p.EntryId == wrong.Id) }), wrong.Id, b.Pours.Select(p => p.BottleId)),
         ReadingTaken b => Step(state, wrong, b.BatchId, b.StepId, s => s with { Readings = s.Readings.RemoveAll(r => r.EntryId == wrong.Id) }),
+        LiquorTested b => Step(state, wrong, b.BatchId, b.StepId, s => s with { Tests = s.Tests.RemoveAll(t => t.EntryId == wrong.Id) }),
         SignSeen b => Step(state, wrong, b.BatchId, b.StepId, s => s with { Signs = s.Signs.Remove(b.Sign) }),
         HoldingWeighed b => Step(state, wrong, b.BatchId, b.StepId, s => WeighedBefore(state, wrong, b) is { } before
             ? s with { Weighed = s.Weighed.SetItem(b.Output, ((HoldingWeighed)before.Body).Mass), WeighedBy = s.WeighedBy.SetItem(b.Output, before.Id) }

@@ -75,10 +75,13 @@ public sealed record StepState(string Id, FrozenPlan? Frozen, DateTimeOffset? Be
     /// <summary>Crowns paid outside for it.</summary>
     public TypedNumber? Fee { get; init; }
 
+    /// <summary>Liquors that were tested for a metal.</summary>
+    public ImmutableList<LiquorTest> Tests { get; init; } = [];
+
     public bool Begun => BegunAt is not null;
     public bool Closed => ClosedAt is not null;
 
-    public Facts Facts => new(Pours, Signs.Keys.ToHashSet(), Weighed, Begun, Closed, LastAt) { GivenUp = GivenUp };
+    public Facts Facts => new(Pours, Signs.Keys.ToHashSet(), Weighed, Begun, Closed, LastAt) { GivenUp = GivenUp, Tests = Tests };
 }
 
 /// <summary>A step tried by itself that somebody kept.</summary>

@@ -23,12 +23,15 @@ public sealed record Facts(
     /// <summary>The step was given up: what is in its vessel stays together.</summary>
     public bool GivenUp { get; init; }
 
+    /// <summary>Liquors that were tested for a metal, in their order.</summary>
+    public IReadOnlyList<Materials.LiquorTest> Tests { get; init; } = [];
+
     /// <summary>Nothing has happened yet.</summary>
     public static readonly Facts None = new([], new HashSet<string>(), new Dictionary<string, TypedNumber>(), false, false, null);
 
     /// <summary>True when nothing has been logged since the other: the journal shares its lists between states.</summary>
     public bool SameAs(Facts other) =>
-        ReferenceEquals(Pours, other.Pours) && ReferenceEquals(Weighed, other.Weighed) && (Begun, Closed, AsOf, GivenUp) == (other.Begun, other.Closed, other.AsOf, other.GivenUp) && Signs.SetEquals(other.Signs);
+        ReferenceEquals(Pours, other.Pours) && ReferenceEquals(Weighed, other.Weighed) && Tests.SequenceEqual(other.Tests) && (Begun, Closed, AsOf, GivenUp) == (other.Begun, other.Closed, other.AsOf, other.GivenUp) && Signs.SetEquals(other.Signs);
 
     public bool Saw(params string[] signs) => signs.All(Signs.Contains);
 

@@ -101,7 +101,7 @@ public sealed class Folding
         plan = logged.GivenUp ? GivenUp(plan, input, method) : shelf.Take(plan, logged);
         plan = plan with
         {
-            Outputs = [.. plan.Outputs.Select(o => o with { Charge = (logged.Weighed.TryGetValue(o.Id, out var reading) ? Weighing.Apply(o.Charge, reading, $"weighed {step.Id}/{o.Id}", draws) : o.Charge).Named(o.Name) })],
+            Outputs = [.. LiquorTesting.Apply(plan.Outputs, input, logged, step.Id, draws).Select(o => o with { Charge = (logged.Weighed.TryGetValue(o.Id, out var reading) ? Weighing.Apply(o.Charge, reading, $"weighed {step.Id}/{o.Id}", draws) : o.Charge).Named(o.Name) })],
         };
         return new(step, method, input, plan, logged) { Combined = Meeting([.. step.Takes.Select(t => holdings[t])]) };
     }

@@ -88,6 +88,17 @@ public sealed class Draws(string owner, bool likelyOnly = false, Practice? pract
         return Amount.Each(w => w == 0 ? mean : Math.Max(0, mean + sigma * Strata[order[w - 1]]));
     }
 
+    /// <summary>Draws of what may lie anywhere between two ends, none likelier than another.</summary>
+    public Amount Uniform(string name, double low, double high)
+    {
+        if (low > high)
+            throw new ArgumentException($"{name}: the ends must rise ({low}, {high}).", nameof(low));
+        if (likelyOnly || low == high)
+            return Amount.Certain((low + high) / 2);
+        var order = Order(name);
+        return Amount.Each(w => w == 0 ? (low + high) / 2 : low + (high - low) * (order[w - 1] + 0.5) / Amount.Draws);
+    }
+
     // One side of a triple as a function of u, the deviate over 1.645: −1 at the low, +1 at the high.
     private static Func<double, double> Curve(Triple t, Spread spread, double end)
     {

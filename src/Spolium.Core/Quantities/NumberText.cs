@@ -4,7 +4,8 @@ namespace Spolium.Core.Quantities;
 
 /// <summary>Why a text could not be read: where, why, and what would be right.</summary>
 /// <param name="Position">Index of the first character that is wrong, from 0.</param>
-public sealed record Misread(int Position, string Reason, string WayOut);
+/// <param name="Number">What was read, where it was readable and still cannot be.</param>
+public sealed record Misread(int Position, string Reason, string WayOut, TypedNumber? Number = null);
 
 /// <summary>
 /// Reads numbers as people write them: 2,5 · 1 284 · 12½ · 3 1/4 · 1e3 · −4. A comma followed by three digits could be

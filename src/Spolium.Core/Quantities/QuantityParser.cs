@@ -43,7 +43,7 @@ public static partial class QuantityParser
             return (null, new(at, NumberText.Read(typed).Wrong is null ? $"two numbers stand in '{text.Trim()}'" : $"'{typed}' is not a unit of {Name(field)}", $"use one of {Units.Accepted(field)}"));
         var value = unit.ToCore(number);
         if (Impossible(field, value) is { } reason)
-            return (null, new(0, reason.Reason, reason.WayOut));
+            return (null, new(0, reason.Reason, reason.WayOut, new(text.Trim(), field, value, unit.Symbol)));
         return (new(text.Trim(), field, value, unit.Symbol, plusMinus > 0 ? plusMinus : value * unit.PlusMinusShare ?? 0), null);
     }
 

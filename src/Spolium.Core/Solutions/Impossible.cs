@@ -16,20 +16,23 @@ public static class Impossible
     public static double? HottestC(string solute) => Boiling.Contains(solute) ? Boiling[solute].Max(b => b.BoilsC) : null;
 
     /// <summary>A typed temperature that the table does not cover: too hot for the liquid, or for the table, or a slip of the unit.</summary>
-    public static (string Reason, string WayOut)? Temperature(DensityTable table, double temperatureC)
+    /// <returns>Becomes: the reading that it may have been, as it would be typed.</returns>
+    public static (string Reason, string WayOut, string? Becomes)? Temperature(DensityTable table, double temperatureC)
     {
         if (table.Covers(temperatureC))
             return null;
         var asFahrenheit = (temperatureC - 32) / 1.8;
-        var slip = asFahrenheit is > 0 and < 45 ? $"if it was {Plain(temperatureC)} °F, write so: that is {Plain(asFahrenheit)} °C" : "check the unit and the point; let the liquid come to the temperature of the room";
+        var fahrenheit = asFahrenheit is > 0 and < 45;
+        var slip = fahrenheit ? $"if it was {Plain(temperatureC)} °F, write so: that is {Plain(asFahrenheit)} °C" : "check the unit and the point; let the liquid come to the temperature of the room";
         var hottest = Boiling[table.Solute].Select(b => b.BoilsC).DefaultIfEmpty(double.PositiveInfinity).Max();
+        var becomes = fahrenheit ? $"{temperatureC.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)} °F" : null;
         return temperatureC > hottest + SpareK
-            ? ($"{Plain(temperatureC)} °C is hotter than this liquid can be: it boils at {Plain(hottest)} °C at most", slip)
-            : ($"the table runs from {Plain(table.ColdestC)} to {Plain(table.WarmestC)} °C", slip);
+            ? ($"{Plain(temperatureC)} °C is hotter than this liquid can be: it boils at {Plain(hottest)} °C at most", slip, becomes)
+            : ($"the table runs from {Plain(table.ColdestC)} to {Plain(table.WarmestC)} °C", slip, becomes);
     }
 
     /// <summary>A density that the substance has at no strength; names the slip that would give a possible one.</summary>
-    public static (string Field, string Reason, string WayOut) Density(DensityTable table, double density, LiquidReading reading)
+    public static (string Field, string Reason, string WayOut, string? Becomes) Density(DensityTable table, double density, LiquidReading reading)
     {
         var t = reading.TemperatureC.Value;
         var (low, high) = (table.Lightest(t).DensityGPerMl, table.Densest(t).DensityGPerMl);
@@ -40,15 +43,15 @@ public static class Impossible
             {
                 var slipped = field == "mass" ? density * factor : density / factor;
                 if (slipped >= low && slipped <= high)
-                    return (field, reason, $"has the point slipped? {Plain(number.Value * factor)} {Units.Of(number.Field, Core(number.Field)).Symbol} in place of {Plain(number.Value)} would be {FigureText.Number(slipped, 3)} g/mL");
+                    return (field, reason, $"has the point slipped? {Plain(number.Value * factor)} {Core(number.Field)} in place of {Plain(number.Value)} would be {FigureText.Number(slipped, 3)} g/mL", $"{(number.Value * factor).ToString("0.####", System.Globalization.CultureInfo.InvariantCulture)} {Core(number.Field)}");
             }
             if (1 / density >= low && 1 / density <= high)
-                return ("mass", reason, "are mass and volume changed over?");
+                return ("mass", reason, "are mass and volume changed over?", null);
         }
         var others = DensityTable.BySolute.Values.Where(o => o.Solute != table.Solute && o.Percents(density, Math.Clamp(t, o.ColdestC, o.WarmestC)) is [> 1, ..])
             .Select(o => $"{Named(o.Solute)} of {Plain(Math.Round(o.Percents(density, Math.Clamp(t, o.ColdestC, o.WarmestC))[0]))} %").ToList();
         var other = others.Count > 0 ? $"; {string.Join(" and ", others)} would have it" : "";
-        return (reading is WeighedVolume ? "mass" : "density", reason, $"check the reading, and that it is what the label says{other}; dissolved salts read high");
+        return (reading is WeighedVolume ? "mass" : "density", reason, $"check the reading, and that it is what the label says{other}; dissolved salts read high", null);
     }
 
     private static string Core(Field field) => field == Field.Mass ? "g" : "mL";

@@ -16,7 +16,7 @@ public sealed record Blur(string Reading, double Share);
 /// <param name="Answers">Empty when the table has no such density; two on either side of the maximum of sulphuric acid.</param>
 /// <param name="Believed">The strength to go on with; for sulphuric acid from 94 % up, no more than "above 94 %".</param>
 /// <param name="Wrong">Why there is no answer, and what would be right.</param>
-public sealed record StrengthFound(string Solute, Working Density, Working Temperature, IReadOnlyList<StrengthAnswer> Answers, Working? Believed, bool OnlyAbove, IReadOnlyList<Blur> Blurs, (string Field, string Reason, string WayOut)? Wrong);
+public sealed record StrengthFound(string Solute, Working Density, Working Temperature, IReadOnlyList<StrengthAnswer> Answers, Working? Believed, bool OnlyAbove, IReadOnlyList<Blur> Blurs, (string Field, string Reason, string WayOut, string? Becomes)? Wrong);
 
 /// <summary>Strength from density and temperature, in all worlds (precise rules 2.15).</summary>
 public static class StrengthFinder
@@ -31,7 +31,7 @@ public static class StrengthFinder
         var density = reading.Density(draws);
         var temperature = reading.Temperature(draws);
         if (Impossible.Temperature(table, reading.TemperatureC.Value) is { } tooWarm)
-            return new(solute, density, temperature, [], null, false, [], ("temperature", tooWarm.Reason, tooWarm.WayOut));
+            return new(solute, density, temperature, [], null, false, [], ("temperature", tooWarm.Reason, tooWarm.WayOut, tooWarm.Becomes));
         var likely = table.Percents(density.Likely, temperature.Likely);
         if (likely.Count == 0)
             return new(solute, density, temperature, [], null, false, [], Impossible.Density(table, density.Likely, reading));

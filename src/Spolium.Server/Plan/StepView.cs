@@ -1,3 +1,4 @@
+using Spolium.Core.Accounts;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
@@ -23,7 +24,9 @@ public sealed record VesselView(string Label, FigureView Liquid, FigureView? Foa
 public sealed record SignView(string Id, string Text, string NotProof, DateTimeOffset? SeenAt);
 
 /// <param name="Metal">Of the metal that the plan is for.</param>
-public sealed record OutputView(string Id, string Name, bool Main, FigureView Metal, string? Weigh, string? Weighed);
+/// <param name="TestFor">Metals that a drop of it may be tested for; empty for what is no liquor.</param>
+/// <param name="Tested">What tests of it said, the newest of each metal.</param>
+public sealed record OutputView(string Id, string Name, bool Main, FigureView Metal, string? Weigh, string? Weighed, IReadOnlyList<string> TestFor, IReadOnlyList<string> Tested);
 
 public sealed record CautionView(CautionLevel Level, string Text);
 
@@ -72,7 +75,7 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
             book.AddOrNone(Key("heat"), p.Heat), book.AddOrNone(Key("warming"), p.Warming), p.Conditions,
             [.. p.EndSigns.Select(s => new SignView(s.Id, s.Text, s.NotProof, state is not null && state.Signs.TryGetValue(s.Id, out var at) ? at : null))],
             book.Add(Key("attended"), p.Attended), book.Add(Key("unattended"), p.Unattended),
-            [.. p.Outputs.Select(o => new OutputView(o.Id, o.Name, o.Main, book.Add(Key("out/" + o.Id), o.Charge.Element(element).Named($"{Elements.Of(element).Name} in {o.Name}")), o.Weigh, state is not null && state.Weighed.TryGetValue(o.Id, out var w) ? w.Text : null))],
+            [.. p.Outputs.Select(o => new OutputView(o.Id, o.Name, o.Main, book.Add(Key("out/" + o.Id), o.Charge.Element(element).Named($"{Elements.Of(element).Name} in {o.Name}")), o.Weigh, state is not null && state.Weighed.TryGetValue(o.Id, out var w) ? w.Text : null, TestFor(step, o), Tested(state, o.Id)))],
             [.. p.Figures.Select((f, i) => book.Add(Key("figure/" + i), f))],
             [.. p.Cautions.Select(c => new CautionView(c.Level, c.Text))], p.NightStop, p.IfFoams, [.. p.Equations.Select(e => e.Equation.ToString())],
             state?.BegunAt, state?.ClosedAt,
@@ -82,6 +85,15 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
             SafetyOf(step, Key, book, draws), [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],
             [.. p.Deadlines.Select(d => DeadlineOf(d, state))], Elements.Of(element).Name, step.Step.Options);
     }
+
+    private static IReadOnlyList<string> TestFor(PlannedStep step, Output output) =>
+        HoldingKind.IsLiquor(output.Id) ? [.. step.Input.Metals.OrderByDescending(m => Standards.IndexOf(m)).ThenBy(m => m, StringComparer.Ordinal)] : [];
+
+    // What a drop is tested for mostly, the usual last.
+    private static readonly List<string> Standards = ["Ag", "Pd", "Pt", "Au"];
+
+    private static IReadOnlyList<string> Tested(StepState? state, string output) =>
+        [.. (state?.Tests ?? []).Where(t => t.Output == output).GroupBy(t => t.Element).Select(g => g.Last()).Select(t => $"{Elements.Of(t.Element).Name} between {t.Low.Text} and {t.High.Text} in {t.Volume.Text}")];
 
     private static SafetyView SafetyOf(PlannedStep step, Func<string, string> key, FigureBook book, Draws draws)
     {

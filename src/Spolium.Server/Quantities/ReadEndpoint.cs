@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Solutions;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Quantities;
@@ -22,8 +23,13 @@ public static class ReadEndpoint
     public static void MapQuantities(this IEndpointRouteBuilder app)
     {
         app.MapPost("/api/quantities/read", Read).WithTags("quantities");
-        app.MapGet("/api/quantities/instruments", () => TypedResults.Ok(Instrument.All.Select(i => new InstrumentView(i.Id, i.Field.ToString(), i.Name, Within(i), i.Invented)).ToList())).WithTags("quantities");
+        app.MapGet("/api/quantities/instruments", () => TypedResults.Ok(Instruments())).WithTags("quantities");
     }
+
+    // What volume is read in beside them; a cylinder is the usual.
+    private static List<InstrumentView> Instruments() =>
+        [.. Instrument.All.Select(i => new InstrumentView(i.Id, i.Field.ToString(), i.Name, Within(i), i.Invented)),
+         .. VolumeInstrument.All.OrderBy(v => v.Id != "cylinder").Select(v => new InstrumentView(v.Id, nameof(Field.Volume), v.Name, $"±{FigureText.ThinSpace}{FigureText.Number(v.Share * 100, v.Share < 0.01 ? 1 : 0)}{FigureText.ThinSpace}%", v.Invented))];
 
     private static string Within(Instrument i) => "±" + FigureText.ThinSpace + (i.Field switch
     {

@@ -23,6 +23,12 @@ public sealed record PourRequest(Head Head, string DoseId, string BottleId, stri
 /// <param name="With">Id of the instrument; left out, the usual one of its kind.</param>
 public sealed record ReadingRequest(Head Head, string Kind, string Value, string? Reason = null, string? With = null);
 
+/// <param name="Low">The standard that it was darker than; empty where it was lighter than all.</param>
+/// <param name="High">The standard that it was lighter than.</param>
+/// <param name="ReadIn">Id of the vessel that the volume was read in; left out, a measuring cylinder.</param>
+/// <param name="Reason">Why it is so, when it cannot be.</param>
+public sealed record LiquorTestRequest(Head Head, string Output, string Element, string Volume, string High, string? Low = null, string? ReadIn = null, string? Reason = null);
+
 public sealed record SignRequest(Head Head, string Sign);
 
 /// <param name="Fineness">Of a product; empty when it was not assayed.</param>
@@ -45,10 +51,12 @@ public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<
 
 /// <param name="Measured">Mass of what is solid in the vessel; empty for a liquor.</param>
 /// <param name="Methods">What goes on from there.</param>
-public sealed record GiveUpRequest(Head Head, string Reason, IReadOnlyList<string> Methods, string? Measured = null);
+/// <param name="WhyMore">Why it weighs more than went in.</param>
+public sealed record GiveUpRequest(Head Head, string Reason, IReadOnlyList<string> Methods, string? Measured = null, string? WhyMore = null);
 
 /// <param name="Days">How long it is thought to be away.</param>
-public sealed record SendOutRequest(Head Head, string To, string Mass, double? Days = null);
+/// <param name="Reason">Why it weighs more than stands there.</param>
+public sealed record SendOutRequest(Head Head, string To, string Mass, double? Days = null, string? Reason = null);
 
 /// <param name="Fee">Crowns that were paid; empty for nothing.</param>
 public sealed record ComeBackRequest(Head Head, string Mass, string? Fee = null, string? Reason = null);

@@ -7,6 +7,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Solutions;
 using Spolium.Data;
 using Spolium.Server.Lots;
 using Spolium.Server.Plan;
@@ -36,6 +37,7 @@ public static class RunEndpoints
         batches.MapPost("/{batchId}/steps/{stepId}/pours", Pour);
         batches.MapPost("/{batchId}/steps/{stepId}/pours/preview", PreviewPour);
         batches.MapPost("/{batchId}/steps/{stepId}/readings", Read);
+        batches.MapPost("/{batchId}/steps/{stepId}/liquor-tests", TestLiquor);
         batches.MapPost("/{batchId}/steps/{stepId}/signs", See);
         batches.MapPost("/{batchId}/steps/{stepId}/weighings", Weigh);
         batches.MapPost("/{batchId}/steps/{stepId}/weighings/preview", PreviewWeighing);
@@ -126,6 +128,7 @@ public static class RunEndpoints
         StepBegun b => b.StepId,
         DoseAdded b => b.StepId,
         ReadingTaken b => b.StepId,
+        LiquorTested b => b.StepId,
         SignSeen b => b.StepId,
         HoldingWeighed b => b.StepId,
         ProductWeighed b => b.StepId,
@@ -191,6 +194,19 @@ public static class RunEndpoints
         return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Decisions.Read(l.State, b, stepId, request.Kind, value, request.Reason));
     }
 
+    private static BatchResult TestLiquor(string batchId, string stepId, LiquorTestRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var volume = reader.Quantity("volume", request.Volume, Field.Volume);
+        if (request.ReadIn is { } vessel)
+            if (VolumeInstrument.Find(vessel) is { } found)
+                volume = found.Read(volume);
+            else
+                reader.Errors.Add(new("readIn", $"'{vessel}' is no vessel that is known here", "use one of " + string.Join(", ", VolumeInstrument.All.Select(v => v.Id))));
+        var test = new Core.Materials.LiquorTest(request.Output, request.Element, volume, reader.Quantity("low", string.IsNullOrWhiteSpace(request.Low) ? "0" : request.Low, Field.Concentration), reader.Quantity("high", request.High, Field.Concentration));
+        return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Decisions.TestLiquor(l.State, b, stepId, test, request.Reason));
+    }
+
     private static BatchResult See(string batchId, string stepId, SignRequest request, Writing writing) =>
         InBatch(batchId, request.Head, new { stepId, request }, writing, new(), (l, b) => Decisions.See(l.State, b, stepId, request.Sign));
 
@@ -245,14 +261,14 @@ public static class RunEndpoints
         var reader = new RequestReader();
         var measured = reader.Optional("measured", request.Measured, Field.Mass);
         reader.Errors.AddRange(request.Methods.Where(m => MethodCatalogue.Find(m.Split('>')[0]) is null).Select(m => new Core.Materials.FieldError("methods", $"there is no method '{m}'", "choose one of the list")));
-        return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Detours.GiveUp(l.State, b, stepId, measured, request.Methods, b.Bottles, request.Reason));
+        return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Detours.GiveUp(l.State, b, stepId, measured, request.Methods, b.Bottles, request.Reason, request.WhyMore));
     }
 
     private static BatchResult SendOut(string batchId, SendOutRequest request, Writing writing)
     {
         var reader = new RequestReader();
         var mass = reader.Quantity("mass", request.Mass, Field.Mass);
-        return InBatch(batchId, request.Head, request, writing, reader, (l, b) => Detours.Send(l.State, b, request.To, mass, request.Days ?? 7, CodeVersion));
+        return InBatch(batchId, request.Head, request, writing, reader, (l, b) => Detours.Send(l.State, b, request.To, mass, request.Days ?? 7, CodeVersion, request.Reason));
     }
 
     private static BatchResult ComeBack(string batchId, string stepId, ComeBackRequest request, Writing writing)

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
+using Spolium.Core.Accounts;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Data;
@@ -65,14 +66,20 @@ public sealed class RequestReader
         {
             var (p, wrongPm) = QuantityParser.Read(plusMinus, field);
             if (wrongPm is not null)
-                Errors.Add(new(name + "PlusMinus", wrongPm.Reason, wrongPm.WayOut));
+                Errors.Add(Wrong(name + "PlusMinus", wrongPm, plusMinus));
             pm = p?.Value ?? 0;
         }
         var (number, wrong) = QuantityParser.Read(text, field, pm);
         if (wrong is not null)
-            Errors.Add(new(name, wrong.Reason, wrong.WayOut));
+            Errors.Add(Wrong(name, wrong, text));
         return number ?? new(text ?? "", field, 0, Units.All.First(u => u.Field == field).Symbol);
     }
+
+    // More than the whole, or below nothing: with the number that it may have been. Of a range nobody knows which end slipped.
+    private static FieldError Wrong(string name, Misread wrong, string? text) =>
+        new FieldError(name, wrong.Reason, wrong.WayOut) is var error && wrong.Number is { } typed && typed.Text == text?.Trim()
+            ? typed.Value < 0 && typed.Field != Field.Temperature ? error with { Becomes = typed.Text.TrimStart('-', '−', ' ') } : LikeliestSlip.Told(error, typed, v => v <= 1)
+            : error;
 
     public TypedNumber? Optional(string name, string? text, Field field) => string.IsNullOrWhiteSpace(text) ? null : Quantity(name, text, field);
 
@@ -81,7 +88,7 @@ public sealed class RequestReader
     {
         var (low, likely, high, wrong) = RangeText.Read(text, field);
         if (wrong is not null)
-            Errors.Add(new(name, wrong.Reason, wrong.WayOut));
+            Errors.Add(Wrong(name, wrong, text));
         return (low, likely, high);
     }
 

@@ -1,3 +1,4 @@
+using Spolium.Core.Accounts;
 using Spolium.Core.Quantities;
 using Spolium.Core.Solutions;
 using Spolium.Server.Shared;
@@ -17,15 +18,16 @@ internal static class Crystals
         if (Drying.Forms(request.Salt).All(f => f.Solid != request.Solid))
             reader.Errors.Add(new("solid", $"{request.Solid} is no form of {request.Salt} that is known here", "use one of " + string.Join(", ", Drying.Forms(request.Salt).Select(f => f.Solid))));
         var mass = Mass(reader, "mass", request.Mass);
-        var hotC = reader.Quantity("hot", request.Hot, Field.Temperature).Value;
-        var coldC = reader.Quantity("cold", request.Cold, Field.Temperature).Value;
+        var typedHot = reader.Quantity("hot", request.Hot, Field.Temperature);
+        var typedCold = reader.Quantity("cold", request.Cold, Field.Temperature);
+        var (hotC, coldC) = (typedHot.Value, typedCold.Value);
         var typedWater = reader.Optional("water", request.Water, Field.Volume);
         var boils = reader.Optional("evaporates", request.Evaporates, Field.Volume);
         var second = reader.Optional("secondBoiled", request.SecondBoiled, Field.Share);
         if (!reader.Ok)
             return (null, reader);
         var draws = new Draws("crystals " + request.Salt);
-        var (hot, cold) = (Saturated(reader, table, "hot", hotC, draws), Saturated(reader, table, "cold", coldC, draws));
+        var (hot, cold) = (Saturated(reader, table, "hot", typedHot, draws), Saturated(reader, table, "cold", typedCold, draws));
         if (hotC <= coldC && reader.Ok)
             reader.Errors.Add(new("cold", "the cold end is not colder than the hot one", "write where it is dissolved, then where it is left to cool"));
         if (!reader.Ok)
@@ -51,11 +53,12 @@ internal static class Crystals
     private static CropView View(Crop c, string key, FigureBook book) => new(c.Solid, book.Add(key + "/crystals", c.Crystals), book.Add(key + "/yield", c.Yield.Percent("share of the salt that falls")),
         book.Add(key + "/liquor", c.Liquor), book.Add(key + "/held", c.Held), book.Add(key + "/clinging", c.Clinging), book.Add(key + "/purity", c.Purity.Percent("share of the impurity that stays with the crystals")));
 
-    private static Saturation? Saturated(RequestReader reader, Solubility table, string field, double celsius, Draws draws)
+    private static Saturation? Saturated(RequestReader reader, Solubility table, string field, TypedNumber typed, Draws draws)
     {
+        var celsius = typed.Value;
         var at = table.At(celsius, draws);
         if (at is null)
-            reader.Errors.Add(new(field, $"nothing is known of {table.Salt} at {FigureText.Number(celsius, 0)} °C", $"the table runs from {FigureText.Number(table.ColdestC, 0)} to {FigureText.Number(table.WarmestC, 0)} °C, with gaps where one hydrate gives way to another"));
+            reader.Errors.Add(LikeliestSlip.Told(new(field, $"nothing is known of {table.Salt} at {FigureText.Number(celsius, 0)} °C", $"the table runs from {FigureText.Number(table.ColdestC, 0)} to {FigureText.Number(table.WarmestC, 0)} °C, with gaps where one hydrate gives way to another"), typed, v => table.Percent(v) is not null));
         return at;
     }
 
@@ -68,7 +71,7 @@ internal static class Crystals
         var dry = string.IsNullOrWhiteSpace(request.Dry) ? null : Mass(reader, "dry", request.Dry);
         var possible = string.IsNullOrWhiteSpace(request.Possible) ? null : Mass(reader, "possible", request.Possible);
         if (reader.Ok && wet is not null && dry is not null && dry.Likely > wet.Likely)
-            reader.Errors.Add(new("dry", "it weighs more dry than wet", "are the two changed over, or was a vessel weighed with it?"));
+            reader.Errors.Add(LikeliestSlip.Told(new("dry", "it weighs more dry than wet", "are the two changed over, or was a vessel weighed with it?"), reader.Quantity("dry", request.Dry, Field.Mass), v => v <= wet.Likely && v >= wet.Likely * LeastDry));
         if (reader.Ok && wet is null && dry is null)
             reader.Errors.Add(new("wet", "nothing was weighed", "write what it weighs as it is"));
         if (!reader.Ok)
@@ -81,6 +84,9 @@ internal static class Crystals
             book.Add("holds", Drying.SaltIn(request.Salt, have, draws)), wet is not null && dry is not null ? book.Add("lost", Drying.Lost(wet, dry)) : null, book.AddOrNone("yield", yield), other is null ? null : book.Add("else", other.Percent(other.Label!)),
             other is { Likely: > 1e-9 } ? $"A yield of {FigureText.Number(yield!.Likely, 1)}{FigureText.ThinSpace}% means that at least {FigureText.Number(other.Likely * 100, 1)}{FigureText.ThinSpace}% of it is something else: water? Dry it to constant mass." : null), reader);
     }
+
+    // What stays of a wet cake at least: no slip explains a number below it.
+    private const double LeastDry = 0.2;
 
     private static Solubility? Table(RequestReader reader, string salt)
     {

@@ -1,5 +1,7 @@
+using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
+using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Reference;
@@ -42,7 +44,7 @@ internal static class Testing
                 return (null, reader);
             found = StrengthFinder.Find(request.Solute, reading, draws);
             if (found.Wrong is { } wrong)
-                reader.Errors.Add(new(wrong.Field == "density" ? "hydrometer" : wrong.Field, wrong.Reason, wrong.WayOut));
+                reader.Errors.Add(new(wrong.Field == "density" ? "hydrometer" : wrong.Field, wrong.Reason, wrong.WayOut, wrong.Becomes));
             if (found.Believed is null)
                 return (null, reader);
             (fraction, density) = (found.Believed, found.Density);
@@ -50,7 +52,7 @@ internal static class Testing
         else
         {
             if (Impossible.Temperature(table, temperature.Value) is { } cannot)
-                reader.Errors.Add(new("temperature", cannot.Reason, cannot.WayOut));
+                reader.Errors.Add(new("temperature", cannot.Reason, cannot.WayOut, cannot.Becomes));
             if (Known(reader, request, state, now, table, temperature.Value, draws) is not { } known || !reader.Ok)
                 return (null, reader);
             fraction = known;
@@ -158,7 +160,8 @@ internal static class Testing
         var fraction = LabelStrength.Fraction(table, request.Unit, typed.Value, celsius);
         if (fraction is { } f && f > 0 && f * 100 <= table.MostPercent)
             return new Bottle("label", Impossible.Named(request.Solute), request.Solute, new(f), null, 0, "typed: " + typed.Text).StrengthIn(draws);
-        reader.Errors.Add(new("label", $"{typed.Text} is more than {Impossible.Named(request.Solute)} can have at {FigureText.Number(celsius, 0)} °C", $"at most {FigureText.Number(table.MostPercent, 0)} % by mass"));
+        var tooStrong = new FieldError("label", $"{typed.Text} is more than {Impossible.Named(request.Solute)} can have at {FigureText.Number(celsius, 0)} °C", $"at most {FigureText.Number(table.MostPercent, 0)} % by mass");
+        reader.Errors.Add(LikeliestSlip.Told(tooStrong, typed, v => LabelStrength.Fraction(table, request.Unit, v, celsius) is { } could && could > 0 && could * 100 <= table.MostPercent));
         return null;
     }
 

@@ -119,9 +119,9 @@ public class CannotBeTests
     [InlineData(-3, null)]
     public void A_pH_beyond_all_acids_and_caustics_is_told(double ph, string? becomes)
     {
-        Assert.Null(CannotBe.Acidity(new("-0.5", Field.PH, -0.5, "")));
-        Assert.Null(CannotBe.Acidity(new("14.5", Field.PH, 14.5, "")));
-        Assert.Equal(becomes, CannotBe.Acidity(new(ph.ToString(System.Globalization.CultureInfo.InvariantCulture), Field.PH, ph, ""))!.Becomes);
+        Assert.Null(CannotBe.Acidity(new("-0.5", Field.PH, -0.5, "pH")));
+        Assert.Null(CannotBe.Acidity(new("14.5", Field.PH, 14.5, "pH")));
+        Assert.Equal(becomes, CannotBe.Acidity(new(ph.ToString(System.Globalization.CultureInfo.InvariantCulture), Field.PH, ph, "pH"))!.Becomes);
     }
 
     [Fact]

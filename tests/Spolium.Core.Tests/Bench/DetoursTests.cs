@@ -117,7 +117,7 @@ public class DetoursTests
         Assert.Empty(Batch(away).Route.Check());
         // The metal is still the batch's.
         Assert.Equal(0.72 * 71.8, away.Book.Grams(Account.Holding("26-08", Route.Feed), "Au"), 0.01);
-        Assert.Contains("came back", Assert.Single(Detours.ComeBack(away.State, Batch(away), "1z-outside", Given.Grams(80), null, null).Errors).Reason);
+        Assert.Contains("what left the house", Assert.Single(Detours.ComeBack(away.State, Batch(away), "1z-outside", Given.Grams(80), null, null).Errors).Reason);
         var fee = TypedNumber.Of(120, Field.Money, "kr");
         var back = away.With(new("s3", [new(Entry.BatchStream("26-08"), 3)], Now.AddDays(9), Now.AddDays(9), "AV", Detours.ComeBack(away.State, Batch(away), "1z-outside", Given.Grams(71.0), fee, null).Body!));
         Whole(back);

@@ -47,6 +47,7 @@ public class EntryKindsTests
         new StepBegun("b", "1-nitric-strip", new("nitric-strip", 1, "0.1.0", "abc", "b", [new("nitric", "nitric acid", "N-1", Figure, [1, 2, 2])], [Figure], "beaker 1 L", Figure, Figure)),
         new DoseAdded("b", "1-nitric-strip", "nitric", [new("N-1", new("2,5 mL", Field.Volume, 2.5, "mL", 0.1, "cylinder", "B3", true), 3.5, 0.68)]),
         new ReadingTaken("b", "1-nitric-strip", "temperature", new("185 °F", Field.Temperature, 85, "°F")),
+        new LiquorTested("b", "5-metabisulphite", new("spent-liquor", "Au", new("450 mL", Field.Volume, 450, "mL", 4.5, "measuring cylinder"), TypedNumber.Of(0.01, Field.Concentration, "g/L"), TypedNumber.Of(0.1, Field.Concentration, "g/L")), "twice"),
         new SignSeen("b", "1-nitric-strip", "quiet-after-more"),
         new HoldingWeighed("b", "1-nitric-strip", "foils", Given.Grams(4.4, 0.02)),
         new ProductWeighed("b", "6-wash-dry-melt", "bar", Given.Grams(4.2, 0.02), new("996 ‰", Field.Fineness, 0.996, "‰"), [Gold]),

@@ -7,6 +7,8 @@ export interface FieldError {
   becomes?: string | null;
 }
 
+export const wordsOf = (wrong: FieldError | undefined) => wrong && `${wrong.reason}: ${wrong.wayOut}`;
+
 /** A refusal of the server, as problem details. */
 export class Problem extends Error {
   constructor(
@@ -18,10 +20,14 @@ export class Problem extends Error {
     super(title);
   }
 
+  /** What is wrong with one field, or nothing. */
+  at(field: string): FieldError | undefined {
+    return this.fields.find((f) => f.field === field);
+  }
+
   /** Words for one field, or nothing. */
   of(field: string): string | undefined {
-    const found = this.fields.find((f) => f.field === field);
-    return found && `${found.reason}: ${found.wayOut}`;
+    return wordsOf(this.at(field));
   }
 }
 

@@ -8,6 +8,7 @@ import { useWrite } from '../api/write';
 import { Badge } from '../metal/Badge';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
+import { QuantityField } from '../metal/QuantityField';
 import { TakeBack } from '../metal/TakeBack';
 import { day } from '../metal/day';
 import styles from './books.module.css';
@@ -152,7 +153,7 @@ function WorkUp({ pool, metals, onDone }: { pool: Pool; metals: Pool['metals']; 
     onDone,
     pool.version,
   );
-  const too = write.error?.fields.some((f) => f.field.endsWith('mass') && f.reason.includes('came out'));
+  const too = write.error?.at('yields[0].mass');
   return (
     <form
       className={styles.workUp}
@@ -168,17 +169,21 @@ function WorkUp({ pool, metals, onDone }: { pool: Pool; metals: Pool['metals']; 
         onChange={setElement}
         allowDeselect={false}
       />
-      <TextInput
+      <QuantityField
         label="Weighed"
         placeholder="0.31 g"
+        field="Mass"
         value={mass}
-        onChange={(e) => setMass(e.currentTarget.value)}
+        onChange={setMass}
+        error={write.error?.at('yields[0].mass')}
       />
-      <TextInput
+      <QuantityField
         label="Fineness, if assayed"
         placeholder="995 ‰"
+        field="Fineness"
         value={fineness}
-        onChange={(e) => setFineness(e.currentTarget.value)}
+        onChange={setFineness}
+        error={write.error?.at('yields[0].fineness')}
       />
       <TextInput
         label="How"
@@ -203,7 +208,7 @@ function WorkUp({ pool, metals, onDone }: { pool: Pool; metals: Pool['metals']; 
         Filters are burnt and leached under the hood, wet; never burn what met cyanide, mercury or chlorate.
         Local codes come first. All that it gives of this metal is written here once: it then stands empty.
       </p>
-      <ProblemNote problem={write.error} />
+      <ProblemNote problem={write.error} shown={['yields[0].mass', 'yields[0].fineness']} />
     </form>
   );
 }

@@ -1,4 +1,5 @@
 import { Select } from '@mantine/core';
+import { type FieldError, wordsOf } from '../api/problem';
 import { QuantityField } from '../metal/QuantityField';
 import { type Line, metals } from './contentLines';
 import styles from './lots.module.css';
@@ -10,7 +11,7 @@ interface Props {
   /** The part that some lines are a share of; empty where there is none. */
   part?: string | undefined;
   onChange: (lines: Line[]) => void;
-  error: (line: number, field: string) => string | undefined;
+  error: (line: number, field: string) => FieldError | undefined;
 }
 
 /** Low, likely and high of each metal. */
@@ -42,7 +43,7 @@ export function ContentTable({ lines, liquor, part, onChange, error }: Props) {
                 onChange={(v) => v && set(i, { element: v })}
                 allowDeselect={false}
                 w={84}
-                error={error(i, 'element')}
+                error={wordsOf(error(i, 'element'))}
               />
             </td>
             {(['low', 'likely', 'high'] as const).map((f) => (

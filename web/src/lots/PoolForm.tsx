@@ -73,7 +73,7 @@ export function PoolForm({ lots }: { lots: Schemas['LotListItem'][] }) {
                 field="MassOrVolume"
                 value={taken[l.id] ?? ''}
                 onChange={(v) => setTaken({ ...taken, [l.id]: v })}
-                error={write.error?.of(`feeds[${chosen.findIndex((c) => c.id === l.id)}].amount`)}
+                error={write.error?.at(`feeds[${chosen.findIndex((c) => c.id === l.id)}].amount`)}
                 w={200}
               />
             )}

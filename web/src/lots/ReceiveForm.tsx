@@ -105,9 +105,10 @@ export function ReceiveForm() {
   const set = (change: Partial<Draft>) => setDraft({ ...draft, ...change });
   const written = draft.content.map((l, i) => ({ l, i })).filter(({ l }) => l.likely || l.low || l.high);
   const error = (field: string) => write.error?.of(field);
+  const at = (field: string) => write.error?.at(field);
   // The server counts only the lines that say something.
   const lineError = (i: number, field: string) =>
-    error(`content[${written.findIndex((w) => w.i === i)}].${field}`);
+    at(`content[${written.findIndex((w) => w.i === i)}].${field}`);
   const lineErrors = written.flatMap((_, i) =>
     ['element', 'low', 'likely', 'high'].map((f) => `content[${i}].${f}`),
   );
@@ -164,7 +165,7 @@ export function ReceiveForm() {
           field={draft.liquor ? 'Volume' : 'Mass'}
           value={draft.amount}
           onChange={(amount) => set({ amount })}
-          error={error('amount')}
+          error={at('amount')}
           w={260}
         />
         <QuantityField
@@ -173,7 +174,7 @@ export function ReceiveForm() {
           field={draft.liquor ? 'Volume' : 'Mass'}
           value={draft.amountPlusMinus}
           onChange={(amountPlusMinus) => set({ amountPlusMinus })}
-          error={error('amountPlusMinus')}
+          error={at('amountPlusMinus')}
           w={160}
         />
         {!draft.liquor && (
@@ -184,7 +185,7 @@ export function ReceiveForm() {
               field="Mass"
               value={draft.tare ?? ''}
               onChange={(tare) => set({ tare })}
-              error={error('tare')}
+              error={at('tare')}
               w={130}
             />
             <TextInput
@@ -203,7 +204,7 @@ export function ReceiveForm() {
             field="Length"
             value={draft.thickness}
             onChange={(thickness) => set({ thickness })}
-            error={error('thickness')}
+            error={at('thickness')}
             w={220}
           />
         )}
@@ -225,7 +226,7 @@ export function ReceiveForm() {
                 field="Molarity"
                 value={draft.freeAcid ?? ''}
                 onChange={(freeAcid) => set({ freeAcid })}
-                error={error('freeAcid')}
+                error={at('freeAcid')}
                 w={150}
               />
             )}

@@ -147,7 +147,7 @@ export function SortForm({ lot, onDone }: { lot: Schemas['LotView']; onDone: () 
             field={field}
             value={p.amount}
             onChange={(amount) => set(i, { amount })}
-            error={write.error?.of(`parts[${i}].amount`)}
+            error={write.error?.at(`parts[${i}].amount`)}
             w={190}
           />
           {field === 'Mass' && (
@@ -158,7 +158,7 @@ export function SortForm({ lot, onDone }: { lot: Schemas['LotView']; onDone: () 
                 field="Mass"
                 value={p.tare ?? ''}
                 onChange={(tare) => set(i, { tare: tare || null })}
-                error={write.error?.of(`parts[${i}].tare`)}
+                error={write.error?.at(`parts[${i}].tare`)}
                 w={130}
               />
               <TextInput
@@ -220,7 +220,7 @@ export function SortForm({ lot, onDone }: { lot: Schemas['LotView']; onDone: () 
             field={field}
             value={r.amount}
             onChange={(amount) => setRemoved(removed.map((x, k) => (k === i ? { ...x, amount } : x)))}
-            error={write.error?.of(`removed[${i}].amount`)}
+            error={write.error?.at(`removed[${i}].amount`)}
             w={190}
           />
         </fieldset>

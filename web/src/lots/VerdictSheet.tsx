@@ -178,7 +178,7 @@ function Offer({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => void })
         field="Money"
         value={crowns}
         onChange={setCrowns}
-        error={write.error?.of('crowns')}
+        error={write.error?.at('crowns')}
       />
       <TextInput label="Who" value={by} onChange={(e) => setBy(e.currentTarget.value)} />
       <p className="soft">It goes before the scrap shares of the price list. Empty takes it back.</p>

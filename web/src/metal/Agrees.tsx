@@ -1,20 +1,27 @@
 import { useHotkeys } from '@mantine/hooks';
-import type { Problem } from '../api/problem';
+import { useRef } from 'react';
 import styles from './metal.module.css';
 
 interface Props {
-  problem: Problem | null | undefined;
-  field: string;
+  becomes: string;
   onTake: (becomes: string) => void;
 }
 
-/** The number that a usual slip would have turned into the one that was refused: one key takes it. */
-export function Agrees({ problem, field, onTake }: Props) {
-  const becomes = problem?.fields.find((f) => f.field === field)?.becomes;
-  useHotkeys([['F2', () => becomes && onTake(becomes)]], []);
-  if (!becomes) return null;
+/** The number that a usual slip would have turned into the one that was refused: one key takes it, the first on the page. */
+export function Agrees({ becomes, onTake }: Props) {
+  const button = useRef<HTMLButtonElement>(null);
+  useHotkeys(
+    [['F2', () => document.querySelector('[data-agrees]') === button.current && onTake(becomes)]],
+    [],
+  );
   return (
-    <button type="button" className="lesser" onClick={() => onTake(becomes)}>
+    <button
+      ref={button}
+      type="button"
+      className={`lesser ${styles.agrees}`}
+      data-agrees
+      onClick={() => onTake(becomes)}
+    >
       It was {becomes} <kbd className={styles.keycap}>F2</kbd>
     </button>
   );

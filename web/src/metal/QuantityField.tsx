@@ -2,8 +2,9 @@ import { TextInput, type TextInputProps } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../api/client';
-import { type Problem, unwrap } from '../api/problem';
+import { type FieldError, type Problem, unwrap, wordsOf } from '../api/problem';
 import { useScale } from '../scale/scaleContext';
+import { Agrees } from './Agrees';
 import styles from './metal.module.css';
 
 interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
@@ -25,11 +26,13 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
     | 'Gravity'
     | 'Molarity'
     | 'PH';
-  error?: string;
+  error?: string | FieldError;
+  /** Takes the number that would agree; left out, it is only written into the field. */
+  onAgree?: (becomes: string) => void;
 }
 
 /** A quantity as people write it; what was understood stands below it in full words. */
-export function QuantityField({ value, onChange, field, error, ...rest }: Props) {
+export function QuantityField({ value, onChange, field, error, onAgree = onChange, ...rest }: Props) {
   const [text] = useDebouncedValue(value, 200);
   const echo = useQuery({
     queryKey: ['read', field, text],
@@ -41,14 +44,19 @@ export function QuantityField({ value, onChange, field, error, ...rest }: Props)
   const scale = useScale();
   const weighs = field === 'Mass' || field === 'MassOrVolume';
   const take = () => scale?.steady && onChange(scale.text);
-  const wrong = echo.error ? ((echo.error as Problem).of('text') ?? echo.error.message) : undefined;
+  const misread =
+    text === value && echo.error ? ((echo.error as Problem).at('text') ?? echo.error.message) : undefined;
+  const refused = error ?? misread;
+  const becomes = typeof refused === 'object' ? refused.becomes : undefined;
+  // Once it stands there it is no longer wrong.
+  const wrong = becomes && becomes === value ? undefined : refused;
   const words = text === value && echo.data ? echo.data.words : ' ';
-  return (
+  const input = (
     <TextInput
       {...rest}
       value={value}
       onChange={(e) => onChange(e.currentTarget.value)}
-      error={error ?? (text === value ? wrong : undefined)}
+      error={typeof wrong === 'object' ? wordsOf(wrong) : wrong}
       description={words}
       onKeyDown={(e) => {
         // Space says nothing in an empty field: here it takes what the scale shows.
@@ -86,5 +94,12 @@ export function QuantityField({ value, onChange, field, error, ...rest }: Props)
       }
       inputWrapperOrder={['label', 'input', 'description', 'error']}
     />
+  );
+  if (!becomes || !wrong) return input;
+  return (
+    <div className={styles.refused} style={{ flex: rest.flex as number | undefined }}>
+      {input}
+      <Agrees becomes={becomes} onTake={onAgree} />
+    </div>
   );
 }

@@ -5,7 +5,7 @@ import { unwrap } from '../api/problem';
 
 interface Props {
   label: string;
-  field: 'Temperature' | 'PH' | 'Fineness';
+  field: 'Temperature' | 'PH' | 'Fineness' | 'Volume';
   value: string | null;
   onChange: (id: string) => void;
 }

@@ -223,7 +223,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
           field="MassOrVolume"
           value={draft.amount}
           onChange={(amount) => setDraft({ ...draft, amount })}
-          error={problem?.of('amount') ?? start.error?.of('amount')}
+          error={problem?.at('amount') ?? start.error?.at('amount')}
           w={132}
         />
         {p && !p.refused && (

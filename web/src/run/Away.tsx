@@ -23,7 +23,7 @@ export function Away({ batch, away }: { batch: Schemas['BatchView']; away: Schem
     undefined,
     batch.version,
   );
-  const more = write.error?.of('mass');
+  const more = write.error?.at('mass');
   return (
     <section className={styles.work}>
       <h1>Out of the house</h1>
@@ -53,7 +53,7 @@ export function Away({ batch, away }: { batch: Schemas['BatchView']; away: Schem
           field="Money"
           value={fee}
           onChange={setFee}
-          error={write.error?.of('fee')}
+          error={write.error?.at('fee')}
         />
         {more && (
           <TextInput label="Why it is so" value={reason} onChange={(e) => setReason(e.currentTarget.value)} />

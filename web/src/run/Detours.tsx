@@ -68,9 +68,13 @@ export function DetourForm({ batch, detour, onDone }: { batch: Batch; detour: De
 function GiveUp({ batch, step, onDone }: { batch: Batch; step: Schemas['StepView']; onDone: () => void }) {
   const [reason, setReason] = useState('');
   const [measured, setMeasured] = useState('');
+  const [whyMore, setWhyMore] = useState('');
   const [methods, setMethods] = useState<string[]>([]);
   const write = useWrite(
-    async (head, wish: { reason: string; measured: string | null; methods: string[] }) =>
+    async (
+      head,
+      wish: { reason: string; measured: string | null; methods: string[]; whyMore: string | null },
+    ) =>
       unwrap(
         await api.POST('/api/batches/{batchId}/steps/{stepId}/give-up', {
           params: { path: { batchId: batch.id, stepId: step.id } },
@@ -86,7 +90,7 @@ function GiveUp({ batch, step, onDone }: { batch: Batch; step: Schemas['StepView
       noValidate
       onSubmit={(e) => {
         e.preventDefault();
-        write.mutate({ reason, measured: measured || null, methods });
+        write.mutate({ reason, measured: measured || null, methods, whyMore: whyMore || null });
       }}
     >
       <p>
@@ -100,8 +104,15 @@ function GiveUp({ batch, step, onDone }: { batch: Batch; step: Schemas['StepView
         field="Mass"
         value={measured}
         onChange={setMeasured}
-        error={write.error?.of('measured')}
+        error={write.error?.at('measured')}
       />
+      {write.error?.at('measured') && (
+        <TextInput
+          label="If it is so, why?"
+          value={whyMore}
+          onChange={(e) => setWhyMore(e.currentTarget.value)}
+        />
+      )}
       <OnwardPick methods={methods} onChange={setMethods} error={write.error?.of('methods')} />
       <TextInput
         label="What went wrong"
@@ -174,8 +185,9 @@ function SendOut({ batch, onDone }: { batch: Batch; onDone: () => void }) {
   const [to, setTo] = useState('');
   const [mass, setMass] = useState('');
   const [days, setDays] = useState('7');
+  const [reason, setReason] = useState('');
   const write = useWrite(
-    async (head, wish: { to: string; mass: string; days: number }) =>
+    async (head, wish: { to: string; mass: string; days: number; reason: string | null }) =>
       unwrap(
         await api.POST('/api/batches/{batchId}/send-out', {
           params: { path: { batchId: batch.id } },
@@ -191,7 +203,7 @@ function SendOut({ batch, onDone }: { batch: Batch; onDone: () => void }) {
       noValidate
       onSubmit={(e) => {
         e.preventDefault();
-        write.mutate({ to, mass, days: Number(days) || 0 });
+        write.mutate({ to, mass, days: Number(days) || 0, reason: reason || null });
       }}
     >
       <p>What “{batch.current?.verb}” would take goes out of the house, and the batch waits for it.</p>
@@ -207,8 +219,15 @@ function SendOut({ batch, onDone }: { batch: Batch; onDone: () => void }) {
         field="Mass"
         value={mass}
         onChange={setMass}
-        error={write.error?.of('mass')}
+        error={write.error?.at('mass')}
       />
+      {write.error?.at('mass') && (
+        <TextInput
+          label="If it is so, why?"
+          value={reason}
+          onChange={(e) => setReason(e.currentTarget.value)}
+        />
+      )}
       <TextInput
         label="For about so many days"
         inputMode="decimal"

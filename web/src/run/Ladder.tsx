@@ -5,7 +5,6 @@ import { api, type DoseView, type Schemas, type StepView } from '../api/client';
 import { type Problem, unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
-import { Agrees } from '../metal/Agrees';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { ChangeBottle } from './ChangeBottle';
@@ -76,6 +75,7 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
         }),
       ),
   });
+  const previewed = preview.error as Problem | null;
   // A rung is logged as it is shown: what the eye reads is what the hand pours.
   const go = (amount: string) => pour.mutate({ amount, minutesAgo, reason, rung: poured });
   useHotkeys([['p', () => next && !shut && !pour.isPending && go(next.amount)]]);
@@ -145,25 +145,23 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
               placeholder={next?.amount}
               value={other}
               onChange={setOther}
-              error={pour.error?.of('amount')}
-              autoFocus
-            />
-            <Changes changes={preview.data?.changes} />
-            <Agrees
-              problem={pour.error ?? (preview.error as Problem | null)}
-              field="amount"
-              onTake={(becomes) => {
+              error={pour.error?.at('amount') ?? previewed?.at('amount')}
+              onAgree={(becomes) => {
                 setOther(becomes);
                 pour.mutate({ amount: becomes, minutesAgo, reason: '', rung: poured });
               }}
+              autoFocus
             />
-            {(pour.error?.of('amount') ?? (preview.error as Problem | null)?.of('amount')) && (
+            <Changes changes={preview.data?.changes} />
+            {(pour.error?.at('amount') ?? previewed?.at('amount')) && (
               <label className={styles.reason}>
                 If it is so, why?
                 <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
               </label>
             )}
-            {!pour.error && preview.error && <ProblemNote problem={preview.error} shown={['text']} />}
+            {!pour.error && preview.error && (
+              <ProblemNote problem={preview.error} shown={['text', 'amount']} />
+            )}
             <button
               className="act"
               disabled={pour.isPending || other.trim() === ''}

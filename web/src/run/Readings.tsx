@@ -2,7 +2,6 @@ import { useState } from 'react';
 import { api, type Schemas, type StepView } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
-import { Agrees } from '../metal/Agrees';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { ReadWith } from '../metal/ReadWith';
@@ -60,7 +59,11 @@ function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) 
           field={kind === 'pH' ? 'PH' : 'Temperature'}
           value={value}
           onChange={setValue}
-          error={read.error?.of('value')}
+          error={read.error?.at('value')}
+          onAgree={(becomes) => {
+            setValue(becomes);
+            read.mutate({ value: becomes, reason: '' });
+          }}
           flex={1}
         />
         <button className="lesser" disabled={!value.trim() || read.isPending}>
@@ -72,14 +75,6 @@ function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) 
         field={kind === 'pH' ? 'PH' : 'Temperature'}
         value={instrument}
         onChange={setInstrument}
-      />
-      <Agrees
-        problem={read.error}
-        field="value"
-        onTake={(becomes) => {
-          setValue(becomes);
-          read.mutate({ value: becomes, reason: '' });
-        }}
       />
       {read.error?.of('value') && (
         <label className={styles.reason}>

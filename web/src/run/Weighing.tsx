@@ -4,7 +4,6 @@ import { useState } from 'react';
 import { api, type Schemas, type StepView } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
-import { Agrees } from '../metal/Agrees';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { ReadWith } from '../metal/ReadWith';
@@ -75,7 +74,11 @@ export function Weighing({ batch, step, output }: Props) {
           field="Mass"
           value={mass}
           onChange={setMass}
-          error={weigh.error?.of('mass')}
+          error={weigh.error?.at('mass')}
+          onAgree={(becomes) => {
+            setMass(becomes);
+            weigh.mutate({ mass: becomes, fineness, reason: '' });
+          }}
           flex={1}
         />
         <button className="lesser" disabled={!mass.trim() || weigh.isPending}>
@@ -90,20 +93,12 @@ export function Weighing({ batch, step, output }: Props) {
           field="Fineness"
           value={fineness}
           onChange={setFineness}
-          error={weigh.error?.of('fineness')}
+          error={weigh.error?.at('fineness')}
         />
       )}
       {isBar && fineness.trim() && (
         <ReadWith label="Assayed by" field="Fineness" value={assayedBy} onChange={setAssayedBy} />
       )}
-      <Agrees
-        problem={weigh.error}
-        field="mass"
-        onTake={(becomes) => {
-          setMass(becomes);
-          weigh.mutate({ mass: becomes, fineness, reason: '' });
-        }}
-      />
       {weigh.error?.of('mass') && (
         <label className={styles.reason}>
           If it is so, why?

@@ -71,7 +71,7 @@ export function CountForm({ bottles }: { bottles: Schemas['ShelfBottleView'][] }
                     field="MassOrVolume"
                     value={counted[b.id] ?? ''}
                     onChange={(text) => setCounted({ ...counted, [b.id]: text })}
-                    error={i >= 0 ? write.error?.of(`lines[${i}].amount`) : undefined}
+                    error={i >= 0 ? write.error?.at(`lines[${i}].amount`) : undefined}
                   />
                 </td>
                 <td className="figures">{difference(b, counted[b.id] ?? '')}</td>

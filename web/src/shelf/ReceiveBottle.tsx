@@ -58,6 +58,7 @@ export function ReceiveBottle() {
     },
   );
   const error = (f: string) => write.error?.of(`bottles[0].${f}`) ?? write.error?.of(f);
+  const at = (f: string) => write.error?.at(`bottles[0].${f}`) ?? write.error?.at(f);
   const families = [...new Set((forms.data ?? []).map((f) => f.family))];
   return (
     <form
@@ -97,7 +98,7 @@ export function ReceiveBottle() {
         field="MassOrVolume"
         value={wish.amount}
         onChange={(amount) => set({ amount })}
-        error={error('amount')}
+        error={at('amount')}
         w={170}
       />
       <QuantityField
@@ -106,7 +107,7 @@ export function ReceiveBottle() {
         field="Share"
         value={wish.strength}
         onChange={(strength) => set({ strength })}
-        error={error('strength')}
+        error={at('strength')}
         w={190}
       />
       {form?.liquid && (
@@ -116,7 +117,7 @@ export function ReceiveBottle() {
           field="Density"
           value={wish.density}
           onChange={(density) => set({ density })}
-          error={error('density')}
+          error={at('density')}
           w={170}
         />
       )}
@@ -126,7 +127,7 @@ export function ReceiveBottle() {
         field="Money"
         value={wish.price}
         onChange={(price) => set({ price })}
-        error={error('price')}
+        error={at('price')}
         w={130}
       />
       <TextInput

@@ -97,7 +97,7 @@ export function VesselList() {
           field="Mass"
           value={tare}
           onChange={setTare}
-          error={name.error?.of('tare')}
+          error={name.error?.at('tare')}
           w={200}
         />
         <button className="act" disabled={name.isPending}>

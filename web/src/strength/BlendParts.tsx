@@ -40,7 +40,7 @@ export function BlendParts({ parts, onChange, bottles, problem }: Props) {
               field="Share"
               value={p.strength ?? ''}
               onChange={(strength) => set(i, { strength })}
-              error={problem?.of(`parts[${i}].strength`)}
+              error={problem?.at(`parts[${i}].strength`)}
             />
           )}
           <QuantityField
@@ -49,7 +49,7 @@ export function BlendParts({ parts, onChange, bottles, problem }: Props) {
             field="MassOrVolume"
             value={p.amount ?? ''}
             onChange={(amount) => set(i, { amount })}
-            error={problem?.of(`parts[${i}].amount`)}
+            error={problem?.at(`parts[${i}].amount`)}
           />
           <button type="button" className="word" onClick={() => onChange(parts.filter((_, k) => k !== i))}>
             without it

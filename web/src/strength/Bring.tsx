@@ -55,7 +55,7 @@ export function Bring({ draft, onChange, view, bottles, problem }: Props) {
               field="Share"
               value={t.target ?? ''}
               onChange={(target) => set({ target })}
-              error={problem?.of('target')}
+              error={problem?.at('target')}
             />
           )}
           <QuantityField
@@ -74,7 +74,7 @@ export function Bring({ draft, onChange, view, bottles, problem }: Props) {
             field={t.kind === 'Ratio' ? 'Volume' : 'MassOrVolume'}
             value={t.amount ?? ''}
             onChange={(amount) => set({ amount })}
-            error={problem?.of('amount')}
+            error={problem?.at('amount')}
           />
         </div>
         {t.kind === 'Blend' ? (
@@ -91,7 +91,7 @@ export function Bring({ draft, onChange, view, bottles, problem }: Props) {
             field="Share"
             value={t.weaker ?? ''}
             onChange={(weaker) => set({ weaker })}
-            error={problem?.of('weaker')}
+            error={problem?.at('weaker')}
           />
         )}
       </div>

@@ -83,7 +83,7 @@ export function CrystalsPage() {
             field="Mass"
             value={r.mass}
             onChange={(mass) => set({ mass })}
-            error={problem?.of('mass')}
+            error={problem?.at('mass')}
           />
           <div className={styles.pair}>
             <QuantityField
@@ -91,14 +91,14 @@ export function CrystalsPage() {
               field="Temperature"
               value={r.hot}
               onChange={(hot) => set({ hot })}
-              error={problem?.of('hot')}
+              error={problem?.at('hot')}
             />
             <QuantityField
               label="left to cool to"
               field="Temperature"
               value={r.cold}
               onChange={(cold) => set({ cold })}
-              error={problem?.of('cold')}
+              error={problem?.at('cold')}
             />
           </div>
           <div className={styles.pair}>
@@ -108,7 +108,7 @@ export function CrystalsPage() {
               field="Volume"
               value={r.water ?? ''}
               onChange={(water) => set({ water })}
-              error={problem?.of('water')}
+              error={problem?.at('water')}
             />
             <QuantityField
               label="boils away before"
@@ -116,7 +116,7 @@ export function CrystalsPage() {
               field="Volume"
               value={r.evaporates ?? ''}
               onChange={(evaporates) => set({ evaporates })}
-              error={problem?.of('evaporates')}
+              error={problem?.at('evaporates')}
             />
           </div>
           <Checkbox
@@ -130,7 +130,7 @@ export function CrystalsPage() {
             field="Share"
             value={r.secondBoiled ?? ''}
             onChange={(secondBoiled) => set({ secondBoiled })}
-            error={problem?.of('secondBoiled')}
+            error={problem?.at('secondBoiled')}
           />
           <ProblemNote problem={problem} shown={fields} />
         </div>

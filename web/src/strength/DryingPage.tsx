@@ -58,7 +58,7 @@ export function DryingPage() {
             field="Mass"
             value={r.wet ?? ''}
             onChange={(wet) => set({ wet })}
-            error={problem?.of('wet')}
+            error={problem?.at('wet')}
           />
           <QuantityField
             label="weighs after drying"
@@ -66,7 +66,7 @@ export function DryingPage() {
             field="Mass"
             value={r.dry ?? ''}
             onChange={(dry) => set({ dry })}
-            error={problem?.of('dry')}
+            error={problem?.at('dry')}
           />
           <QuantityField
             label="all that was possible"
@@ -74,7 +74,7 @@ export function DryingPage() {
             field="Mass"
             value={r.possible ?? ''}
             onChange={(possible) => set({ possible })}
-            error={problem?.of('possible')}
+            error={problem?.at('possible')}
           />
           <ProblemNote problem={problem} shown={['wet', 'dry', 'possible']} />
         </div>

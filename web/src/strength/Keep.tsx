@@ -79,6 +79,7 @@ function NewBottle({ draft, view }: { draft: Draft; view: Schemas['StrengthView'
     () => void navigate(`/shelf/bottle/${wish.id.trim()}`),
   );
   const error = (f: string) => write.error?.of(`bottles[0].${f}`);
+  const at = (f: string) => write.error?.at(`bottles[0].${f}`);
   return (
     <form
       className={styles.fields}
@@ -102,7 +103,7 @@ function NewBottle({ draft, view }: { draft: Draft; view: Schemas['StrengthView'
           field="MassOrVolume"
           value={wish.amount}
           onChange={(amount) => setWish({ ...wish, amount })}
-          error={error('amount')}
+          error={at('amount')}
         />
       </div>
       <Select
@@ -125,7 +126,7 @@ function NewBottle({ draft, view }: { draft: Draft; view: Schemas['StrengthView'
           field="Money"
           value={wish.price}
           onChange={(price) => setWish({ ...wish, price })}
-          error={error('price')}
+          error={at('price')}
         />
       </div>
       <ProblemNote

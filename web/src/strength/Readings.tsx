@@ -82,7 +82,7 @@ export function Readings({ draft, onChange, choices, bottles, problem }: Props) 
             field="Mass"
             value={r.mass ?? ''}
             onChange={(mass) => set({ mass })}
-            error={problem?.of('mass')}
+            error={problem?.at('mass')}
           />
           <div className={styles.pair}>
             <QuantityField
@@ -91,7 +91,7 @@ export function Readings({ draft, onChange, choices, bottles, problem }: Props) 
               field="Volume"
               value={r.volume ?? ''}
               onChange={(volume) => set({ volume })}
-              error={problem?.of('volume')}
+              error={problem?.at('volume')}
             />
             <Select
               label="read in"
@@ -119,7 +119,7 @@ export function Readings({ draft, onChange, choices, bottles, problem }: Props) 
             field={scaleField}
             value={r.hydrometer ?? ''}
             onChange={(hydrometer) => set({ hydrometer })}
-            error={problem?.of('hydrometer')}
+            error={problem?.at('hydrometer')}
           />
         </>
       )}
@@ -139,7 +139,7 @@ export function Readings({ draft, onChange, choices, bottles, problem }: Props) 
             }
             value={r.label ?? ''}
             onChange={(label) => set({ label })}
-            error={problem?.of('label')}
+            error={problem?.at('label')}
           />
           <Select
             label="in"
@@ -156,7 +156,7 @@ export function Readings({ draft, onChange, choices, bottles, problem }: Props) 
         field="Temperature"
         value={r.temperature ?? ''}
         onChange={(temperature) => set({ temperature })}
-        error={problem?.of('temperature')}
+        error={problem?.at('temperature')}
       />
     </div>
   );

@@ -1,0 +1,24 @@
+using Spolium.Core.Quantities;
+
+namespace Spolium.Core.Materials;
+
+/// <summary>
+/// A liquor tested for a metal against standards (stannous chloride, drop beside drop): darker than one, lighter than the next. Between the two any
+/// concentration is as good as another; times the volume it is what the liquor holds.
+/// </summary>
+/// <param name="Output">Id of the holding.</param>
+/// <param name="Volume">mL, with the ± of the vessel that it was read in.</param>
+/// <param name="Low">g/L: the standard that it was darker than; 0 where it was lighter than all.</param>
+/// <param name="High">g/L: the standard that it was lighter than.</param>
+/// <param name="EntryId">Filled by the replay.</param>
+public sealed record LiquorTest(string Output, string Element, TypedNumber Volume, TypedNumber Low, TypedNumber High, string EntryId = "")
+{
+    /// <summary>Grams of the metal in the liquor.</summary>
+    /// <param name="name">Names the draws.</param>
+    public Working Grams(string name, Draws draws)
+    {
+        var perLitre = Working.Given(draws.Uniform(name, Low.Value, High.Value), Dimension.Density, $"{Chemistry.Elements.Of(Element).Name} by the drop, g/L", $"between the standards {Low.Text} and {High.Text}: any between is as good");
+        var ml = Working.Given(draws.Reading(name + " volume", Volume.Value, Volume.Sigma), Dimension.Volume, "volume of the liquor", Volume.Text);
+        return (perLitre * ml / 1000).Named($"{Chemistry.Elements.Of(Element).Name} in the liquor, by the drop");
+    }
+}
