@@ -1,6 +1,7 @@
 using System.Runtime.CompilerServices;
 using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Journal;
+using Spolium.Core.Methods;
 
 namespace Spolium.Core.Accounts;
 
@@ -9,8 +10,12 @@ namespace Spolium.Core.Accounts;
 /// journal: nothing of it is written until somebody accepts a proposal.
 /// </summary>
 /// <param name="Fit">With all readings.</param>
-/// <param name="Rest">Without the readings that serial elimination left out: what can still be believed. The same as Fit where the batch adds up.</param>
-public sealed record BatchBook(BatchFlows Flows, Reconciliation Fit, Reconciliation Rest, IReadOnlyList<SlipProposal> Proposals, IReadOnlyList<Eliminated> Eliminated)
+/// <param name="Rest">
+/// What can be believed: without the readings that serial elimination left out, or, where somebody vouches for all of them, with the loss that
+/// explains them. The same as Fit where the batch adds up.
+/// </param>
+/// <param name="Lost">The step that something was lost from if all readings are right; null where they agree, or no loss explains them.</param>
+public sealed record BatchBook(BatchFlows Flows, Reconciliation Fit, Reconciliation Rest, IReadOnlyList<SlipProposal> Proposals, IReadOnlyList<Eliminated> Eliminated, Leak? Lost)
 {
     // A batch is immutable and its book a pure function of it and of the tares: one reckoning serves everyone who asks.
     private static readonly ConditionalWeakTable<BatchState, Known> Books = [];
@@ -35,9 +40,13 @@ public sealed record BatchBook(BatchFlows Flows, Reconciliation Fit, Reconciliat
         var flows = BatchFlows.Of(state, batch, Through);
         var fit = Reconciliation.Of(flows.Graph);
         var eliminated = SlipSearch.Eliminate(flows.Graph);
-        // Readings that somebody vouches for all count: what they disagree by is shared out, none is left out.
-        var rest = eliminated.Count == 0 || batch.Stands is not null ? fit : Reconciliation.Of(flows.Graph with { Readings = [.. flows.Graph.Readings.Where((_, k) => eliminated.All(e => e.Reading != k))] });
-        var book = new BatchBook(flows, fit, rest, SlipSearch.Of(flows.Graph, fit), eliminated);
+        var lost = fit.Passes ? null : Leak.Find(flows.Graph, fit);
+        // Readings that somebody vouches for all count: none is left out, and what they disagree by was lost at one of the steps.
+        var explained = batch.Stands is not null;
+        if (explained && lost is not null)
+            flows = flows with { Places = [.. flows.Places, new(Leak.ArcId, Account.Unaccounted("batch/" + batch.Id), $"lost at “{MethodCatalogue.Of(batch.Route.Steps.First(s => s.Id == lost.Node).Method).Verb}”", lost.Node, null, false)] };
+        var rest = explained ? lost?.Fit ?? fit : eliminated.Count == 0 ? fit : Reconciliation.Of(flows.Graph with { Readings = [.. flows.Graph.Readings.Where((_, k) => eliminated.All(e => e.Reading != k))] });
+        var book = new BatchBook(flows, fit, rest, SlipSearch.Of(flows.Graph, fit), eliminated, lost);
         Books.AddOrUpdate(batch, new(state.Vessels, book));
         return book;
     }

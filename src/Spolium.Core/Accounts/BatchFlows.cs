@@ -65,8 +65,7 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
         var amount = batch.Feeds.Sum(f => f.Amount.Value);
         var sigma = Math.Max(Math.Sqrt(batch.Feeds.Sum(f => f.Amount.Sigma * f.Amount.Sigma)), LeastShare * amount);
         readings.Add(new(FeedArc, FlowGraph.Mass, amount, sigma) { Clues = typed is { Field: Field.Mass } ? Clues(typed, tares, batch.BalanceStepG) : null });
-        var started = state.Entries.LastOrDefault(e => e.Body is BatchStarted b && b.BatchId == batch.Id)?.Id;
-        sources.Add(new(started, "", Route.Feed, typed, "feed measured"));
+        sources.Add(new(batch.FeedBy, "", Route.Feed, typed, "feed measured"));
         foreach (var b in batch.Believed)
         {
             readings.Add(Fraction(FeedArc, b.Element, amount, sigma, b.Grams, b.Sigma));

@@ -130,11 +130,20 @@ public static class Bookkeeper
     private static IEnumerable<Posting> Restate(State before, Book book, string entryId, ReadingPutRight b)
     {
         var batch = before.Batches[b.BatchId];
-        var closing = before.Entries.Where(e => e.Body is StepClosed or CameBack or BranchGivenUp or ProductWeighed or ReadingPutRight && e.Streams.Any(s => s.Stream == Entry.BatchStream(b.BatchId))).Select(e => e.Id).ToHashSet();
+        var refed = b.Believed is not null;
+        var closing = before.Entries.Where(e => (e.Body is StepClosed or CameBack or BranchGivenUp or ProductWeighed or ReadingPutRight || (refed && e.Body is BatchStarted)) && e.Streams.Any(s => s.Stream == Entry.BatchStream(b.BatchId))).Select(e => e.Id).ToHashSet();
         closing.UnionWith(before.Entries.Where(e => e.Body is Correction c && closing.Contains(c.Corrects)).Select(e => e.Id).ToList());
         var net = book.Postings.Where(p => closing.Contains(p.EntryId)).GroupBy(p => (p.Account, p.Element)).Select(g => (g.Key, Sum: g.Sum(p => p.Micrograms), g.Last().SigmaG)).Where(x => x.Sum != 0);
         List<Posting> all = [.. net.Select(x => new Posting(entryId, x.Key.Account, x.Key.Element, -x.Sum, x.SigmaG, Basis.Reversed, []))];
         var now = book.Post(all);
+        if (b.Believed is { } believed)
+        {
+            var feed = batch.Feeds[0];
+            var lot = before.Lots[feed.LotId];
+            List<Posting> taken = [.. Take(lot with { Left = lot.Left + feed.Amount.Value }, now, entryId, Account.Holding(batch.Id, Route.Feed), feed with { Amount = b.Becomes })];
+            all.AddRange(taken);
+            now = now.Post(taken);
+        }
         foreach (var step in batch.Route.Steps.Where(s => batch.Step(s.Id).Closed))
         {
             var outputs = b.Steps.FirstOrDefault(r => r.StepId == step.Id)?.Outputs ?? [.. batch.Step(step.Id).Outputs];
@@ -142,7 +151,15 @@ public static class Bookkeeper
             all.AddRange(posted);
             now = now.Post(posted);
         }
-        return all;
+        return [.. all, .. batch.Pooled.Where(p => b.Steps.Any(s => s.Outputs.Any(o => Route.Holding(s.StepId, o.Output) == p.Key))).SelectMany(p => Follow(now, entryId, batch.Id, p.Key, p.Value))];
+    }
+
+    // What a leaving holds more or less than when it went into a pool follows it there; where that metal was shared back already, it is unaccounted.
+    private static IEnumerable<Posting> Follow(Book book, string entryId, string batchId, string holding, PooledState pooled)
+    {
+        var account = Account.Holding(batchId, holding);
+        return book.ElementsOn(account).Where(e => book.Grams(account, e) != 0).SelectMany(e => Transaction.Balanced(entryId, e, [(account, -book.Grams(account, e), 0, Basis.EstimatedByMethod)],
+            pooled.Back.Any(s => s.Element == e) ? (Account.Unaccounted("batch/" + batchId), 0, Basis.Missing) : (Account.Pool(pooled.PoolId), 0, Basis.EstimatedByMethod)));
     }
 
     // The step had been closed on an estimate: the weighing corrects the book, and what it shows missing is said.

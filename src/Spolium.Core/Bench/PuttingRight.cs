@@ -1,6 +1,7 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Journal;
+using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Bench;
@@ -8,7 +9,7 @@ namespace Spolium.Core.Bench;
 /// <summary>A wrong weighing of a closed step is put right: by a proposal of the slip search that somebody accepts, or by hand.</summary>
 public static class PuttingRight
 {
-    /// <param name="readingEntryId">The entry of the weighing, or of what put it right before.</param>
+    /// <param name="readingEntryId">The entry of the weighing (of the feed: the start of the batch), or of what put it right before.</param>
     /// <param name="becomes">What it should have been; without a ± it keeps that of the reading.</param>
     /// <param name="slip">Kind of the slip; null by hand.</param>
     public static Decision Decide(Ledger ledger, BatchState batch, string readingEntryId, TypedNumber becomes, string? slip, string? reason)
@@ -20,28 +21,62 @@ public static class PuttingRight
     /// <summary>The same without what only counts once it is written (recoveries and practice of a closed batch): what a proposal would change is shown from it.</summary>
     public static Decision Sketch(Ledger ledger, BatchState batch, string readingEntryId, TypedNumber becomes, string? slip, string? reason)
     {
-        if (batch.Steps.Values.FirstOrDefault(s => s.WeighedBy.ContainsValue(readingEntryId)) is not { } step)
-            return Decision.Refuse("reading", "no weighing that counts was written with that entry", "choose one that the trail marks");
-        if (!step.Closed)
-            return Decision.Refuse("reading", "its step is still open", "take the weighing back on Run, and weigh again");
         if (slip is null && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("reason", "a number put in by hand needs a reason", "say how you know");
         if (slip is not null && !SlipKind.All.ContainsKey(slip))
             return Decision.Refuse("slip", "there is no such kind of slip", "use one of " + string.Join(", ", SlipKind.All.Keys));
         if (becomes.Value <= 0)
-            return Decision.Refuse("becomes", "nothing was weighed", "write a mass above 0 g");
+            return Decision.Refuse("becomes", "nothing was weighed", "write an amount above 0");
+        if (readingEntryId == batch.FeedBy)
+            return SketchFeed(ledger, batch, becomes, slip, reason);
+        if (batch.Steps.Values.FirstOrDefault(s => s.WeighedBy.ContainsValue(readingEntryId)) is not { } step)
+            return Decision.Refuse("reading", "no weighing that counts was written with that entry", "choose one that the trail marks");
+        if (!step.Closed)
+            return Decision.Refuse("reading", "its step is still open", "take the weighing back on Run, and weigh again");
         var output = step.WeighedBy.First(w => w.Value == readingEntryId).Key;
         var product = batch.Product is { } p && p.StepId == step.Id && p.Output == output ? batch.Product : null;
         var was = product?.Mass ?? step.Weighed[output];
-        // An uncertainty of the instrument goes with the number, not with the digit that slipped.
-        becomes = becomes.PlusMinus > 0 ? becomes : becomes with { PlusMinus = was.PlusMinus, Instrument = was.Instrument, Vessel = was.Vessel };
+        becomes = ReadAs(becomes, was);
         IReadOnlyList<ElementEstimate>? holds = product is null ? null : [BatchAtWork.InBar(Observing.DrawsOf(ledger.State, batch), product.Holds[0].Element, becomes, product.Fineness)];
         var after = With(batch, step, output, becomes, product, holds);
-        var steps = Restated(ledger.State, after, step.Id);
-        after = steps.Aggregate(after, (b, r) => b with { Steps = b.Steps.SetItem(r.StepId, b.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }) });
-        var (before, then) = (BatchBook.Of(ledger.State, batch).Fit.ChiSquare, BatchBook.Of(ledger.State, after).Fit.ChiSquare);
-        return Decision.Write(new ReadingPutRight(batch.Id, step.Id, output, readingEntryId, was, becomes, slip, Why(slip, reason), before, then, holds, steps, []));
+        return Reckoned(ledger.State, batch, after, new(batch.Id, step.Id, output, readingEntryId, was, becomes, slip, Why(slip, reason), 0, 0, holds, [], []));
     }
+
+    // The start of a batch was misread: its lot has more or less left, and every closed step is reckoned anew.
+    private static Decision SketchFeed(Ledger ledger, BatchState batch, TypedNumber becomes, string? slip, string? reason)
+    {
+        if (batch.Feeds.Count != 1 || batch.BroughtIn is not null)
+            return Decision.Refuse("reading", batch.BroughtIn is null ? "it was fed from several lots" : "it is a batch of another shop", "put it right where it was written");
+        if (batch.Steps.Values.All(s => !s.Closed))
+            return Decision.Refuse("reading", "no step is closed yet", "give the metal back to its lot, and start again");
+        var feed = batch.Feeds[0];
+        var lot = ledger.State.Lots[feed.LotId];
+        if (becomes.Field != feed.Amount.Field)
+            return Decision.Refuse("becomes", $"{lot.Code} is measured in {(feed.Amount.Field == Field.Mass ? "grams" : "millilitres")}", "write the unit that it was received in");
+        becomes = ReadAs(becomes, feed.Amount);
+        if (becomes.Value > (lot.Left + feed.Amount.Value) * (1 + 1e-9))
+            return Decision.Refuse("becomes", $"{FigureText.Number(lot.Left + feed.Amount.Value, 2)} of {lot.Code} was there", "take at most that; was the lot weighed wrong?");
+        var charge = BatchAtWork.FeedOf(ledger.State, lot, becomes);
+        var believed = BatchAtWork.Believed(charge);
+        var after = batch with { Feeds = [feed with { Amount = becomes }], Believed = [.. believed] };
+        return Reckoned(ledger.State, batch, after, new(batch.Id, "", Route.Feed, batch.FeedBy!, feed.Amount, becomes, slip, Why(slip, reason), 0, 0, null, [], [], null, believed));
+    }
+
+    // An uncertainty of the instrument goes with the number, not with the digit that slipped.
+    private static TypedNumber ReadAs(TypedNumber becomes, TypedNumber was) =>
+        becomes.PlusMinus > 0 ? becomes : becomes with { PlusMinus = was.PlusMinus, Instrument = was.Instrument, Vessel = was.Vessel };
+
+    private static Decision Reckoned(State state, BatchState batch, BatchState after, ReadingPutRight body)
+    {
+        var steps = Restated(state, after, body.StepId);
+        after = steps.Aggregate(after, (b, r) => b with { Steps = b.Steps.SetItem(r.StepId, b.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }) });
+        return Decision.Write(body with { Steps = steps, ChiSquare = BatchBook.Of(state, batch).Fit.ChiSquare, ChiSquareAfter = BatchBook.Of(state, after).Fit.ChiSquare });
+    }
+
+    /// <summary>Streams that putting a reading right writes to: the batch's; its lot's where it is the feed; those of pools in which its leavings wait.</summary>
+    public static IReadOnlyList<string> Streams(State state, string batchId, string readingEntryId) =>
+        !state.Batches.TryGetValue(batchId, out var batch) ? [Entry.BatchStream(batchId)]
+        : [Entry.BatchStream(batchId), .. batch.FeedBy == readingEntryId ? batch.Feeds.Select(f => Entry.LotStream(f.LotId)).Distinct() : [], .. batch.Pooled.Values.Where(p => p.Back.IsEmpty).Select(p => Entry.PoolStream(p.PoolId)).Distinct().Order(StringComparer.Ordinal)];
 
     /// <summary>The readings disagree and are right: something was truly lost, or came in by another way.</summary>
     public static Decision Stand(State state, BatchState batch, string? reason) =>
@@ -75,7 +110,7 @@ public static class PuttingRight
     private static IReadOnlyList<StepRestated> Restated(State state, BatchState batch, string from)
     {
         var elements = batch.Believed.Select(b => b.Element).ToList();
-        return [.. batch.Route.Steps.SkipWhile(s => s.Id != from).Where(s => batch.Step(s.Id).Closed).Select(s =>
+        return [.. batch.Route.Steps.SkipWhile(s => from.Length > 0 && s.Id != from).Where(s => batch.Step(s.Id).Closed).Select(s =>
         {
             var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.AsItStands(state, batch, s.Id), elements);
             return new StepRestated(s.Id, outputs, covariances);

@@ -58,6 +58,8 @@ public static class Corrections
     private static FieldError? StepClosing(State state, StepClosed b)
     {
         var batch = state.Batches[b.BatchId];
+        if (!batch.PutRight.IsEmpty)
+            return Rests("the restated book", "put the reading right again, with the value that it should have");
         if (batch.ClosedAt is not null)
             return Rests("the closed batch", "take the closing of the batch back first");
         var made = batch.Route.Steps.First(s => s.Id == b.StepId).Makes;

@@ -82,6 +82,19 @@ internal static class PoolReplay
         return b.Batches.Aggregate(next, (s, r) => Batch(s, r.BatchId, x => x.ClosedAt is null ? x : x.Restated(entry, $"{pool?.Code ?? b.PoolId} worked up", r.Recoveries)));
     }
 
+    /// <summary>A leaving that waits in a pool holds something else than was believed when it went in.</summary>
+    public static State Restate(State state, string batchId, string holding, IReadOnlyList<ElementEstimate> holds)
+    {
+        var pooled = state.Batches[batchId].Pooled[holding];
+        var next = Batch(state, batchId, x => x with { Pooled = x.Pooled.SetItem(holding, pooled with { Holds = [.. holds] }) });
+        return !state.Pools.TryGetValue(pooled.PoolId, out var pool) ? next
+            : next with { Pools = next.Pools.SetItem(pool.Id, pool with { Holds = [.. pool.Holds.Select(h => h.EntryId == pooled.EntryId ? h with { Holds = [.. holds] } : h)] }) };
+    }
+
+    /// <summary>Leavings that wait in a pool and hold something else after a reading was put right.</summary>
+    public static IEnumerable<(string Holding, IReadOnlyList<ElementEstimate> Holds)> Pooled(this ReadingPutRight b, BatchState batch) =>
+        b.Steps.SelectMany(s => s.Outputs.Select(o => (Holding: Planning.Route.Holding(s.StepId, o.Output), o.Holds))).Where(x => batch.Pooled.TryGetValue(x.Holding, out var pooled) && pooled.Back.IsEmpty);
+
     /// <summary>The pool holds again what it held, and its batches' recoveries are as they were before.</summary>
     public static State TakeBack(State state, Entry wrong, PoolWorkedUp b)
     {

@@ -148,7 +148,7 @@ public static class Replay
         }
         var batch = new BatchState(b.BatchId, b.Code, b.Title, [.. b.Feeds], b.Route, [.. b.Bottles], b.BalanceStepG, [.. b.Believed],
             ImmutableDictionary<string, StepState>.Empty, null, entry.OccurredAt, null, [])
-        { PlanId = b.PlanId };
+        { PlanId = b.PlanId, FeedBy = entry.Id };
         return state with { Lots = lots, Batches = state.Batches.SetItem(b.BatchId, batch) };
     }
 
@@ -178,6 +178,13 @@ public static class Replay
         }
     }
 
+    // More or less was taken of the lot than was written.
+    private static State Refed(State state, Entry entry, ReadingPutRight b, IReadOnlyList<ElementEstimate> believed)
+    {
+        var feed = state.Batches[b.BatchId].Feeds[0];
+        return Lot(Batch(state, b.BatchId, x => x with { Feeds = [feed with { Amount = b.Becomes }], Believed = [.. believed], FeedBy = entry.Id }), feed.LotId, l => l with { Left = l.Left + feed.Amount.Value - b.Becomes.Value });
+    }
+
     private static State PutRight(State state, Entry entry, ReadingPutRight b)
     {
         var next = Batch(state with { CorrectedBy = state.CorrectedBy.SetItem(b.Corrects, entry.Id) }, b.BatchId, x => (x.ClosedAt is null ? x : x.Restated(entry, $"{b.Output} put right", b.Recoveries)) with
@@ -188,6 +195,9 @@ public static class Replay
             Stands = null,
             Steps = x.Steps.SetItems(b.Steps.Select(r => KeyValuePair.Create(r.StepId, x.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }))),
         });
+        next = b.Pooled(state.Batches[b.BatchId]).Aggregate(next, (s, p) => PoolReplay.Restate(s, b.BatchId, p.Holding, p.Holds));
+        if (b.Believed is { } believed)
+            return Practised(Refed(next, entry, b, believed), b.BatchId);
         // A product stands among the weighed holdings by the metal that it holds.
         var weighed = b.Holds is { } held ? MetalOf(b.Becomes, held[0]) : b.Becomes;
         return Practised(Step(next, entry, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.SetItem(b.Output, weighed), WeighedBy = s.WeighedBy.SetItem(b.Output, entry.Id) }), b.BatchId);
@@ -263,7 +273,7 @@ public static class Replay
         BatchStarted b => state with
         {
             Batches = state.Batches.Remove(b.BatchId),
-            Lots = state.Lots.SetItems(b.Feeds.Select(f => KeyValuePair.Create(f.LotId, state.Lots[f.LotId] with { Left = state.Lots[f.LotId].Left + f.Amount.Value, Batches = state.Lots[f.LotId].Batches.Remove(b.BatchId) }))),
+            Lots = state.Lots.SetItems(state.Batches[b.BatchId].Feeds.Select(f => KeyValuePair.Create(f.LotId, state.Lots[f.LotId] with { Left = state.Lots[f.LotId].Left + f.Amount.Value, Batches = state.Lots[f.LotId].Batches.Remove(b.BatchId) }))),
         },
         ProductWeighed b => Step(Batch(state, b.BatchId, x => x with { Product = null }), wrong, b.BatchId, b.StepId, s => s with { Weighed = s.Weighed.Remove(b.Output), WeighedBy = s.WeighedBy.Remove(b.Output) }),
         StepBegun b => Step(state, wrong, b.BatchId, b.StepId, s => s with { BegunAt = null, Frozen = null }),

@@ -109,6 +109,9 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
     /// <summary>The file that it came with, where it is a batch of another shop.</summary>
     public BatchFile? BroughtIn { get; init; }
 
+    /// <summary>The entry that measured the feed: that of the start, or what put it right.</summary>
+    public string? FeedBy { get; init; }
+
     /// <summary>Readings that were put right after their step had closed, oldest first.</summary>
     public ImmutableList<PutRightState> PutRight { get; init; } = [];
 

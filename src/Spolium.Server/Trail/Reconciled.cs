@@ -4,6 +4,7 @@ using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
+using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Server.Shared;
 
@@ -25,7 +26,7 @@ internal static class Reconciled
         return [.. book.Flows.Places.Select(p =>
         {
             var flow = book.Rest.Flow(p.Arc, element);
-            var left = book.Eliminated.Any(e => book.Flows.Graph.Readings[e.Reading].Arc == p.Arc);
+            var left = batch.Stands is null && book.Eliminated.Any(e => book.Flows.Graph.Readings[e.Reading].Arc == p.Arc);
             var how = left ? "by the other readings; its own was left out" : flow.AtZero ? "held at nothing: it would come out below" : flow.Redundant ? "read, and checked by the others" : book.Flows.Graph.Readings.Any(r => r.Arc == p.Arc && r.Of == element) ? "read; nothing checks it" : flow.Observable ? "by the balance" : "cannot be told";
             var grams = flow.Grams is { } g ? figures.Add("flow/" + p.Arc, Shown(draws, p, element, g, flow.Sigma ?? 0, book), p.Name) : null;
             return new TrailFlow(p.Arc, p.Account, p.Name, p.From, p.To, p.Main, grams, flow.AtZero, how);
@@ -41,15 +42,26 @@ internal static class Reconciled
         return Working.Given(amount, Dimension.Mass, $"{Elements.Of(element).Name} in {place.Name}", $"reconciled from {book.Rest.Readings.Count} readings of the batch, standard uncertainty {FigureText.Number(sigma, sigma < 0.001 ? 6 : 4)} g; how: docs/reconciliation.md");
     }
 
-    public static AgreementView Agreement(Ledger ledger, BatchState batch)
+    public static AgreementView Agreement(Ledger ledger, BatchState batch, string element)
     {
-        var fit = BatchBook.Of(ledger.State, batch).Fit;
+        var book = BatchBook.Of(ledger.State, batch);
+        var fit = book.Fit;
         var typed = fit.Readings.Count(r => r.Redundant);
         var (chi, limit) = (FigureText.Number(fit.ChiSquare, fit.ChiSquare < 100 ? 1 : 0), FigureText.Number(fit.Limit, 1));
         var sentence = fit.DegreesOfFreedom == 0 ? "Nothing has been read twice yet: no reading can be checked."
             : fit.Passes ? $"The readings agree: they disagree by {chi}, up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} that they can break."
             : $"The readings do not agree: they disagree by {chi}, and only up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} that they can break.";
-        return new(fit.Passes, fit.ChiSquare, fit.Limit, fit.DegreesOfFreedom, fit.Readings.Count, typed, sentence);
+        return new(fit.Passes, fit.ChiSquare, fit.Limit, fit.DegreesOfFreedom, fit.Readings.Count, typed, sentence, Lost(batch, book, element));
+    }
+
+    // What was lost, if no reading is wrong.
+    private static string? Lost(BatchState batch, BatchBook book, string element)
+    {
+        if (book.Lost is not { } lost || lost.Fit.Flow(Leak.ArcId, element) is not { Grams: { } grams, Sigma: { } sigma })
+            return null;
+        var verb = MethodCatalogue.Of(batch.Route.Steps.First(s => s.Id == lost.Node).Method).Verb;
+        var chi = FigureText.Number(lost.Fit.ChiSquare, 1);
+        return $"If every reading is right, {Plain(grams, sigma)} of {Elements.Of(element).Name} was lost at “{verb}”: {(lost.Fit.Passes ? $"then they disagree by {chi} only" : $"even then they disagree by {chi}")}.";
     }
 
     private static string Balances(int n) => n == 1 ? "the one balance" : $"{n} balances";
@@ -75,10 +87,10 @@ internal static class Reconciled
         var reading = book.Flows.Graph.Readings[p.Reading];
         var becomes = Written(source.Typed, p.Slip.Value, reading.Clues);
         var title = SlipKind.All[p.Slip.Kind].Title + (p.Slip.Detail.Length > 0 ? $" ({p.Slip.Detail})" : "");
-        var decision = source.EntryId is { } id ? PuttingRight.Sketch(ledger, batch, id, QuantityParser.Read(becomes, Field.Mass).Number!, p.Slip.Kind, null) : null;
+        var decision = source.EntryId is { } id ? PuttingRight.Sketch(ledger, batch, id, QuantityParser.Read(becomes, source.Typed!.Field).Number!, p.Slip.Kind, null) : null;
         var effects = decision?.Body is ReadingPutRight body ? Effects(ledger, batch, element, body) : [];
         return new(decision?.Body is null ? null : source.EntryId, reading.Arc, source.StepId, source.Says, source.Typed?.Text ?? "", becomes, p.Slip.Kind, title, p.Share, Plain(p.Fits, p.FitsSigma), p.Passes,
-            decision is null ? "it stands in the start of the batch: take the batch back, or write a note" : decision.Errors.Count > 0 ? $"{decision.Errors[0].Reason}: {decision.Errors[0].WayOut}" : null, effects);
+            decision is null ? "nobody typed it: write a note" : decision.Errors.Count > 0 ? $"{decision.Errors[0].Reason}: {decision.Errors[0].WayOut}" : null, effects);
     }
 
     private static IReadOnlyList<EffectView> Effects(Ledger ledger, BatchState batch, string element, ReadingPutRight body)

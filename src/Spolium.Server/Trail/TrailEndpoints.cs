@@ -21,7 +21,8 @@ public sealed record TrailFlow(string Arc, string Account, string Name, string? 
 
 /// <summary>How well the readings of a batch agree.</summary>
 /// <param name="AddsUp">False when they disagree by more than their uncertainties allow.</param>
-public sealed record AgreementView(bool AddsUp, double ChiSquare, double Limit, int DegreesOfFreedom, int Readings, int Checked, string Sentence);
+/// <param name="Lost">What was lost and where, if all of them are right; null where they agree or no loss explains them.</param>
+public sealed record AgreementView(bool AddsUp, double ChiSquare, double Limit, int DegreesOfFreedom, int Readings, int Checked, string Sentence, string? Lost);
 
 /// <summary>A reading that is likely wrong, and what would put it right.</summary>
 /// <param name="EntryId">The entry that it was written with; null where it stands in an entry that cannot be put right here.</param>
@@ -96,7 +97,7 @@ public static class TrailEndpoints
             b.Recovery is null ? null : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with { Unit = "%" }, b.WhyWide, Sentence(b),
             [.. ledger.Book.Postings.Where(p => p.Element == element && accounts.Contains(p.Account) && (!p.Account.StartsWith("pool/", StringComparison.Ordinal) || ledger.State.ById[p.EntryId].Body is PutIntoPool put && put.BatchId == batchId)).Select(p => ledger.State.ById[p.EntryId] is var e
                 ? new PostingView(p.EntryId, e.OccurredAt, e.By, names.GetValueOrDefault(p.Account) ?? Say(p.Account), p.Element, p.Grams, p.SigmaG * Draws.Z95, Say(p.Basis), EntryWords.Say(e.Body)) : null!)],
-            mine.Count, upTo, Reconciled.Flows(ledger, batch, element, book), Reconciled.Agreement(ledger, batch), Reconciled.Suspects(ledger, batch, element),
+            mine.Count, upTo, Reconciled.Flows(ledger, batch, element, book), Reconciled.Agreement(ledger, batch, element), Reconciled.Suspects(ledger, batch, element),
             [.. batch.PutRight.Select(p => new PutRightView(p.EntryId, p.At, p.By, p.Body.Output, p.Body.Was.Text, p.Body.Becomes.Text, p.Body.Reason))], [.. batch.History.Select(h => (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))).Where(x => x.Figure is not null).Select(x => new RestatedView(x.h.At, x.h.Why, $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to {FigureText.Number(x.Figure.High * 100, 1)})"))], batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null, now.State.Version(Entry.BatchStream(batchId))));
     }
 
@@ -111,8 +112,8 @@ public static class TrailEndpoints
     private static Task<Results<Ok<TrailView>, ProblemHttpResult>> PutRight(string batchId, PutRightRequest request, Writing writing)
     {
         var reader = new RequestReader();
-        var becomes = reader.Quantity("becomes", request.Becomes, Field.Mass);
-        return writing.Write(request.Head, new { batchId, request }, [Entry.BatchStream(batchId)], reader,
+        var becomes = reader.MassOrVolume("becomes", request.Becomes);
+        return writing.Write(request.Head, new { batchId, request }, PuttingRight.Streams(writing.Ledger.State, batchId, request.ReadingEntryId), reader,
             l => l.State.Batches.TryGetValue(batchId, out var batch) ? PuttingRight.Decide(l, batch, request.ReadingEntryId, becomes, string.IsNullOrEmpty(request.Slip) ? null : request.Slip, request.Reason) : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
             _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!);
     }

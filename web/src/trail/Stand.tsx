@@ -22,9 +22,12 @@ export function Stand({ trail: t }: { trail: Schemas['TrailView'] }) {
   );
   if (reason === null)
     return (
-      <button className="word" onClick={() => setReason('')}>
-        The readings are right: something was lost
-      </button>
+      <>
+        {t.agreement.lost && <p className="soft">{t.agreement.lost}</p>}
+        <button className="word" onClick={() => setReason('')}>
+          The readings are right: something was lost
+        </button>
+      </>
     );
   return (
     <form

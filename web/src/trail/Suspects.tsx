@@ -153,7 +153,7 @@ export function Suspects({ trail: t }: Props) {
       {!t.agreement.addsUp &&
         (t.stands ? (
           <p>
-            <b>Right as they stand</b>, says {t.stands.by}: {t.stands.reason}.
+            <b>Right as they stand</b>, says {t.stands.by}: {t.stands.reason}. {t.agreement.lost}
           </p>
         ) : (
           <Stand trail={t} />
