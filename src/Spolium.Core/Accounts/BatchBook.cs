@@ -29,16 +29,7 @@ public sealed record BatchBook(BatchFlows Flows, Reconciliation Fit, Reconciliat
     {
         if (Books.TryGetValue(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels))
             return known.Book;
-        var first = BatchFlows.Of(state, batch);
-        // Losses are shares of what really went through: known better once the whole batch has been reconciled.
-        var through = Reconciliation.Of(first.Graph);
-        double? Through(string step, string element)
-        {
-            var into = first.Places.Where(p => p.To == step).Select(p => through.Flow(p.Arc, element).Grams).ToList();
-            return into.Count > 0 && into.All(g => g is not null) ? into.Sum() : null;
-        }
-        var flows = BatchFlows.Of(state, batch, Through);
-        var fit = Reconciliation.Of(flows.Graph);
+        var (flows, fit) = Flowing(state, batch);
         var eliminated = SlipSearch.Eliminate(flows.Graph);
         var lost = fit.Passes ? null : Leak.Find(flows.Graph, fit);
         // Readings that somebody vouches for all count: none is left out, and what they disagree by was lost at one of the steps.
@@ -49,5 +40,20 @@ public sealed record BatchBook(BatchFlows Flows, Reconciliation Fit, Reconciliat
         var book = new BatchBook(flows, fit, rest, SlipSearch.Of(flows.Graph, fit), eliminated, lost);
         Books.AddOrUpdate(batch, new(state.Vessels, book));
         return book;
+    }
+
+    /// <summary>The graph of a batch and its first fit, with no search for what may be wrong.</summary>
+    internal static (BatchFlows Flows, Reconciliation Fit) Flowing(State state, BatchState batch)
+    {
+        var first = BatchFlows.Of(state, batch);
+        // Losses are shares of what really went through: known better once the whole batch has been reconciled.
+        var through = Reconciliation.Of(first.Graph);
+        double? Through(string step, string element)
+        {
+            var into = first.Places.Where(p => p.To == step).Select(p => through.Flow(p.Arc, element).Grams).ToList();
+            return into.Count > 0 && into.All(g => g is not null) ? into.Sum() : null;
+        }
+        var flows = BatchFlows.Of(state, batch, Through);
+        return (flows, Reconciliation.Of(flows.Graph));
     }
 }

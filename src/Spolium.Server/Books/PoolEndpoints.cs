@@ -17,10 +17,20 @@ public sealed record PoolHoldingView(string EntryId, string BatchId, string Code
 /// <param name="Before">Recovery of the batch as it stood, in words; empty where it is still open.</param>
 public sealed record PoolShareView(string BatchId, string Code, string Element, string Booked, string Back, string Before, string After);
 
-public sealed record WorkedUpView(string EntryId, DateTimeOffset At, string By, string How, IReadOnlyList<string> Gave, string? Reason, bool CanTakeBack, IReadOnlyList<PoolShareView> Shares);
+/// <param name="Balance">It and its batches reconciled together.</param>
+public sealed record WorkedUpView(string EntryId, DateTimeOffset At, string By, string How, IReadOnlyList<string> Gave, string? Reason, bool CanTakeBack, IReadOnlyList<PoolShareView> Shares, PoolBalanceView? Balance);
+
+/// <summary>A leaving of a batch as all readings together tell it.</summary>
+public sealed record PoolFlowView(string BatchId, string Code, string Name, FigureView? Grams);
+
+/// <summary>A shared holding as a node between its batches: what their leavings brought, and what came or should come of it.</summary>
+/// <param name="Out">Reconciled; null where nothing tells it.</param>
+/// <param name="Sentence">Whether what it gave and what the batches say agree.</param>
+/// <param name="Slip">What would explain it, where they do not.</param>
+public sealed record PoolBalanceView(string Element, string Name, IReadOnlyList<PoolFlowView> Leavings, FigureView? Out, bool AddsUp, string Sentence, string? Slip);
 
 /// <summary>A shared holding: what the book has in it, from which batches, and what it gave before.</summary>
-public sealed record PoolView(string Id, string Code, string Kind, string Title, long Version, IReadOnlyList<PoolMetal> Metals, IReadOnlyList<PoolHoldingView> Holds, IReadOnlyList<WorkedUpView> WorkedUp);
+public sealed record PoolView(string Id, string Code, string Kind, string Title, long Version, IReadOnlyList<PoolMetal> Metals, IReadOnlyList<PoolHoldingView> Holds, IReadOnlyList<WorkedUpView> WorkedUp, PoolBalanceView? Balance);
 
 public sealed record PoolsView(IReadOnlyList<PoolView> Pools, IReadOnlyList<string> Kinds);
 
@@ -60,7 +70,7 @@ public static class PoolEndpoints
         return new(pool.Id, pool.Code, pool.Kind, pool.Title, state.Version(Entry.PoolStream(pool.Id)), metals,
             [.. pool.Holds.Reverse().Select(h => new PoolHoldingView(h.EntryId, h.BatchId, state.Batches[h.BatchId].Code, NameOf(state, h), h.At, string.Join(", ", h.Holds.Where(e => e.Element is "Au" or "Ag" or "Pt" or "Pd" && e.Grams > 0).Select(e => Grams(e.Grams, e.Sigma, e.Element))), Corrections.Refuse(state, h.EntryId) is null))],
             [.. pool.WorkedUp.Reverse().Select(w => new WorkedUpView(w.EntryId, w.At, w.By, w.Body.How, [.. w.Body.Yields.Select(y => $"{y.Mass.Text}{(y.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}: {Grams(y.Holds.Grams, y.Holds.Sigma, y.Holds.Element)}")], w.Body.Reason,
-                Corrections.Refuse(state, w.EntryId) is null, [.. w.Body.Shares.GroupBy(s => (s.BatchId, s.Element)).Select(g => Share(state, w, g.Key.BatchId, g.Key.Element, [.. g]))]))]);
+                Corrections.Refuse(state, w.EntryId) is null, [.. w.Body.Shares.GroupBy(s => (s.BatchId, s.Element)).Select(g => Share(state, w, g.Key.BatchId, g.Key.Element, [.. g]))], PoolBalances.Of(state, pool, w, book)))], PoolBalances.Of(state, pool, null, book));
     }
 
     private static string NameOf(State state, PooledHolding h) => state.Batches[h.BatchId].Step(h.StepId).Outputs.FirstOrDefault(o => o.Output == h.Output)?.Name ?? h.Output;

@@ -11,6 +11,7 @@ import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { TakeBack } from '../metal/TakeBack';
 import { day } from '../metal/day';
+import { TubBands } from './TubBands';
 import styles from './books.module.css';
 
 type Pool = Schemas['PoolView'];
@@ -67,6 +68,7 @@ function PoolSection({ pool }: { pool: Pool }) {
           )
         )}
       </div>
+      {pool.balance && <TubBands balance={pool.balance} code={pool.code} />}
       {working && <WorkUp pool={pool} metals={precious} onDone={() => setWorking(false)} />}
       {pool.workedUp.map((w) => (
         <div key={w.entryId} className={styles.workedUp}>
@@ -75,6 +77,7 @@ function PoolSection({ pool }: { pool: Pool }) {
             {w.reason && `; kept because: ${w.reason}`}.{' '}
             {w.canTakeBack && <TakeBack words="take it back" seen={pool.version} send={back(w.entryId)} />}
           </p>
+          {w.balance && <TubBands balance={w.balance} code={pool.code} />}
           <table className={styles.table}>
             <thead>
               <tr>

@@ -107,18 +107,15 @@ export function LiquorTest({ batch, step }: Props) {
             flex={1}
           />
         </div>
-        <div className={styles.line}>
-          <QuantityField
-            label="Volume of it"
-            placeholder="450 mL"
-            field="Volume"
-            value={volume}
-            onChange={setVolume}
-            error={write.error?.at('volume')}
-            flex={1}
-          />
-          <ReadWith label="Read in" field="Volume" value={readIn} onChange={setReadIn} />
-        </div>
+        <QuantityField
+          label="Volume of it"
+          placeholder="450 mL"
+          field="Volume"
+          value={volume}
+          onChange={setVolume}
+          error={write.error?.at('volume')}
+        />
+        <ReadWith label="Read in" field="Volume" value={readIn} onChange={setReadIn} />
         {keepable && (
           <label className={styles.reason}>
             If it is so, why?

@@ -9,6 +9,8 @@ const width = 1120;
 const left = 20;
 const top = 64;
 const most = 150;
+// What leaves at this width or more is drawn as a part of the band; less falls away as a thread.
+const broadFrom = 8;
 
 interface Props {
   trail: Trail;
@@ -16,14 +18,20 @@ interface Props {
   onSuspect: () => void;
 }
 
-/** The main way of a metal: each holding and the one that its taker made. */
+/** The way that most of a metal takes: each holding, and of what its taker made the one that most of it went into. */
 function mainWay(flows: Flow[]): Flow[] {
   const way: Flow[] = [];
+  const most = (a: Flow, b: Flow) => {
+    // Where nobody can tell, the way of the batch.
+    const [x, y] = [a.grams?.likely, b.grams?.likely];
+    return x === undefined || y === undefined || x === y ? (b.main ? b : a) : y > x ? b : a;
+  };
   let at = flows.find((f) => f.from === null);
   while (at) {
     way.push(at);
     const step = at.to;
-    at = step ? flows.find((f) => f.main && f.from === step && !way.includes(f)) : undefined;
+    const made = flows.filter((f) => step && f.from === step && f.arc !== 'lost' && !way.includes(f));
+    at = made.length > 0 ? made.reduce(most) : undefined;
   }
   return way;
 }
@@ -40,15 +48,22 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
   const x = (i: number) => left + i * gap;
   const end = x(way.length - 1);
   const last = way[way.length - 1];
-  const sides = trail.flows.filter((f) => !way.includes(f) && grams(f) * scale > 0.05);
-  const leavesBroadly = (f: Flow) => sides.some((side) => side.from === f.to && grams(side) * scale > 24);
-  const frayed = trail.unaccounted.likely;
+  // What goes on from a side is in it already.
+  const sides = trail.flows.filter(
+    (f) => !way.includes(f) && way.some((w) => w.to !== null && w.to === f.from) && grams(f) * scale > 0.05,
+  );
+  const leavesBroadly = (f: Flow) =>
+    sides.some((side) => side.from === f.to && grams(side) * scale > broadFrom);
+  // A loss that was explained has its own arc: it is what frays.
+  const isLost = (f: Flow) => f.arc === 'lost';
+  const frayed = trail.flows.some(isLost) ? 0 : trail.unaccounted.likely;
+  const height = Math.max(344, top + most + 26 + (Math.min(6, sides.length) - 1) * 22 + 20);
   // What was explained is not asked about any more.
   const suspect = trail.stands ? undefined : trail.suspects[0];
   const marked = suspect ? way.findIndex((f) => f.arc === suspect.arc) : -1;
   return (
     <svg
-      viewBox={`0 0 ${width} 344`}
+      viewBox={`0 0 ${width} ${height}`}
       className={styles.bands}
       role="img"
       id="trail-picture"
@@ -99,7 +114,7 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
         const sy = top + h(grams(way[at + 1] ?? way[at]));
         const w = Math.max(1.5, grams(f) * scale);
         // A side flow that takes much of the band leaves below it at its full width; a small one falls away as a thread.
-        const broad = w > 24;
+        const broad = w > broadFrom;
         const y0 = top + h(grams(way[at + 1]));
         const ey = broad ? y0 + 16 + w / 2 : top + most + 26 + ((sides.length - 1 - k) % 6) * 22;
         const ex = Math.min(sx + gap * 0.6, end - 60);
@@ -111,6 +126,7 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
                 fill="url(#hatch)"
                 stroke="var(--ink)"
                 strokeWidth="0.8"
+                strokeDasharray={isLost(f) ? '3 5' : undefined}
               />
             ) : (
               <path
@@ -118,6 +134,7 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
                 fill="none"
                 stroke={ink}
                 strokeWidth={w}
+                strokeDasharray={isLost(f) ? '4 4' : undefined}
               />
             )}
             <rect x={ex} y={broad ? y0 + 16 : ey - 5} width={4} height={broad ? w : 10} fill="var(--ink)" />
