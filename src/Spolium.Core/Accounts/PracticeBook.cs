@@ -15,22 +15,27 @@ public sealed record PracticeFigure(Prior Prior, Triple? Own, IReadOnlyList<(Bat
 public static class PracticeBook
 {
     /// <summary>A prior that batches teach, and what shows it.</summary>
-    /// <param name="Seen">"dose", "assay" or "foils".</param>
-    /// <param name="Dose">Id of the dose of these methods that shows it; empty for the other kinds.</param>
+    /// <param name="Seen">"dose", "assay", "foils", "pool" or "test".</param>
+    /// <param name="Dose">Id of the dose of these methods that shows it, or of the output whose holding does; empty for the other kinds.</param>
     public sealed record Lesson(string Prior, string Seen, IReadOnlyList<string> Methods, string Dose);
 
-    public static readonly IReadOnlyList<Lesson> Lessons = ReferenceTable.Read("practice.csv", r => new Lesson(r.Text("prior"), r.Text("seen"), r.Text("methods").Split('|', StringSplitOptions.RemoveEmptyEntries), r.Text("dose")), "prior");
+    public static readonly IReadOnlyList<Lesson> Lessons = ReferenceTable.Read("practice.csv", r => new Lesson(r.Text("prior"), r.Text("seen"), r.Text("methods").Split('|', StringSplitOptions.RemoveEmptyEntries), r.Text("dose")), "prior", "seen");
 
     private static readonly double Weight = Constants.Get("practice-weight").Likely;
 
     // What batches up to a moment teach changes only when one closes, is restated or left out.
-    private static readonly ConditionalWeakTable<ImmutableList<BatchPractice>, ConcurrentDictionary<int, Practice>> Known = [];
+    private static readonly ConditionalWeakTable<ImmutableList<BatchPractice>, ConcurrentDictionary<(int UpTo, int Later), Practice>> Known = [];
 
     /// <summary>What was known by practice at a moment. A batch goes by what was known when it began, so that its plan does not move while it is worked.</summary>
     public static Practice AsOf(State state, DateTimeOffset moment)
     {
         var upTo = state.Practice.TakeWhile(p => p.ClosedAt < moment).Count();
-        return upTo == 0 ? Practice.None : Known.GetOrCreateValue(state.Practice).GetOrAdd(upTo, n => Of([.. state.Practice.Take(n)]));
+        if (upTo == 0)
+            return Practice.None;
+        // What became known of a batch only later (its tub was worked up) was not known yet.
+        bool WasKnown(PracticeSeen s) => s.Since is null || s.Since < moment;
+        var later = state.Practice.Take(upTo).Sum(p => p.Seen.Count(s => !WasKnown(s)));
+        return Known.GetOrCreateValue(state.Practice).GetOrAdd((upTo, later), n => Of([.. state.Practice.Take(n.UpTo).Select(p => p with { Seen = p.Seen.RemoveAll(s => !WasKnown(s)) })]));
     }
 
     /// <summary>What is known now.</summary>
@@ -44,7 +49,7 @@ public static class PracticeBook
 
     /// <summary>Every figure that batches teach, with the batches that showed it.</summary>
     public static IReadOnlyList<PracticeFigure> All(IReadOnlyList<BatchPractice> batches) =>
-        [.. Lessons.Select(l => l.Prior).Select(id =>
+        [.. Lessons.Select(l => l.Prior).Distinct().Select(id =>
         {
             var prior = Priors.ById[id];
             var shown = batches.SelectMany(b => b.Seen.Where(s => s.Prior == id).Select(s => (Batch: b, Seen: s))).ToList();
@@ -53,5 +58,5 @@ public static class PracticeBook
         })];
 
     private static Sight SightOf(Prior prior, PracticeSeen seen) =>
-        new(Conjugate.To(prior, seen.Value), (seen.High - seen.Low) / (2 * Draws.Z95) * Conjugate.Slope(prior, seen.Value));
+        new(Conjugate.To(prior, seen.Value), (seen.High - seen.Low) / (2 * Draws.Z95) * Conjugate.Slope(prior, seen.Value), seen.Together);
 }

@@ -19,7 +19,7 @@ public static class Observing
     public static Draws DrawsNow(State state, string owner, bool likelyOnly = false) => new(owner, likelyOnly, PracticeBook.Now(state));
 
     public static IReadOnlyList<PracticeSeen> Of(Ledger ledger, BatchState batch) =>
-        BatchBook.Of(ledger.State, batch).AddsUp ? [.. batch.Route.Steps.Where(s => batch.Step(s.Id).Closed).SelectMany(s => Doses(ledger.State, batch, s)), .. Fineness(batch), .. Foils(ledger, batch)] : [];
+        BatchBook.Of(ledger.State, batch).AddsUp ? [.. batch.Route.Steps.Where(s => batch.Step(s.Id).Closed).SelectMany(s => Doses(ledger.State, batch, s)), .. Fineness(batch), .. Foils(ledger, batch), .. Tests(ledger.State, batch), .. Together(ledger.State, batch)] : [];
 
     /// <summary>A batch is left out of learning, or counts again.</summary>
     public static Decision LeaveOut(State state, string batchId, string? reason, bool counts)
@@ -93,10 +93,48 @@ public static class Observing
             yield return seen;
     }
 
+    // What stands in a leaving by a share that is practice: the share as believed × what was found over what was booked.
+    private static IEnumerable<(PracticeBook.Lesson Lesson, RouteStep Step, double Believed, string Element)> Leavings(State state, BatchState batch, string seen)
+    {
+        var draws = DrawsOf(state, batch);
+        var element = batch.Product?.Holds[0].Element;
+        return element is null ? [] : batch.Route.Steps.Where(s => batch.Step(s.Id).Closed).SelectMany(s => PracticeBook.Lessons.Where(l => l.Seen == seen && l.Methods.Contains(s.Method)).Select(l => (l, s, draws.Prior(l.Prior).Likely, element)));
+    }
+
+    /// <summary>What workings up of tubs and pots show of the batches that fed them: of all together, so that each shows the same.</summary>
+    public static IEnumerable<PracticeSeen> Together(State state, BatchState batch)
+    {
+        foreach (var (lesson, step, believed, element) in Leavings(state, batch, "pool"))
+        {
+            var pooled = batch.Pooled.GetValueOrDefault(Route.Holding(step.Id, lesson.Dose));
+            if (pooled?.Back.FirstOrDefault(s => s.Element == element) is not { BookedG: > 0, Grams: > 0 } share || state.ById.GetValueOrDefault(pooled.BackEntryId ?? "")?.Body is not PoolWorkedUp worked)
+                continue;
+            // The split between the batches is the book's own: what was found is as sure as the weighing of all.
+            var came = worked.Yields.First(y => y.Holds.Element == element).Holds;
+            var found = Working.Given(new Draws(batch.Id).Reading($"found {step.Id}/{lesson.Dose}", share.Grams, share.Grams * came.Sigma / came.Grams), Dimension.Mass, $"found in {pooled.PoolCode}", "shared back");
+            if (Seen(lesson.Prior, step.Id, found * believed / Working.Exact(share.BookedG, null, Dimension.Mass), $"{pooled.PoolCode} gave {FigureText.Number(came.Grams / worked.Shares.Where(s => s.Element == element).Sum(s => s.BookedG) * 100, 0)} % of what the book had in it") is { } seen)
+                yield return seen with { Together = true };
+        }
+    }
+
+    // A liquor that was held against standards.
+    private static IEnumerable<PracticeSeen> Tests(State state, BatchState batch)
+    {
+        foreach (var (lesson, step, _, element) in Leavings(state, batch, "test"))
+        {
+            var done = batch.Step(step.Id);
+            var through = done.Outputs.Sum(o => o.Holds.Where(h => h.Element == element).Sum(h => h.Grams));
+            if (done.Tests.LastOrDefault(t => t.Output == lesson.Dose && t.Element == element) is { } test && through > 0
+                && Seen(lesson.Prior, step.Id, test.Grams($"tested {step.Id}/{test.Output}/{test.Element}", new(batch.Id)) / Working.Exact(through, null, Dimension.Mass), $"between {test.Low.Text} and {test.High.Text} in {test.Volume.Text}") is { } seen)
+                yield return seen;
+        }
+    }
+
     // A figure that lies outside of what it can be shows nothing.
     private static PracticeSeen? Seen(string prior, string stepId, Working value, string says)
     {
         var range = value.Range;
-        return value.Likely > 0 && range.High > range.Low ? new(prior, stepId, value.Likely, Math.Min(range.Low, value.Likely), Math.Max(range.High, value.Likely), says) : null;
+        // Nothing of what is learned here can be below nothing.
+        return value.Likely > 0 && range.High > range.Low ? new(prior, stepId, value.Likely, Math.Clamp(range.Low, 0, value.Likely), Math.Max(range.High, value.Likely), says) : null;
     }
 }

@@ -100,8 +100,12 @@ public static class Pooling
     {
         var then = ledger.With(new("preview", [new(Entry.PoolStream(pool.Id), ledger.State.Version(Entry.PoolStream(pool.Id)) + 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "", body));
         return [.. body.Shares.Select(s => s.BatchId).Distinct().Order(StringComparer.Ordinal).Select(id => then.State.Batches[id]).Where(b => b.ClosedAt is not null)
-            .Select(b => new BatchRestated(b.Id, [.. b.Believed.Select(x => BatchBalance.Of(then, b, x.Element).Recovery).OfType<Working>().Select(Figure.Of)]))];
+            .Select(b => new BatchRestated(b.Id, [.. b.Believed.Select(x => BatchBalance.Of(then, b, x.Element).Recovery).OfType<Working>().Select(Figure.Of)], Shown(then.State, b)))];
     }
+
+    // A batch whose readings disagree shows nothing of this either.
+    private static IReadOnlyList<PracticeSeen>? Shown(State then, BatchState batch) =>
+        batch.Practice.IsEmpty ? null : [.. batch.Practice.Where(p => !p.Together), .. Observing.Together(then, batch)];
 
     /// <summary>Streams that a working up writes to: the pool's, and that of every batch that fed it.</summary>
     public static IReadOnlyList<string> Streams(State state, string poolId) =>

@@ -123,7 +123,12 @@ public sealed record BatchClosed(string BatchId, IReadOnlyList<Figure> Recoverie
 
 /// <summary>A figure of practice as one batch showed it: the likely value and its 5–95 % range.</summary>
 /// <param name="Prior">Id of the prior that it teaches.</param>
-public sealed record PracticeSeen(string Prior, string StepId, double Value, double Low, double High, string Says);
+/// <param name="Together">It was seen of several batches together: of their mean.</param>
+public sealed record PracticeSeen(string Prior, string StepId, double Value, double Low, double High, string Says, bool Together = false)
+{
+    /// <summary>When it came to be known, where that was after the batch closed; filled by the replay.</summary>
+    public DateTimeOffset? Since { get; init; }
+}
 
 /// <summary>A closed batch teaches nothing (the reason says why), or again.</summary>
 /// <param name="Reason">Null when it counts again.</param>

@@ -21,7 +21,8 @@ public sealed record PoolYield(TypedNumber Mass, TypedNumber? Fineness, ElementE
 public sealed record PoolShare(string BatchId, string StepId, string Output, string Element, double BookedG, double Grams, double Sigma);
 
 /// <summary>A closed batch's recoveries as they then stand.</summary>
-public sealed record BatchRestated(string BatchId, IReadOnlyList<Figure> Recoveries);
+/// <param name="Practice">What it then shows of practice.</param>
+public sealed record BatchRestated(string BatchId, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null);
 
 /// <summary>A shared holding was worked up and stands empty; what it gave is shared back to the batches that fed it, and their recoveries are restated.</summary>
 /// <param name="Reason">Why more than the book can have was kept.</param>
@@ -79,7 +80,7 @@ internal static class PoolReplay
             next = state with { Pools = state.Pools.SetItem(pool.Id, pool with { Holds = [], WorkedUp = pool.WorkedUp.Add(new(b, pool.Holds, entry.OccurredAt, entry.By, entry.Id)) }) };
         foreach (var shares in b.Shares.GroupBy(s => (s.BatchId, Holding: Planning.Route.Holding(s.StepId, s.Output))))
             next = Batch(next, shares.Key.BatchId, x => x with { Pooled = x.Pooled.SetItem(shares.Key.Holding, x.Pooled[shares.Key.Holding] with { Back = [.. shares], BackEntryId = entry.Id }) });
-        return b.Batches.Aggregate(next, (s, r) => Batch(s, r.BatchId, x => x.ClosedAt is null ? x : x.Restated(entry, $"{pool?.Code ?? b.PoolId} worked up", r.Recoveries)));
+        return b.Batches.Aggregate(next, (s, r) => Batch(s, r.BatchId, x => x.ClosedAt is null ? x : x.Restated(entry, $"{pool?.Code ?? b.PoolId} worked up", r.Recoveries) with { Practice = [.. r.Practice ?? x.Practice] }));
     }
 
     /// <summary>A leaving that waits in a pool holds something else than was believed when it went in.</summary>
@@ -103,7 +104,18 @@ internal static class PoolReplay
         var next = state with { Pools = state.Pools.SetItem(pool.Id, pool with { Holds = [.. was.From, .. pool.Holds], WorkedUp = pool.WorkedUp.RemoveAt(pool.WorkedUp.Count - 1) }) };
         foreach (var shares in b.Shares.GroupBy(s => (s.BatchId, Holding: Planning.Route.Holding(s.StepId, s.Output))))
             next = Batch(next, shares.Key.BatchId, x => x with { Pooled = x.Pooled.SetItem(shares.Key.Holding, x.Pooled[shares.Key.Holding] with { Back = [], BackEntryId = null }) });
-        return b.Batches.Aggregate(next, (s, r) => Batch(s, r.BatchId, x => x.RestatedLess(wrong.Id)));
+        return b.Batches.Aggregate(next, (s, r) => Batch(s, r.BatchId, x => x.RestatedLess(wrong.Id) with { Practice = [.. Before(b, x)] }));
+    }
+
+    /// <summary>When the leaving of a step was worked up.</summary>
+    public static DateTimeOffset? Since(State state, BatchState batch, string stepId) =>
+        batch.Pooled.Where(p => p.Key.StartsWith(stepId + "/", StringComparison.Ordinal) && p.Value.BackEntryId is not null).Select(p => state.ById.GetValueOrDefault(p.Value.BackEntryId!)?.OccurredAt).Max();
+
+    // Of what was seen together, that of other pools stays.
+    private static IEnumerable<PracticeSeen> Before(PoolWorkedUp b, BatchState batch)
+    {
+        var mine = b.Shares.Where(s => s.BatchId == batch.Id).Select(s => s.StepId).ToHashSet();
+        return batch.Practice.Where(p => !p.Together || !mine.Contains(p.StepId));
     }
 
     private static State Batch(State state, string id, Func<BatchState, BatchState> change) =>

@@ -51,7 +51,7 @@ public static class Replay
         BatchClosed b => Practised(Batch(state, b.BatchId, x => (x with { ClosedAt = entry.OccurredAt, Practice = [.. b.Practice ?? []] }).Restated(entry, "closed", b.Recoveries)), b.BatchId),
         PoolOpened b => PoolReplay.Open(state, entry, b),
         PutIntoPool b => PoolReplay.PutIn(state, entry, b),
-        PoolWorkedUp b => PoolReplay.WorkUp(state, entry, b),
+        PoolWorkedUp b => b.Batches.Aggregate(PoolReplay.WorkUp(state, entry, b), (s, r) => s.Batches.ContainsKey(r.BatchId) ? Practised(s, r.BatchId) : s),
         LeftOutOfLearning b => Practised(Batch(state, b.BatchId, x => x with { LeftOut = b.Reason }), b.BatchId),
         StepBegun b => Step(state, entry, b.BatchId, b.StepId, s => s with { Frozen = b.Plan, BegunAt = entry.OccurredAt }),
         DoseAdded b => Used(Step(state, entry, b.BatchId, b.StepId, s => s with { Pours = s.Pours.AddRange(b.Pours.Select(p => new Pour(b.DoseId, p.BottleId, p.Grams, entry.OccurredAt, entry.Id, p.Strength, p.PlusMinus, p.DensityGPerMl, p.SigmaG))) }), entry, b.Pours, MoveKind.Used, b.BatchId),
@@ -208,7 +208,7 @@ public static class Replay
     {
         var others = state.Practice.RemoveAll(p => p.BatchId == batchId);
         return state.Batches.TryGetValue(batchId, out var batch) && batch is { ClosedAt: { } closed, BroughtIn: null, Practice.Count: > 0 }
-            ? state with { Practice = [.. others.Add(new(batch.Id, batch.Code, closed, batch.Practice, batch.LeftOut)).OrderBy(p => p.ClosedAt)] }
+            ? state with { Practice = [.. others.Add(new(batch.Id, batch.Code, closed, [.. batch.Practice.Select(p => p.Together ? p with { Since = PoolReplay.Since(state, batch, p.StepId) } : p)], batch.LeftOut)).OrderBy(p => p.ClosedAt)] }
             : state with { Practice = others };
     }
 
@@ -284,7 +284,7 @@ public static class Replay
         ReadingsStand b => Batch(state, b.BatchId, x => x with { Stands = null }),
         PoolOpened b => state with { Pools = state.Pools.Remove(b.PoolId) },
         PutIntoPool b => PoolReplay.TakeOut(state, wrong, b),
-        PoolWorkedUp b => PoolReplay.TakeBack(state, wrong, b),
+        PoolWorkedUp b => b.Batches.Aggregate(PoolReplay.TakeBack(state, wrong, b), (s, r) => s.Batches.ContainsKey(r.BatchId) ? Practised(s, r.BatchId) : s),
         LotsPooled b => state with { Lots = b.Feeds.Aggregate(state.Lots.Remove(b.LotId), (lots, f) => lots.SetItem(f.LotId, lots[f.LotId] with { Left = lots[f.LotId].Left + f.Amount.Value, Pools = lots[f.LotId].Pools.Remove(b.LotId) })) },
         LotContentChanged b => Lot(state, b.LotId, l => Before(state, l, wrong)),
         LotSetAside b => Lot(state, b.LotId, l => l with { WaitsFor = null }),

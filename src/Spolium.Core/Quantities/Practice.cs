@@ -12,12 +12,14 @@ public sealed record Practice(IReadOnlyDictionary<string, Practised> ByPrior)
 
 /// <summary>One time that a figure of practice was seen, on the scale on which it is normal.</summary>
 /// <param name="Sigma">Standard uncertainty of this sight of it.</param>
-public readonly record struct Sight(double Value, double Sigma);
+/// <param name="Together">It was seen of several batches together: it tells of their mean, and nothing of how they differ.</param>
+public readonly record struct Sight(double Value, double Sigma, bool Together = false);
 
 /// <summary>
 /// A prior moved by what was seen. The figure is normal on its scale (logarithm of a positive one, logit of a share), its mean and spread unknown: the
 /// conjugate normal–inverse-χ² of Gelman and others, Bayesian Data Analysis, 3.3, with the book value worth so many batches. A sight that is itself unsure
-/// counts for τ²/(τ² + u²) of a batch, τ being the spread of the book value. With nothing seen the prediction is the book value.
+/// counts for τ²/(τ² + u²) of a batch, τ being the spread of the book value. What was seen of several batches together moves the mean as much as if
+/// each had been seen, and leaves the spread as the book has it. With nothing seen the prediction is the book value.
 /// </summary>
 public static class Conjugate
 {
@@ -32,7 +34,7 @@ public static class Conjugate
         var mean = seen.Zip(weights, (s, w) => s.Value * w).Sum() / n;
         var all = priorWeight + n;
         var centre = (priorWeight * m0 + n * mean) / all;
-        var scatter = seen.Zip(weights, (s, w) => w * (s.Value - mean) * (s.Value - mean)).Sum();
+        var scatter = seen.Zip(weights, (s, w) => w * (s.Together ? tau * tau : (s.Value - mean) * (s.Value - mean))).Sum();
         var book = tau * tau * priorWeight / (priorWeight + 1);
         var variance = (priorWeight * book + scatter + priorWeight * n / all * (mean - m0) * (mean - m0)) / all;
         var half = Draws.Z95 * Math.Sqrt(variance * (1 + 1 / all));

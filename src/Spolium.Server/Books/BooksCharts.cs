@@ -1,4 +1,5 @@
 using Spolium.Core.Accounts;
+using Spolium.Core.Journal;
 using Spolium.Data;
 using static Spolium.Server.Books.BooksFigures;
 
@@ -9,11 +10,19 @@ internal static class BooksCharts
 {
     public const string Whole = "whole";
     private const string Unaccounted = "unaccounted";
+    private const string Excess = "excess:";
 
-    public static ChartView Of(Data.Books books, BooksFilter filter, string of, int most)
+    public static ChartView Of(Data.Books books, BooksFilter filter, State state, string of, int most)
     {
         var name = NameOf(filter.Metal);
-        List<BooksWord> others = [new(Whole, "recovery of the whole batch"), new(Unaccounted, "unaccounted, of the feed"), .. books.WeighedMethods().Select(m => new BooksWord(m.Method, MethodWords(m.Method)))];
+        List<BooksWord> others = [new(Whole, "recovery of the whole batch"), new(Unaccounted, "unaccounted, of the feed"), .. books.WeighedMethods().Select(m => new BooksWord(m.Method, MethodWords(m.Method))), .. Excesses(state).Select(f => new BooksWord(Excess + f.Prior.Id, f.Prior.Label))];
+        if (of.StartsWith(Excess, StringComparison.Ordinal))
+        {
+            var counted = books.ByBatch(int.MaxValue).Select(b => b.BatchId).ToHashSet();
+            var figure = Excesses(state).FirstOrDefault(f => Excess + f.Prior.Id == of);
+            return Draw(of, figure?.Prior.Label ?? of, "what was poured until its signs were seen, over what the equation wants", others,
+                [.. (figure?.Shown ?? []).Where(s => counted.Contains(s.Batch.BatchId)).TakeLast(most).Select(s => (s.Batch.BatchId, s.Batch.Code, s.Batch.ClosedAt.UtcTicks, true, s.Seen.Value))], "×");
+        }
         if (of is Whole or Unaccounted)
         {
             var batches = books.ByBatch(most).Reverse().ToList();
@@ -25,12 +34,15 @@ internal static class BooksCharts
             [.. books.StepsOf(of, most).Select(s => (s.BatchId, s.Code, s.ClosedTicks, s.AddsUp, 100 * s.MainG / s.InG))]);
     }
 
-    private static ChartView Draw(string of, string title, string says, IReadOnlyList<BooksWord> others, IReadOnlyList<(string Id, string Code, long Closed, bool AddsUp, double Value)> points)
+    // Factors on the equation that doses ended by a sign have shown.
+    private static IEnumerable<PracticeFigure> Excesses(State state) => PracticeBook.All(state.Practice).Where(f => f.Shown.Count > 0 && PracticeBook.Lessons.Any(l => l.Prior == f.Prior.Id && l.Seen == "dose"));
+
+    private static ChartView Draw(string of, string title, string says, IReadOnlyList<BooksWord> others, IReadOnlyList<(string Id, string Code, long Closed, bool AddsUp, double Value)> points, string unit = "%")
     {
         var chart = ControlChart.Of([.. points.Select(p => p.Value)], Enumerable.Range(0, points.Count).Where(i => !points[i].AddsUp).ToHashSet());
         var marked = chart.Signals.SelectMany(s => s.Points).ToHashSet();
         var why = chart.Sigma is not null ? null : points.Count == 0 ? "no closed batch shows it" : $"{points.Count} {(points.Count == 1 ? "batch says" : "batches say")} too little of the spread: limits come with the eighth";
-        return new(of, title, says, others, [.. points.Select((p, i) => new ChartPoint(p.Id, p.Code, new(p.Closed, TimeSpan.Zero), p.Value, marked.Contains(i), !p.AddsUp))], chart.Centre, chart.Lower, chart.Upper, why,
+        return new(of, title, says, unit, others, [.. points.Select((p, i) => new ChartPoint(p.Id, p.Code, new(p.Closed, TimeSpan.Zero), p.Value, marked.Contains(i), !p.AddsUp))], chart.Centre, chart.Lower, chart.Upper, why,
             [.. chart.Signals.Select(s => new ChartSignalView(s.Rule, ControlChart.Rules.First(r => r.Id == s.Rule).Words, [.. s.Points.Select(i => points[i].Code)]))], [.. ControlChart.Rules.Select(r => r.Words)]);
     }
 }

@@ -20,12 +20,13 @@ public static class BooksEndpoints
         books.MapGet("/recovery", ([AsParameters] BooksQuery query, JournalStore store) => With(query, store, (b, f) => Recovery(b, f, new FigureBook())));
         books.MapGet("/losses", ([AsParameters] BooksQuery query, JournalStore store) => With(query, store, (b, f) => Losses(b, f, new FigureBook())));
         books.MapGet("/places", ([AsParameters] BooksQuery query, JournalStore store) => With(query, store, (b, f) => Places(b, f, new FigureBook())));
-        books.MapGet("/chart", ([AsParameters] BooksQuery query, JournalStore store, string? of = null) => With(query, store, (b, f) => BooksCharts.Of(b, f, of ?? BooksCharts.Whole, Most)));
+        books.MapGet("/chart", ([AsParameters] BooksQuery query, JournalStore store, string? of = null) => With(query, store, (b, f) => BooksCharts.Of(b, f, store.Ledger.State, of ?? BooksCharts.Whole, Most)));
         books.MapGet("/reagents", ([AsParameters] BooksQuery query, JournalStore store) => With(query, store, (b, f) => Reagents(b, f, new FigureBook())));
         books.MapGet("/money", ([AsParameters] BooksQuery query, JournalStore store) => With(query, store, (b, f) => Money(b, f, new FigureBook())));
         books.MapGet("/behind", Behind);
         books.MapGet("/working", Working);
-        books.MapGet("/csv", Csv);
+        books.MapGet("/csv", ([AsParameters] BooksQuery query, JournalStore store) => File(query, store, "text/csv", "books.csv", (b, f) => System.Text.Encoding.UTF8.GetBytes(BooksTables.Csv(b, f))));
+        books.MapGet("/xlsx", ([AsParameters] BooksQuery query, JournalStore store) => File(query, store, Workbook.MediaType, "books.xlsx", BooksTables.Workbook));
     }
 
     // One connection to a request; the first metal there is where none was asked for.
@@ -175,18 +176,10 @@ public static class BooksEndpoints
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 
-    private static readonly CsvTable Table = new(["batch", "title", "closed", "metal", "product g", "product u g", "feed g", "feed u g", "recovery %", "unaccounted g", "missing g"], [], "batches");
-
-    private static Results<FileContentHttpResult, ProblemHttpResult> Csv([AsParameters] BooksQuery query, JournalStore store)
+    private static Results<FileContentHttpResult, ProblemHttpResult> File(BooksQuery query, JournalStore store, string type, string name, Func<Data.Books, BooksFilter, byte[]> write) => With(query, store, write).Result switch
     {
-        static string Number(double x) => x.ToString("0.####", CultureInfo.InvariantCulture);
-        var made = With(query, store, (b, f) => Table.Write(b.ByBatch(int.MaxValue).Select(r => (IEnumerable<string>)[r.Code, r.Title, At(r.ClosedTicks)!.Value.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), f.Metal, Number(r.Metal.ProductG), Number(r.Metal.ProductSigma),
-            Number(r.Metal.AtLeastG), Number(r.Metal.AtLeastSigma), Number(100 * r.Metal.ProductG / Math.Max(r.Metal.AtLeastG, r.Metal.ProductG)), Number(r.Metal.UnaccountedG), Number(r.Metal.MissingG)])));
-        return made.Result switch
-        {
-            ProblemHttpResult problem => problem,
-            Ok<string> { Value: { } csv } => TypedResults.File(System.Text.Encoding.UTF8.GetBytes(csv), "text/csv", "books.csv"),
-            _ => Problems.NotFound("such table"),
-        };
-    }
+        Ok<byte[]> { Value: { } file } => TypedResults.File(file, type, name),
+        ProblemHttpResult problem => problem,
+        _ => Problems.NotFound("such table"),
+    };
 }

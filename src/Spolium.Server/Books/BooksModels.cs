@@ -38,10 +38,11 @@ public sealed record ChartPoint(string BatchId, string Code, DateTimeOffset Clos
 
 public sealed record ChartSignalView(string Rule, string Words, IReadOnlyList<string> Codes);
 
-/// <summary>A control chart, in per cent.</summary>
-/// <param name="Of">What it shows: whole, unaccounted, or a method.</param>
+/// <summary>A control chart.</summary>
+/// <param name="Of">What it shows: whole, unaccounted, a method, or "excess:" and a figure of practice.</param>
+/// <param name="Unit">% or ×.</param>
 /// <param name="Why">Why there are no limits, where there are none.</param>
-public sealed record ChartView(string Of, string Title, string Says, IReadOnlyList<BooksWord> Others, IReadOnlyList<ChartPoint> Points, double? Centre, double? Lower, double? Upper, string? Why, IReadOnlyList<ChartSignalView> Signals, IReadOnlyList<string> Rules);
+public sealed record ChartView(string Of, string Title, string Says, string Unit, IReadOnlyList<BooksWord> Others, IReadOnlyList<ChartPoint> Points, double? Centre, double? Lower, double? Upper, string? Why, IReadOnlyList<ChartSignalView> Signals, IReadOnlyList<string> Rules);
 
 /// <param name="OverPlan">What was poured over what the steps were begun with.</param>
 public sealed record BooksReagent(string Formula, string Name, FigureView Grams, FigureView PerGram, FigureView? OverPlan, FigureView? Kr, int Batches, int WithoutPrice);

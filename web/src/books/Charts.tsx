@@ -36,7 +36,7 @@ export function Charts({ query, of, set }: Props) {
       <Dots
         id="chart-picture"
         label={data.title}
-        unit="%"
+        unit={data.unit}
         dots={data.points}
         centre={data.centre}
         lower={data.lower}

@@ -35,25 +35,27 @@ const at = (sorted: number[], share: number) =>
  * What the axis spans: the bulk of the points and the limits. A single batch far off would press all others into one line: it stands at the edge
  * with its number.
  */
-function span(dots: Dot[], lines: (number | null | undefined)[]): [number, number] {
+function span(dots: Dot[], lines: (number | null | undefined)[], least: number): [number, number] {
   const sorted = dots.map((d) => d.value).sort((a, b) => a - b);
   const [q1, q3] = [at(sorted, 0.25), at(sorted, 0.75)];
-  const reach = Math.max(3 * (q3 - q1), 2);
+  const reach = Math.max(3 * (q3 - q1), 4 * least);
   const inside = dots.filter((d) => d.value >= q1 - reach && d.value <= q3 + reach);
   const all = inside.flatMap((d) => [d.value, d.low ?? d.value, d.high ?? d.value]);
   for (const l of lines) if (l != null && l > q1 - 4 * reach && l < q3 + 4 * reach) all.push(l);
   const [low, high] = [Math.min(...all), Math.max(...all)];
-  const room = Math.max((high - low) * 0.08, 0.5);
+  const room = Math.max((high - low) * 0.08, least);
   return [low - room, high + room];
 }
 
-const steps = [0.5, 1, 2, 5, 10, 20, 50];
+const steps = [0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50];
 
 /** Batches in their order, oldest at the left: a dot with its range, a mean and limits where there are any. Each leads to its trail. */
 export function Dots({ id, label, dots, unit, centre, lower, upper }: Props) {
   const navigate = useNavigate();
   if (dots.length === 0) return null;
-  const [low, high] = span(dots, [lower, upper]);
+  // Shares of a whole are read in per cent, factors in hundredths.
+  const digits = unit === '%' ? 1 : 2;
+  const [low, high] = span(dots, [lower, upper], unit === '%' ? 0.5 : 0.02);
   const y = (v: number) => bottom - ((v - low) / (high - low)) * (bottom - top);
   const inside = (v: number) => Math.max(top, Math.min(bottom, y(v)));
   const gap = (width - left - right) / Math.max(1, dots.length);
@@ -80,7 +82,7 @@ export function Dots({ id, label, dots, unit, centre, lower, upper }: Props) {
         <g key={t}>
           <line x1={left} x2={width - right} y1={y(t)} y2={y(t)} className={styles.grid} />
           <text x={left - 8} y={y(t) + 5} textAnchor="end" className={styles.tick}>
-            {t} {unit}
+            {Number(t.toFixed(2))} {unit}
           </text>
         </g>
       ))}
@@ -92,7 +94,7 @@ export function Dots({ id, label, dots, unit, centre, lower, upper }: Props) {
             <g key={words}>
               <line x1={left} x2={width - right} y1={y(v)} y2={y(v)} className={style} />
               <text x={width - right + 6} y={y(v) + 5} className={styles.tick}>
-                {words} {v.toFixed(1)}
+                {words} {v.toFixed(digits)}
               </text>
             </g>
           ),
@@ -101,7 +103,7 @@ export function Dots({ id, label, dots, unit, centre, lower, upper }: Props) {
         const out = d.value < low || d.value > high;
         return (
           <g key={d.batchId} className={styles.dot} onClick={() => void navigate(`/trail/${d.batchId}`)}>
-            <title>{`${d.code}: ${d.value.toFixed(1)} ${unit}`}</title>
+            <title>{`${d.code}: ${d.value.toFixed(digits)} ${unit}`}</title>
             <rect x={x(i) - gap / 2} y={top} width={gap} height={height - top} fill="transparent" />
             {!out && d.low !== undefined && d.high !== undefined && (
               <line x1={x(i)} x2={x(i)} y1={inside(d.low)} y2={inside(d.high)} className={styles.range} />
@@ -122,7 +124,7 @@ export function Dots({ id, label, dots, unit, centre, lower, upper }: Props) {
                   textAnchor="middle"
                   className={styles.far}
                 >
-                  {d.value.toFixed(1)} {unit}
+                  {d.value.toFixed(digits)} {unit}
                 </text>
               </>
             ) : (

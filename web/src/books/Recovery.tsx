@@ -72,6 +72,9 @@ export function Recovery({ data, query }: { data: Schemas['RecoveryView']; query
         <a className="word" href={`/api/books/csv?${searchOf(query)}`} download>
           Save as a table
         </a>
+        <a className="word" href={`/api/books/xlsx?${searchOf(query)}`} download>
+          Save as a workbook
+        </a>
         {data.count > data.batches.length && (
           <span className="soft">
             the latest {data.batches.length} are drawn; the sums are over all {data.count}
