@@ -32,7 +32,7 @@ public sealed record BatchBalance(string Element, Working Feed, IReadOnlyList<Ho
         var product = InProduct(batch, element, draws, name);
         var holdings = FindHoldings(ledger, batch, element, draws, name).ToList();
         var standing = Working.Sum(holdings.Where(h => h.Standing && !(product is not null && h.Main)).Select(h => h.Grams), Dimension.Mass).Named("stands in holdings");
-        var back = CameBack(batch, element, draws, name);
+        var back = CameBack(batch, element);
         var cameOut = product is null ? back : back is null ? product : (product + back).Named($"{name} that came out, in the product and back from leavings");
         var atLeast = (cameOut is null ? standing : cameOut + standing).Named("the feed held at least");
         var booked = ledger.Book.Grams(Account.Unaccounted("batch/" + batch.Id), element);
@@ -55,8 +55,10 @@ public sealed record BatchBalance(string Element, Working Feed, IReadOnlyList<Ho
         return Working.Given(draws.Reading($"product {batch.Product.EntryId} {element}", held.Grams, held.Sigma), Dimension.Mass, $"{name} in the product", $"weighed {batch.Product.Mass.Text}, {fine}", batch.Product.Fineness is null);
     }
 
-    private static Working? CameBack(BatchState batch, string element, Draws draws, string name)
+    /// <summary>Grams of a metal that were shared back of leavings; null where none were worked up.</summary>
+    public static Working? CameBack(BatchState batch, string element)
     {
+        var (draws, name) = (new Draws(batch.Id), Elements.Of(element).Name);
         var shares = batch.Pooled.OrderBy(p => p.Key, StringComparer.Ordinal).SelectMany(p => p.Value.Back.Where(s => s.Element == element).Select(s => (Pool: p.Value, Share: s))).ToList();
         return shares.Count == 0 ? null : Working.Sum(shares.Select(s => Working.Given(draws.Reading($"back {s.Share.StepId}/{s.Share.Output} {element}", s.Share.Grams, s.Share.Sigma), Dimension.Mass,
             $"{name} back from {s.Pool.PoolCode}", $"what it gave when it was worked up, in proportion to the book ({FigureText.Number(s.Share.BookedG, 3)} g of this batch)")), Dimension.Mass).Named($"{name} back from leavings");

@@ -41,7 +41,21 @@ public static class PracticeBook
     /// <summary>What is known now.</summary>
     public static Practice Now(State state) => AsOf(state, DateTimeOffset.MaxValue);
 
-    private static Practice Of(IReadOnlyList<BatchPractice> batches) => new(All(batches).Where(f => f.Own is not null).ToDictionary(f => f.Prior.Id, f =>
+    // Plans hang on the very object: what teaches the same is the same.
+    private static readonly ConcurrentQueue<Practice> Latest = [];
+    private const int MostLatest = 64;
+
+    private static Practice Of(IReadOnlyList<BatchPractice> batches)
+    {
+        var made = Reckon(batches);
+        if (Latest.FirstOrDefault(p => p.ByPrior.Count == made.ByPrior.Count && p.ByPrior.All(x => made.ByPrior.TryGetValue(x.Key, out var own) && own == x.Value)) is { } same)
+            return same;
+        Latest.Enqueue(made);
+        while (Latest.Count > MostLatest && Latest.TryDequeue(out _)) { }
+        return made;
+    }
+
+    private static Practice Reckon(IReadOnlyList<BatchPractice> batches) => new(All(batches).Where(f => f.Own is not null).ToDictionary(f => f.Prior.Id, f =>
     {
         var counted = f.Shown.Count(s => s.Batch.LeftOut is null);
         return new Practised(f.Own!.Value, counted, counted == 1 ? "from one of your batches" : $"from {counted} of your batches");

@@ -1,3 +1,4 @@
+using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
@@ -16,11 +17,17 @@ public static class BatchWorth
         var plan = BatchAtWork.Plan(state, batch);
         var element = BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
         var fees = Working.Sum(batch.Steps.Where(s => s.Value.Fee is not null).OrderBy(s => s.Key, StringComparer.Ordinal).Select(s => Working.Given(s.Value.Fee!.Value, Dimension.Money, $"paid outside in {s.Key}", s.Value.Fee.Text)), Dimension.Money);
-        var terms = LotAtWork.Terms(state, prices, state.Lots[batch.Feeds[0].LotId], batch.Feeds[0].Amount) with { Hours = HandsOn(state, batch), Fees = fees };
+        var terms = LotAtWork.Terms(state, prices, state.Lots[batch.Feeds[0].LotId], batch.Feeds[0].Amount) with { Hours = HandsOn(state, batch), Fees = fees, Back = Back(batch) };
         return (Worth.Of(plan, element, terms, Observing.DrawsOf(state, batch)), prices);
     }
 
     private static PriceList? PricesAt(State state, DateTimeOffset at) => (state.Prices.LastOrDefault(p => p.From <= at) ?? state.PricesNow)?.List;
+
+    private static SharedBack? Back(BatchState batch)
+    {
+        var back = batch.Pooled.Where(p => !p.Value.Back.IsEmpty).ToList();
+        return back.Count == 0 ? null : new(back.Select(p => p.Key).ToHashSet(), back.SelectMany(p => p.Value.Back).Select(s => s.Element).Distinct().Order(StringComparer.Ordinal).ToDictionary(e => e, e => BatchBalance.CameBack(batch, e)!));
+    }
 
     /// <summary>Hours with hands on by the journal: stretches between entries that lie closer than half an hour. Null while nothing was written.</summary>
     public static Working? HandsOn(State state, BatchState batch)

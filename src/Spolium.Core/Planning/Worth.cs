@@ -15,7 +15,13 @@ public sealed record WorthLine(string Id, Working Kr);
 /// <param name="Offer">Crowns that somebody offers for all of it as it is; null reckons by the scrap shares of the list.</param>
 /// <param name="Hours">Hours with hands on that were really spent; null takes the plan's.</param>
 /// <param name="Fees">Crowns paid outside (a furnace, an assay office).</param>
-public sealed record WorthTerms(PriceList Prices, IReadOnlyDictionary<string, Working> BottlePrices, Working? Offer = null, Working? Hours = null, Working? Fees = null);
+/// <param name="Back">What was shared back of leavings that were worked up with those of other batches; null for a plan.</param>
+public sealed record WorthTerms(PriceList Prices, IReadOnlyDictionary<string, Working> BottlePrices, Working? Offer = null, Working? Hours = null, Working? Fees = null, SharedBack? Back = null);
+
+/// <summary>Leavings that were worked up: they hold nothing any more, and what came of them is metal as that of the bar.</summary>
+/// <param name="Holdings">As a route names them.</param>
+/// <param name="Grams">By metal.</param>
+public sealed record SharedBack(IReadOnlySet<string> Holdings, IReadOnlyDictionary<string, Working> Grams);
 
 /// <summary>
 /// What a plan leaves over, line by line: metal paid, what lies in holdings, less reagents, liquors handed over, power, hands, the sale; against
@@ -32,7 +38,7 @@ public sealed record Worth(IReadOnlyList<WorthLine> Lines, Working LeftOver, Wor
     public static Worth Of(BatchPlan plan, string element, WorthTerms terms, Draws draws)
     {
         var notPriced = new List<string>();
-        List<WorthLine> lines = [.. Income(plan, element, terms.Prices, notPriced), .. Reagents(plan, terms, draws, notPriced), .. Work(plan, terms, draws, notPriced)];
+        List<WorthLine> lines = [.. Income(plan, element, terms, notPriced), .. Reagents(plan, terms, draws, notPriced), .. Work(plan, terms, draws, notPriced)];
         if (terms.Fees is { } fees && !Working.IsNothing(fees))
             lines.Add(new("fees", Less(fees, "paid outside")));
         var left = Working.Sum(lines.Select(l => l.Kr), Dimension.Money).Named("left over");
@@ -42,25 +48,37 @@ public sealed record Worth(IReadOnlyList<WorthLine> Lines, Working LeftOver, Wor
 
     private static Working Less(Working kr, string label) => (Working.Zero(Dimension.Money) - kr).Named(label);
 
-    private static IEnumerable<WorthLine> Income(BatchPlan plan, string element, PriceList prices, List<string> notPriced)
+    private static IEnumerable<WorthLine> Income(BatchPlan plan, string element, WorthTerms terms, List<string> notPriced)
     {
+        var prices = terms.Prices;
         var product = plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge;
-        if (prices.Find(PriceKind.Metal, element) is { } row && prices.OfMetal(element) is { } price)
-        {
-            var paid = row.Paid is { } share ? price * prices.Share(share, "share that is paid") : price;
-            var perGram = row.Charge is { Value: > 0 } charge ? paid - Working.Given(charge.Value, Dimension.Money / Dimension.Mass, "the buyer’s charge to a gram", $"{prices.Title}: {charge.Text}") : paid;
-            yield return new("paid", (plan.Product(element) * perGram).Named($"{Elements.Of(element).Name} paid{(row.Paid is { } s ? $" at {FigureText.Number(s.Value * 100, 0)} %" : "")}"));
-        }
+        if (Paid("paid", plan.Product(element), element, prices, "paid") is { } paid)
+            yield return paid;
         else
             notPriced.Add(Elements.Of(element).Name);
+        foreach (var (metal, grams) in terms.Back?.Grams ?? new Dictionary<string, Working>())
+            if (Paid("back-" + metal, grams, metal, prices, "back from leavings, paid") is { } back)
+                yield return back;
+            else
+                notPriced.Add(Elements.Of(metal).Name);
         // The bar, and what no step takes, may hold further metals that somebody pays for.
         foreach (var other in prices.Rows.Where(r => r.Kind == PriceKind.Metal && r.Held is { Value: > 0 }))
         {
-            var places = plan.Remaining.Select(r => r.Output.Charge).Where(c => WhollyOf(c) is null).Concat(other.Item == element ? [] : [product]);
+            var places = plan.Remaining.Where(r => terms.Back?.Holdings.Contains(Route.Holding(r.Step.Step.Id, r.Output.Id)) is not true).Select(r => r.Output.Charge).Where(c => WhollyOf(c) is null).Concat(other.Item == element ? [] : [product]);
             var lying = Working.Sum(places.Select(c => c.Element(other.Item)), Dimension.Mass).Named($"{Elements.Of(other.Item).Name} in holdings");
             if (lying.Range.High > 0 || lying.Likely > 0)
                 yield return new("held-" + other.Item, (lying * prices.OfMetal(other.Item)! * prices.Share(other.Held!, "share that counts in a holding")).Named($"{Elements.Of(other.Item).Name} that lies in holdings"));
         }
+    }
+
+    // Grams of a metal at the list's price, less what the buyer keeps; null without a price.
+    private static WorthLine? Paid(string id, Working grams, string element, PriceList prices, string how)
+    {
+        if (prices.Find(PriceKind.Metal, element) is not { } row || prices.OfMetal(element) is not { } price)
+            return null;
+        var paid = row.Paid is { } share ? price * prices.Share(share, "share that is paid") : price;
+        var perGram = row.Charge is { Value: > 0 } charge ? paid - Working.Given(charge.Value, Dimension.Money / Dimension.Mass, "the buyer’s charge to a gram", $"{prices.Title}: {charge.Text}") : paid;
+        return new(id, (grams * perGram).Named($"{Elements.Of(element).Name} {how}{(row.Paid is { } s ? $" at {FigureText.Number(s.Value * 100, 0)} %" : "")}"));
     }
 
     private static IEnumerable<WorthLine> Reagents(BatchPlan plan, WorthTerms terms, Draws draws, List<string> notPriced)

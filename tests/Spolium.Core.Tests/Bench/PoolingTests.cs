@@ -128,4 +128,22 @@ public class PoolingTests
 
     [Fact]
     public void A_code_is_taken_once() => Assert.Equal(["code", "kind"], Pooling.Open(Demo.Value.State, "T1b", "T1", "bucket", "").Errors.Select(e => e.Field));
+
+    // What came back is paid as the bar is, and its filter no longer counts as metal that lies about.
+    [Fact]
+    public void What_came_back_stands_in_the_money_of_its_batch()
+    {
+        var before = Demo.Value;
+        var id = before.State.Pools["T1"].Holds[0].BatchId;
+        var after = Write(before, WorkUp(before, 0.09), [.. Pooling.Streams(before.State, "T1")]);
+        Core.Planning.Worth Sheet(Ledger l) => BatchWorth.Of(l.State, l.State.Batches[id], Now)!.Value.Worth;
+        double Kr(Core.Planning.Worth w, string line) => w.Lines.FirstOrDefault(l => l.Id == line)?.Kr.Likely ?? 0;
+        var (was, now) = (Sheet(before), Sheet(after));
+        var back = after.State.Batches[id].Pooled.Values.SelectMany(p => p.Back).First(s => s.Element == "Au").Grams;
+        var row = BatchWorth.Of(after.State, after.State.Batches[id], Now)!.Value.Prices.Find(Core.Planning.PriceKind.Metal, "Au")!;
+        Assert.Equal(back * (row.Price.Value * (row.Paid?.Value ?? 1) - (row.Charge?.Value ?? 0)), Kr(now, "back-Au"), 0.01);
+        Assert.Equal(0, Kr(was, "back-Au"));
+        Assert.True(Kr(now, "held-Au") < Kr(was, "held-Au"));
+        Assert.Equal(now.Lines.Sum(l => l.Kr.Likely), now.LeftOver.Likely, 1e-9);
+    }
 }
