@@ -1,7 +1,5 @@
 using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
-using Spolium.Core.Journal;
 using Spolium.Data.Tables;
 
 namespace Spolium.Data;
@@ -9,15 +7,15 @@ namespace Spolium.Data;
 /// <summary>Writes what the books keep of a batch when it closes, anew when it is restated, and not at all while it is open.</summary>
 internal static class BooksProjector
 {
-    public static void Project(SpoliumDb db, Ledger ledger, BatchState batch)
+    /// <param name="summary">Null of an open batch.</param>
+    public static void Project(SpoliumDb db, string batchId, BatchSummary? summary)
     {
-        Forget(db, batch.Id);
-        if (batch.ClosedAt is null)
+        Forget(db, batchId);
+        if (summary is not { } s)
             return;
-        var s = BatchSummary.Of(ledger, batch);
         db.BatchMetals.AddRange(s.Metals.Select(m => new BatchMetalRow
         {
-            BatchId = batch.Id,
+            BatchId = batchId,
             Element = m.Element,
             FeedG = m.Feed.Value,
             FeedSigma = m.Feed.Sigma,
@@ -29,12 +27,12 @@ internal static class BooksProjector
             UnaccountedSigma = m.Unaccounted.Sigma,
             MissingG = m.Missing,
         }));
-        db.BatchLosses.AddRange(s.Losses.Select(l => new BatchLossRow { BatchId = batch.Id, Element = l.Element, Account = l.Account, StepId = l.StepId, Method = l.Method, Cause = l.Cause, Grams = l.Grams.Value, Sigma = l.Grams.Sigma }));
-        db.StepYields.AddRange(s.Steps.Select(y => new StepYieldRow { BatchId = batch.Id, StepId = y.StepId, Element = y.Element, Method = y.Method, InG = y.In, MainG = y.Main }));
-        db.BatchReagents.AddRange(s.Reagents.Select(r => new BatchReagentRow { BatchId = batch.Id, Formula = r.Formula, Name = r.Name, Grams = r.Grams, PlannedG = r.Planned, Kr = r.Kr }));
+        db.BatchLosses.AddRange(s.Losses.Select(l => new BatchLossRow { BatchId = batchId, Element = l.Element, Account = l.Account, StepId = l.StepId, Method = l.Method, Cause = l.Cause, Grams = l.Grams.Value, Sigma = l.Grams.Sigma }));
+        db.StepYields.AddRange(s.Steps.Select(y => new StepYieldRow { BatchId = batchId, StepId = y.StepId, Element = y.Element, Method = y.Method, InG = y.In, MainG = y.Main }));
+        db.BatchReagents.AddRange(s.Reagents.Select(r => new BatchReagentRow { BatchId = batchId, Formula = r.Formula, Name = r.Name, Grams = r.Grams, PlannedG = r.Planned, Kr = r.Kr }));
         if (s.Money is { } money)
-            db.BatchMoney.Add(new() { BatchId = batch.Id, CostsKr = money.Costs, LeftKr = money.LeftOver.Value, LeftSigma = money.LeftOver.Sigma, MarginKr = money.Margin.Value, MarginSigma = money.Margin.Sigma });
-        db.BatchPeople.AddRange(s.People.Select(p => new BatchPersonRow { BatchId = batch.Id, Initials = p }));
+            db.BatchMoney.Add(new() { BatchId = batchId, CostsKr = money.Costs, LeftKr = money.LeftOver.Value, LeftSigma = money.LeftOver.Sigma, MarginKr = money.Margin.Value, MarginSigma = money.Margin.Sigma });
+        db.BatchPeople.AddRange(s.People.Select(p => new BatchPersonRow { BatchId = batchId, Initials = p }));
     }
 
     public static void Forget(SpoliumDb db, string batchId)

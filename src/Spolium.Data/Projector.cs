@@ -17,6 +17,8 @@ internal static class Projector
 
     public static void Project(SpoliumDb db, Ledger before, Ledger after, long seq)
     {
+        // Rows are put in, changed and removed through the tracker itself: it need not look for changes at every step.
+        db.ChangeTracker.AutoDetectChangesEnabled = false;
         var moved = new List<string>();
         foreach (var lot in after.State.Lots.Values.Where(l => before.State.Lots.GetValueOrDefault(l.Id) != l))
             Put(db, Row(lot), lot.Id);
@@ -28,9 +30,12 @@ internal static class Projector
             db.Steps.RemoveRange(db.Steps.Where(s => s.BatchId == gone));
             BooksProjector.Forget(db, gone);
         }
-        foreach (var batch in after.State.Batches.Values.Where(b => before.State.Batches.GetValueOrDefault(b.Id) != b))
+        var changed = after.State.Batches.Values.Where(b => !ReferenceEquals(before.State.Batches.GetValueOrDefault(b.Id), b)).ToList();
+        // A tub that is worked up restates many batches: each is reckoned by itself.
+        var summaries = changed.Where(b => b.ClosedAt is not null).AsParallel().Select(b => (b.Id, Summary: BatchSummary.Of(after, b))).ToDictionary(x => x.Id, x => x.Summary);
+        foreach (var batch in changed)
         {
-            Put(db, Row(after.State, batch), batch.Id);
+            Put(db, Row(after.State, batch, summaries.GetValueOrDefault(batch.Id)), batch.Id);
             // Steps that the way no longer has are gone from the list; the journal keeps what was done in them.
             var there = batch.Route.Steps.Select(s => s.Id).ToHashSet();
             db.Steps.RemoveRange(db.Steps.Where(s => s.BatchId == batch.Id).AsEnumerable().Where(s => !there.Contains(s.StepId)));
@@ -38,7 +43,7 @@ internal static class Projector
                 Put(db, Row(batch, i), batch.Id, batch.Route.Steps[i].Id);
             var earlier = before.State.Batches.GetValueOrDefault(batch.Id);
             if (batch.ClosedAt is not null || earlier?.ClosedAt is not null)
-                BooksProjector.Project(db, after, batch);
+                BooksProjector.Project(db, batch.Id, summaries.GetValueOrDefault(batch.Id));
             if (earlier?.ClosedAt != batch.ClosedAt || earlier?.Product != batch.Product)
                 moved.Add(batch.Id);
         }
@@ -89,7 +94,7 @@ internal static class Projector
         PartOf = lot.PartOf,
     };
 
-    private static BatchRow Row(State state, BatchState batch) => new()
+    private static BatchRow Row(State state, BatchState batch, BatchSummary? summary) => new()
     {
         Id = batch.Id,
         Code = batch.Code,
@@ -102,7 +107,7 @@ internal static class Projector
         ClosedTicks = batch.ClosedAt?.UtcTicks,
         ProductG = batch.Product?.Mass.Value,
         Material = state.Lots[batch.Feeds[0].LotId].Material,
-        AddsUp = batch.ClosedAt is null || BatchBook.Of(state, batch).AddsUp,
+        AddsUp = summary?.AddsUp ?? true,
         Explained = batch.Stands is not null,
         Restated = Math.Max(0, batch.History.Count - 1),
         LotRoot = BatchAtWork.RootOf(state, state.Lots[batch.Feeds[0].LotId]),

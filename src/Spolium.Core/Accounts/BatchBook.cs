@@ -42,6 +42,10 @@ public sealed record BatchBook(BatchFlows Flows, Reconciliation Fit, Reconciliat
         return book;
     }
 
+    /// <summary>Whether the readings of a batch agree, without a search for what may be wrong.</summary>
+    public static bool Agrees(State state, BatchState batch) =>
+        Books.TryGetValue(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels) ? known.Book.AddsUp : Flowing(state, batch).Fit.Passes;
+
     /// <summary>The graph of a batch and its first fit, with no search for what may be wrong.</summary>
     internal static (BatchFlows Flows, Reconciliation Fit) Flowing(State state, BatchState batch)
     {

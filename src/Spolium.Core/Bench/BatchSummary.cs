@@ -33,14 +33,15 @@ public sealed record ReagentSummary(string Formula, string Name, double Grams, d
 public sealed record MoneySummary(double Costs, Measured LeftOver, Measured Margin);
 
 /// <summary>What the books keep of a closed batch: reckoned once from journal and book when it closes, and anew when it is restated.</summary>
-public sealed record BatchSummary(IReadOnlyList<MetalSummary> Metals, IReadOnlyList<LossSummary> Losses, IReadOnlyList<StepSummary> Steps, IReadOnlyList<ReagentSummary> Reagents, MoneySummary? Money, IReadOnlyList<string> People)
+/// <param name="AddsUp">Its readings agree.</param>
+public sealed record BatchSummary(bool AddsUp, IReadOnlyList<MetalSummary> Metals, IReadOnlyList<LossSummary> Losses, IReadOnlyList<StepSummary> Steps, IReadOnlyList<ReagentSummary> Reagents, MoneySummary? Money, IReadOnlyList<string> People)
 {
     public static BatchSummary Of(Ledger ledger, BatchState batch)
     {
         var elements = batch.Product?.Holds.Select(h => h.Element).Where(e => batch.Believed.Any(b => b.Element == e)).ToList() ?? [];
         var balances = elements.Select(e => BatchBalance.Of(ledger, batch, e)).ToList();
         var people = ledger.State.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batch.Id))).Select(e => e.By).Distinct().Order(StringComparer.Ordinal).ToList();
-        return new([.. balances.Select(MetalOf)], [.. balances.SelectMany(b => LossesOf(batch, b))], [.. elements.SelectMany(e => StepsOf(batch, e))], ReagentsOf(ledger.State, batch), MoneyOf(ledger.State, batch), people);
+        return new(BatchBook.Agrees(ledger.State, batch), [.. balances.Select(MetalOf)], [.. balances.SelectMany(b => LossesOf(batch, b))], [.. elements.SelectMany(e => StepsOf(batch, e))], ReagentsOf(ledger.State, batch), MoneyOf(ledger.State, batch), people);
     }
 
     private static MetalSummary MetalOf(BatchBalance b) => new(b.Element, Measured.Of(b.Feed), Measured.Of(Working.Greatest(b.Feed, b.AtLeast)), Measured.Of(Working.Sum(new[] { b.Product, b.Back }.OfType<Working>(), Dimension.Mass)), Measured.Of(b.Unaccounted), b.Missing.Likely);

@@ -19,7 +19,7 @@ public static class Observing
     public static Draws DrawsNow(State state, string owner, bool likelyOnly = false) => new(owner, likelyOnly, PracticeBook.Now(state));
 
     public static IReadOnlyList<PracticeSeen> Of(Ledger ledger, BatchState batch) =>
-        BatchBook.Of(ledger.State, batch).AddsUp ? [.. batch.Route.Steps.Where(s => batch.Step(s.Id).Closed).SelectMany(s => Doses(ledger.State, batch, s)), .. Fineness(batch), .. Foils(ledger, batch), .. Tests(ledger.State, batch), .. Together(ledger.State, batch)] : [];
+        BatchBook.Agrees(ledger.State, batch) ? [.. batch.Route.Steps.Where(s => batch.Step(s.Id).Closed).SelectMany(s => Doses(ledger.State, batch, s)), .. Fineness(batch), .. Foils(ledger, batch), .. Tests(ledger.State, batch), .. Together(ledger.State, batch)] : [];
 
     /// <summary>A batch is left out of learning, or counts again.</summary>
     public static Decision LeaveOut(State state, string batchId, string? reason, bool counts)
