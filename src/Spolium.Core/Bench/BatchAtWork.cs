@@ -90,11 +90,24 @@ public static class BatchAtWork
         return lot.Id;
     }
 
-    /// <summary>A plan as it is frozen into the entry that begins its step.</summary>
-    public static FrozenPlan Freeze(PlannedStep step, string seed, string codeVersion) => new(
-        step.Plan.MethodId, step.Plan.MethodVersion, codeVersion, Reference.ReferenceTable.Hash, seed,
-        [.. step.Plan.Doses.Select(d => new FrozenDose(d.Id, d.Title, d.Bottle.Id, Figure.Of(d.Grams), [.. d.Rungs.Select(r => r.Grams)]))],
-        [.. step.Plan.Figures.Select(Figure.Of)], step.Plan.Vessel?.Vessel.Label, Figure.Of(step.Plan.Attended), Figure.Of(step.Plan.Unattended));
+    /// <summary>
+    /// A plan as it is frozen into the entry that begins its step. Every working is kept once: how what goes in was reckoned stands frozen with the steps
+    /// before, and what two figures rest on with the first of them.
+    /// </summary>
+    public static FrozenPlan Freeze(PlannedStep step, string seed, string codeVersion)
+    {
+        var kept = new WorkingsKept();
+        if (!step.Step.Takes.Contains(Route.Feed))
+            foreach (var taken in Taken(step.Input))
+                kept.Add(taken);
+        Figure Of(Working w) => Figure.Of(w, kept);
+        return new(step.Plan.MethodId, step.Plan.MethodVersion, codeVersion, Reference.ReferenceTable.Hash, seed,
+            [.. step.Plan.Doses.Select(d => new FrozenDose(d.Id, d.Title, d.Bottle.Id, Of(d.Grams), [.. d.Rungs.Select(r => r.Grams)]))],
+            [.. step.Plan.Figures.Select(Of)], step.Plan.Vessel?.Vessel.Label, Of(step.Plan.Attended), Of(step.Plan.Unattended));
+    }
+
+    // What went in, substance by substance; of several holdings put together, what each brought.
+    private static IEnumerable<Working> Taken(Charge input) => input.Moles.Values.Append(input.Unknown).SelectMany(w => w.Label is null ? w.Parts.Prepend(w) : [w]);
 
     /// <summary>What a step made, as it is stored when the step closes: each holding by element, with the covariance between holdings.</summary>
     public static (IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances) Outputs(PlannedStep step, IEnumerable<string> elements)

@@ -6,6 +6,14 @@ namespace Spolium.Core.Quantities;
 /// <param name="Prior">Id of the prior that it is; null for other figures.</param>
 public sealed record WorkingLine(int Depth, string Label, string Formula, string Figure, string? Source, bool Guess, WorkingTable? Table, string? Prior = null);
 
+/// <summary>Figures whose working is kept already, by name and value.</summary>
+public sealed class WorkingsKept
+{
+    internal HashSet<(string, double)> Keys { get; } = [];
+
+    public void Add(Working working) => Keys.Add((WorkingText.Name(working), working.Likely));
+}
+
 /// <summary>
 /// Prints a working: from the figure down to the named figures and rows of data that it rests on. What stands unnamed inside a formula and is itself long
 /// (what is left of an ion after ten reactions) is a line of its own, so that every line can be read.
@@ -19,15 +27,17 @@ public sealed class WorkingText
     private readonly HashSet<(string, double)> seen = [];
     private readonly Dictionary<Working, int> sizes = new(ReferenceEqualityComparer.Instance);
 
-    private WorkingText()
-    {
-    }
+    private readonly WorkingsKept kept;
+
+    private WorkingText(WorkingsKept kept) => this.kept = kept;
 
     /// <summary>All lines of a working, each named figure once, in the order in which a reader meets them.</summary>
-    public static IReadOnlyList<WorkingLine> Lines(Working root)
+    /// <param name="kept">Figures whose own working stands elsewhere already: they have a line, and nothing below it. Those that are told here join them.</param>
+    public static IReadOnlyList<WorkingLine> Lines(Working root, WorkingsKept? kept = null)
     {
-        var text = new WorkingText();
+        var text = new WorkingText(kept ?? new());
         text.Write(root, 0);
+        kept?.Keys.UnionWith(text.seen);
         return text.lines;
     }
 
@@ -35,6 +45,11 @@ public sealed class WorkingText
     {
         if (!seen.Add((Name(node), node.Likely)) && depth > 0)
             return;
+        if (depth > 0 && node.Parts.Count > 0 && kept.Keys.Contains((Name(node), node.Likely)))
+        {
+            lines.Add(new(depth, Name(node), "", FigureText.WithRange(node), node.Source ?? "its own working stands beside this one, or with an earlier step", node.RestsOnGuess, null, node.Prior));
+            return;
+        }
         var formula = node.Step == Step.Given ? "" : Formula(node, true, 0);
         lines.Add(new(depth, Name(node), formula, FigureText.WithRange(node), node.Source, node.Guess, node.Table, node.Prior));
         foreach (var part in OwnLines(node))
@@ -51,7 +66,7 @@ public sealed class WorkingText
 
     private bool HasOwnLine(Working part) => part.Label is not null || Size(part) > Longest;
 
-    private static string Name(Working node) => node.Label ?? node.Step switch
+    internal static string Name(Working node) => node.Label ?? node.Step switch
     {
         Step.Sum => "the sum",
         Step.Difference => "what is left",

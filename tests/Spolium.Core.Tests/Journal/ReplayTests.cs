@@ -134,4 +134,21 @@ public class ReplayTests
         Assert.Equal(2, plan.Of("3-sulfamic").Plan.Doses[0].Rungs.Count(r => r.Poured is not null));
         Assert.Equal(Route.GoldByNitricStrip.Count, plan.Steps.Count);
     }
+
+    // A batch's journal holds every working, and each once: what a step rests on is frozen with the step that made it.
+    [Fact]
+    public void Frozen_plans_keep_every_working_once()
+    {
+        var begun = DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero)).Select(e => e.Body).OfType<StepBegun>().Where(b => b.BatchId == "26-01").ToList();
+        Assert.NotEmpty(begun);
+        foreach (var step in begun)
+        {
+            var figures = step.Plan.Doses.Select(d => d.Grams).Concat(step.Plan.Figures).Append(step.Plan.Attended).Append(step.Plan.Unattended).ToList();
+            Assert.All(figures, f => Assert.Equal(f.Label, f.Working[0].Label));
+            var told = figures.SelectMany(f => f.Working.Skip(1)).Where(l => l.Formula.Length > 0).GroupBy(l => (l.Label, l.Figure, l.Formula)).Where(g => g.Key.Label is not ("the product" or "the quotient" or "the sum" or "what is left" or "in between"));
+            Assert.All(told, g => Assert.Single(g));
+        }
+        // The gold of a late step does not drag the whole batch behind it.
+        Assert.All(begun.Skip(3), b => Assert.True(EntryJson.Write(b).Length < 60_000));
+    }
 }

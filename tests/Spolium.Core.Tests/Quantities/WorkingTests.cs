@@ -61,4 +61,22 @@ public class WorkingTests
     [Fact]
     public void Nothing_is_shown_as_nothing_and_with_its_unit() =>
         Assert.Equal(new Shown("0", "", "g"), FigureText.Show(Working.Zero(Dimension.Mass)));
+
+    [Fact]
+    public void A_figure_whose_working_stands_elsewhere_has_a_line_and_nothing_below_it()
+    {
+        var a = Working.Given(2, Dimension.Mass, "a", "weighed");
+        var b = (a * Working.Exact(3)).Named("b");
+        var c = (b * Working.Exact(5)).Named("c");
+        Assert.Equal(["c", "b", "a"], WorkingText.Lines(c).Select(l => l.Label));
+        var kept = new WorkingsKept();
+        kept.Add(b);
+        var cut = WorkingText.Lines(c, kept);
+        Assert.Equal([("c", true), ("b", false)], cut.Select(l => (l.Label, l.Formula.Length > 0)));
+        Assert.Equal(WorkingText.Lines(c)[1].Figure, cut[1].Figure);
+        // The figure that is asked for is always told.
+        Assert.Equal(["b", "a"], WorkingText.Lines(b, kept).Select(l => l.Label));
+        // What has been told once is kept.
+        Assert.Equal(["d", "c"], WorkingText.Lines((c + c).Named("d"), kept).Select(l => l.Label));
+    }
 }
