@@ -120,4 +120,64 @@ public sealed class SlipWalkTests : IDisposable
     private string Row(string what) => browser.Until(d => d.FindElements(By.XPath($"//tr[th[.='{what}']]")).FirstOrDefault(e => e.Displayed), what).Text;
 
     public void Dispose() => browser.Dispose();
+
+    [Fact]
+    public void What_was_lost_is_drawn_at_its_step_once_it_is_said()
+    {
+        browser.Go("/trail/25-24");
+        browser.See("If every reading is right, 2.4");
+        browser.Press("The readings are right");
+        browser.Type("What became of it?", "the bar rolled under the bench");
+        browser.Press("They are right");
+        browser.See("lost at “dissolve”");
+        Assert.Empty(browser.Axe());
+        Assert.Empty(browser.Console());
+    }
+
+    [Fact]
+    public void A_number_that_cannot_be_is_put_right_by_one_key_wherever_it_is_typed()
+    {
+        browser.Go("/lots/receive");
+        browser.Type("Weight", "4126 kg");
+        browser.Type("Code", "X-9");
+        browser.Type("What it is", "trial");
+        browser.Press("Receive it");
+        browser.See("It was 412.6 kg");
+        Assert.Empty(browser.Axe());
+        browser.Field("Weight").SendKeys(Keys.F2);
+        browser.Until(_ => browser.Field("Weight").GetAttribute("value") == "412.6 kg" ? "" : null, "the number that agrees");
+        Assert.False(browser.Has(By.XPath("//button[starts-with(., 'It was')]")));
+        // While it is typed, and clumsily: the button in place of the key.
+        browser.Type("Au likely", "210 %");
+        browser.Press("It was 21 %");
+        Assert.Equal("21 %", browser.Field("Au likely").GetAttribute("value"));
+        Assert.Empty(browser.Console());
+    }
+
+    [Fact]
+    public void A_drop_held_against_the_standards_says_what_is_left_in_the_liquor()
+    {
+        browser.Go("/run/26-02");
+        browser.See("denitrate");
+        browser.Click(By.XPath("//summary[starts-with(., 'A drop held')]"), "the drop test");
+        browser.See("an old reagent shows nothing");
+        browser.Type("Darker than", "1 g/L");
+        browser.Type("Lighter than", "0.5 g/L");
+        browser.Type("Volume of it", "400 mL");
+        Log();
+        browser.See("one concentration is no bracket");
+        browser.Type("Lighter than", "60 g/L");
+        Log();
+        browser.See("It was 40 mL");
+        browser.Field("Volume of it").SendKeys(Keys.F2);
+        browser.Until(_ => browser.Field("Volume of it").GetAttribute("value") == "40 mL" ? "" : null, "40 mL");
+        Log();
+        browser.See("gold between 1 g/L and 60 g/L in 40 mL");
+        Assert.Empty(browser.Axe());
+        browser.Driver.Navigate().Refresh();
+        browser.See("gold between 1 g/L and 60 g/L in 40 mL");
+        Assert.Empty(browser.Console());
+
+        void Log() => browser.Click(By.XPath("//details[summary[starts-with(., 'A drop held')]]//button[normalize-space(.)='Log']"), "log");
+    }
 }

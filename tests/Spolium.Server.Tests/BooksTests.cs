@@ -210,4 +210,59 @@ public class BooksTests
         Assert.True(expected > rows.Sum(r => r.AtLeastSigma * r.AtLeastSigma) * 1.2);
         Assert.Equal(HoldingKind.Unaccounted, new Data.Books(db, new("Au")).Losses()[0].Key);
     }
+
+    [Fact]
+    public async Task The_books_go_out_as_a_workbook_with_numbers()
+    {
+        await using var shop = new Shop();
+        using var answer = await shop.Client.GetAsync("/api/books/xlsx?metal=Au&person=TR");
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        using var book = DocumentFormat.OpenXml.Packaging.SpreadsheetDocument.Open(new MemoryStream(await answer.Content.ReadAsByteArrayAsync()), false);
+        var part = book.WorkbookPart!;
+        var sheets = part.Workbook!.Descendants<DocumentFormat.OpenXml.Spreadsheet.Sheet>().ToList();
+        Assert.Equal(["batches", "did not come out", "where it stands", "what it took", "what it left over"], sheets.Select(s => s.Name!.Value));
+        var rows = ((DocumentFormat.OpenXml.Packaging.WorksheetPart)part.GetPartById(sheets[0].Id!)).Worksheet!.Descendants<DocumentFormat.OpenXml.Spreadsheet.Row>().ToList();
+        Assert.Equal(1 + 8, rows.Count);
+        string Cell(int row, int at) => rows[row].Elements<DocumentFormat.OpenXml.Spreadsheet.Cell>().ElementAt(at).InnerText;
+        Assert.Equal("product g", Cell(0, 4));
+        var listed = (await shop.Get("/api/books/recovery?metal=Au&person=TR")).GetProperty("batches").EnumerateArray().ToList();
+        Assert.Equal(listed.Select(b => b.GetProperty("code").GetString()), Enumerable.Range(1, 8).Select(r => Cell(r, 0)));
+        Assert.Equal(Likely(listed[0], "product"), double.Parse(Cell(1, 4), System.Globalization.CultureInfo.InvariantCulture), 1e-9);
+        Assert.Empty(new DocumentFormat.OpenXml.Validation.OpenXmlValidator().Validate(book, TestContext.Current.CancellationToken));
+        using var none = await shop.Client.GetAsync("/api/books/xlsx?from=never");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, none.StatusCode);
+    }
+
+    [Fact]
+    public async Task How_far_over_the_equation_each_batch_poured_is_a_chart()
+    {
+        await using var shop = new Shop();
+        var whole = await shop.Get("/api/books/chart?metal=Au");
+        Assert.Contains("excess:nitric-factor", whole.GetProperty("others").EnumerateArray().Select(o => o.GetProperty("id").GetString()));
+        var chart = await shop.Get("/api/books/chart?metal=Au&of=excess:nitric-factor");
+        Assert.Equal("×", chart.GetProperty("unit").GetString());
+        var taught = (await shop.Get("/api/books/practice")).GetProperty("figures").EnumerateArray().Single(f => f.GetProperty("prior").GetString() == "nitric-factor").GetProperty("shown").EnumerateArray().ToDictionary(s => s.GetProperty("batchId").GetString()!, s => s.GetProperty("value").GetDouble());
+        Assert.All(chart.GetProperty("points").EnumerateArray(), p => Assert.Equal(taught[p.GetProperty("batchId").GetString()!], p.GetProperty("value").GetDouble(), 1e-9));
+        Assert.True(chart.GetProperty("points").GetArrayLength() >= 14);
+        Assert.InRange(chart.GetProperty("centre").GetDouble(), 1, 1.3);
+    }
+
+    [Fact]
+    public async Task A_tub_is_balanced_with_the_batches_that_fed_it()
+    {
+        await using var shop = new Shop();
+        var tub = (await shop.Get("/api/pools")).GetProperty("pools").EnumerateArray().Single(p => p.GetProperty("code").GetString() == "T1");
+        var worked = tub.GetProperty("workedUp")[0].GetProperty("balance");
+        Assert.True(worked.GetProperty("addsUp").GetBoolean());
+        Assert.Contains("agree", worked.GetProperty("sentence").GetString());
+        Assert.Equal(worked.GetProperty("out").GetProperty("likely").GetDouble(), worked.GetProperty("leavings").EnumerateArray().Sum(l => l.GetProperty("grams").GetProperty("likely").GetDouble()), 1e-6);
+        Assert.Contains("should come of it", tub.GetProperty("balance").GetProperty("sentence").GetString());
+        var key = worked.GetProperty("out").GetProperty("key").GetString()!;
+        Assert.Contains("reconciled from", (await shop.Get("/api/pools/working?key=" + Uri.EscapeDataString(key))).ToString());
+        // 1.3 g for 0.13: ten times too much, kept with a reason, and the balance says what it thinks of it.
+        await shop.Done("/api/pools/T1/worked-up", new { Head = Shop.Head(), Yields = new[] { new { Element = "Au", Mass = "1.05 g" } }, How = "burnt", Reason = "a ring fell in" });
+        var wrong = (await shop.Get("/api/pools")).GetProperty("pools").EnumerateArray().Single(p => p.GetProperty("code").GetString() == "T1").GetProperty("workedUp")[0].GetProperty("balance");
+        Assert.False(wrong.GetProperty("addsUp").GetBoolean());
+        Assert.Contains("0.105 g would fit", wrong.GetProperty("slip").GetString());
+    }
 }

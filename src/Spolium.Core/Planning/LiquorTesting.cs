@@ -19,8 +19,8 @@ public static class LiquorTesting
             var read = test.Grams($"tested {stepId}/{test.Output}/{test.Element}", draws);
             var was = all[at].Charge.Element(test.Element);
             all[at] = all[at] with { Charge = Holding(all[at].Charge, test.Element, read, salt) };
-            var most = Enumerable.Range(0, all.Count).Where(i => i != at).MaxBy(i => all[i].Charge.Element(test.Element).Likely);
-            if (most != at && all[most].Charge.Element(test.Element) is var there && there.Likely > 0)
+            // A step that makes one thing only keeps nothing apart: the difference is what the book shows missing.
+            if (Enumerable.Range(0, all.Count).Where(i => i != at).Select(i => (int?)i).MaxBy(i => all[i!.Value].Charge.Element(test.Element).Likely) is { } most && all[most].Charge.Element(test.Element) is var there && there.Likely > 0)
                 all[most] = all[most] with { Charge = Holding(all[most].Charge, test.Element, Working.AtLeastZero(there + was - read).Named($"{Elements.Of(test.Element).Name}, after the drop test"), null) };
         }
         return all;
