@@ -133,7 +133,7 @@ public static class RunEndpoints
         HoldingWeighed b => b.StepId,
         ProductWeighed b => b.StepId,
         StepClosed b => b.StepId,
-        ReadingPutRight b => b.StepId,
+        ReadingPutRight { StepId.Length: > 0 } b => b.StepId,
         BranchGivenUp b => b.StepId,
         SentOut b => b.StepId,
         CameBack b => b.StepId,

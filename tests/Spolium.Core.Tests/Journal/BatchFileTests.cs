@@ -83,4 +83,26 @@ public class BatchFileTests
         var lots = Ledger.Of(Demo.Value.State.Entries.Where(e => e.Body is LotReceived { LotId: "hl-1" }));
         Assert.Contains("lot hl-1 is in this shop already", Assert.Single(BringingIn.Decide(lots, good).Errors).Reason);
     }
+
+    // A drop test, a leaving in a tub, its foils put right, then the feed: all of it travels, and its book is the same.
+    [Fact]
+    public void What_was_tested_pooled_and_put_right_travels_too()
+    {
+        const string id = "26-01";
+        var at = DateTimeOffset.UnixEpoch.AddYears(57);
+        Ledger Next(Ledger l, Decision d, params string[] streams) => l.With(new(Guid.NewGuid().ToString(), [.. streams.Prepend(Entry.BatchStream(id)).Select(s => new StreamVersion(s, l.State.Version(s) + 1))], at, at, "AV", d.Body ?? throw new InvalidOperationException(d.Errors[0].Reason)));
+        var ledger = Next(Demo.Value, Pooling.PutIn(Demo.Value, "T1", id, "4-clear", "filter"), Entry.PoolStream("T1"));
+        BatchState Batch() => ledger.State.Batches[id];
+        var foils = Batch().Step("1-nitric-strip").WeighedBy["foils"];
+        ledger = Next(ledger, PuttingRight.Decide(ledger, Batch(), foils, Given.Grams(4.4), null, "weighed again"), [.. PuttingRight.Streams(ledger.State, id, foils).Skip(1)]);
+        var fed = Batch().FeedBy!;
+        ledger = Next(ledger, PuttingRight.Decide(ledger, Batch(), fed, Given.Grams(Batch().Feeds[0].Amount.Value * 0.99), null, "weighed again"), [.. PuttingRight.Streams(ledger.State, id, fed).Skip(1)]);
+        var file = Saved(ledger.State, id);
+        var there = BroughtInto(Ledger.Empty, file);
+        Assert.Equal(Encoding.UTF8.GetString(file), Encoding.UTF8.GetString(Saved(there.State, id)));
+        Assert.Equal(Batch().Feeds[0].Amount.Value, there.State.Batches[id].Feeds[0].Amount.Value);
+        foreach (var (account, element) in ledger.Book.Balances.Keys.Where(k => k.Account.StartsWith("batch/" + id, StringComparison.Ordinal)))
+            Assert.Equal(ledger.Book.Grams(account, element), there.Book.Grams(account, element), 1e-6);
+        Assert.All(there.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
+    }
 }
