@@ -105,7 +105,7 @@ public static class CannotBe
     }
 
     /// <summary>More of a metal in a liquor than went into its step, even at the low end of its test.</summary>
-    public static FieldError? Dissolved(PlannedStep step, LiquorTest test)
+    public static FieldError? Dissolved(PlannedStep step, LiquorBracket test)
     {
         var most = Most(Working.Sum(step.Plan.Outputs.Select(o => o.Charge.Element(test.Element)), Dimension.Mass));
         var perLitre = most / test.Volume.Value * 1000;
@@ -125,7 +125,7 @@ public static class CannotBe
 
     /// <summary>A holding that is measured again, or comes back, with more metal than it can have.</summary>
     public static FieldError? MoreThan(string field, TypedNumber mass, double mostG, string of, SlipClues clues) => mass.Value - Spare * mass.Sigma <= mostG ? null
-        : Told(field, $"{QuantityParser.InWords(mass)} is more than {of}: {FigureText.Number(mostG, Digits(mostG))} g at most", "", mass, v => v <= mostG, mostG, 0.2 * mostG, clues);
+        : Told(field, $"{QuantityParser.InWords(mass)} is more than {of}: {FigureText.Number(mostG, Digits(mostG))} g at most", "was the vessel weighed with it? ", mass, v => v <= mostG, mostG, 0.2 * mostG, clues);
 
     /// <summary>What stood near a weighing: the tares of the shop's vessels, the step of its balance.</summary>
     public static SlipClues Clues(Journal.State state, TypedNumber typed, double balanceStepG) => BatchFlows.Clues(typed, BatchFlows.Tares(state), balanceStepG);

@@ -150,7 +150,7 @@ public static class Decisions
     }
 
     /// <summary>A liquor of the step at hand, tested for a metal between two standards.</summary>
-    public static Decision TestLiquor(State state, BatchState batch, string stepId, LiquorTest test, string? reason = null)
+    public static Decision TestLiquor(State state, BatchState batch, string stepId, LiquorBracket test, string? reason = null)
     {
         if (Running(batch, stepId) is { } no)
             return no;

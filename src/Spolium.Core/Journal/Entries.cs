@@ -115,7 +115,7 @@ public sealed record Feed(string LotId, TypedNumber Amount);
 /// <param name="PlanId">The saved plan that it was started from, if one was.</param>
 public sealed record BatchStarted(string BatchId, string Code, string Title, IReadOnlyList<Feed> Feeds, Route Route, IReadOnlyList<Bottle> Bottles, double BalanceStepG, IReadOnlyList<ElementEstimate> Believed, string? PlanId = null) : EntryBody;
 
-public sealed record RouteChanged(string BatchId, Route Route, IReadOnlyList<Bottle> Bottles, string Reason, string? Kept = null) : EntryBody;
+public sealed record RouteChanged(string BatchId, Route Route, IReadOnlyList<Bottle> Bottles, string Reason) : EntryBody;
 
 /// <param name="Recoveries">Recovery by element as it stood, with its interval.</param>
 /// <param name="Practice">Figures of practice that the batch showed; none where its readings disagree.</param>
@@ -146,7 +146,7 @@ public sealed record DoseAdded(string BatchId, string StepId, string DoseId, IRe
 
 /// <summary>A liquor of the step at hand was tested for a metal.</summary>
 /// <param name="Reason">Why it was kept against a warning.</param>
-public sealed record LiquorTested(string BatchId, string StepId, LiquorTest Test, string? Reason = null) : EntryBody;
+public sealed record LiquorTested(string BatchId, string StepId, LiquorBracket Test, string? Reason = null) : EntryBody;
 
 /// <param name="Kind">temperature, ph, volume, density …</param>
 /// <param name="Reason">Why it was kept against a warning.</param>

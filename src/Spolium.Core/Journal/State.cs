@@ -76,7 +76,7 @@ public sealed record StepState(string Id, FrozenPlan? Frozen, DateTimeOffset? Be
     public TypedNumber? Fee { get; init; }
 
     /// <summary>Liquors that were tested for a metal.</summary>
-    public ImmutableList<LiquorTest> Tests { get; init; } = [];
+    public ImmutableList<LiquorBracket> Tests { get; init; } = [];
 
     public bool Begun => BegunAt is not null;
     public bool Closed => ClosedAt is not null;

@@ -24,7 +24,7 @@ public sealed record Facts(
     public bool GivenUp { get; init; }
 
     /// <summary>Liquors that were tested for a metal, in their order.</summary>
-    public IReadOnlyList<Materials.LiquorTest> Tests { get; init; } = [];
+    public IReadOnlyList<Materials.LiquorBracket> Tests { get; init; } = [];
 
     /// <summary>Nothing has happened yet.</summary>
     public static readonly Facts None = new([], new HashSet<string>(), new Dictionary<string, TypedNumber>(), false, false, null);

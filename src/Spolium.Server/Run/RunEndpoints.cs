@@ -203,7 +203,7 @@ public static class RunEndpoints
                 volume = found.Read(volume);
             else
                 reader.Errors.Add(new("readIn", $"'{vessel}' is no vessel that is known here", "use one of " + string.Join(", ", VolumeInstrument.All.Select(v => v.Id))));
-        var test = new Core.Materials.LiquorTest(request.Output, request.Element, volume, reader.Quantity("low", string.IsNullOrWhiteSpace(request.Low) ? "0" : request.Low, Field.Concentration), reader.Quantity("high", request.High, Field.Concentration));
+        var test = new Core.Materials.LiquorBracket(request.Output, request.Element, volume, reader.Quantity("low", string.IsNullOrWhiteSpace(request.Low) ? "0" : request.Low, Field.Concentration), reader.Quantity("high", request.High, Field.Concentration));
         return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Decisions.TestLiquor(l.State, b, stepId, test, request.Reason));
     }
 

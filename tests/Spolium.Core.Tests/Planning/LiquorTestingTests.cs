@@ -18,7 +18,7 @@ public class LiquorTestingTests
 
     private static TypedNumber PerLitre(double grams) => TypedNumber.Of(grams, Field.Concentration, "g/L");
 
-    private static LiquorTest Bracket(double low, double high, double ml = 250, string output = "barren", string element = "Au") =>
+    private static LiquorBracket Bracket(double low, double high, double ml = 250, string output = "barren", string element = "Au") =>
         new(output, element, TypedNumber.Of(ml, Field.Volume, "mL"), PerLitre(low), PerLitre(high));
 
     // Up to the closing of the precipitation: its liquor is still in the beaker.
@@ -27,7 +27,7 @@ public class LiquorTestingTests
     private static Ledger With(Ledger ledger, EntryBody body) =>
         ledger.With(new(Guid.NewGuid().ToString(), [new(Entry.BatchStream(Id), ledger.State.Version(Entry.BatchStream(Id)) + 1)], Now, Now, "AV", body));
 
-    private static Decision Test(Ledger ledger, LiquorTest test, string? reason = null) => Decisions.TestLiquor(ledger.State, ledger.State.Batches[Id], Drop, test, reason);
+    private static Decision Test(Ledger ledger, LiquorBracket test, string? reason = null) => Decisions.TestLiquor(ledger.State, ledger.State.Batches[Id], Drop, test, reason);
 
     // Uniform: mean in the middle, standard uncertainty a width over √12, 5 to 95 % nine tenths of the width.
     [Fact]

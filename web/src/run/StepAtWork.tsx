@@ -7,7 +7,7 @@ import { Formula } from '../metal/Formula';
 import { ProblemNote } from '../metal/ProblemNote';
 import { EndSigns } from './EndSigns';
 import { Ladder } from './Ladder';
-import { LiquorTest } from './LiquorTest';
+import { AgainstStandards } from './AgainstStandards';
 import { Readings } from './Readings';
 import { SafetyLines } from '../plan/SafetyLines';
 import { Deadlines } from './Deadlines';
@@ -132,7 +132,7 @@ export function StepAtWork({ batch, step }: Props) {
         {step.begunAt && (
           <>
             <Readings batch={batch} step={step} />
-            <LiquorTest batch={batch} step={step} />
+            <AgainstStandards batch={batch} step={step} />
             {step.outputs
               .filter((o) => o.weigh)
               .map((o) => (

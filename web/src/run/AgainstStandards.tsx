@@ -14,7 +14,7 @@ interface Props {
 }
 
 /** A liquor of the step held against standards, drop beside drop: what it holds lies between two of them. */
-export function LiquorTest({ batch, step }: Props) {
+export function AgainstStandards({ batch, step }: Props) {
   const liquors = step.outputs.filter((o) => o.testFor.length > 0);
   const [output, setOutput] = useState(liquors[0]?.id ?? '');
   const liquor = liquors.find((o) => o.id === output) ?? liquors[0];

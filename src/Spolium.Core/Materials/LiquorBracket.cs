@@ -11,7 +11,7 @@ namespace Spolium.Core.Materials;
 /// <param name="Low">g/L: the standard that it was darker than; 0 where it was lighter than all.</param>
 /// <param name="High">g/L: the standard that it was lighter than.</param>
 /// <param name="EntryId">Filled by the replay.</param>
-public sealed record LiquorTest(string Output, string Element, TypedNumber Volume, TypedNumber Low, TypedNumber High, string EntryId = "")
+public sealed record LiquorBracket(string Output, string Element, TypedNumber Volume, TypedNumber Low, TypedNumber High, string EntryId = "")
 {
     /// <summary>Grams of the metal in the liquor.</summary>
     /// <param name="name">Names the draws.</param>
