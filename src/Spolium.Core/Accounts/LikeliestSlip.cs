@@ -36,8 +36,10 @@ public static class LikeliestSlip
     private static SlipCandidate? Find(TypedNumber typed, SlipClues clues, Func<double, bool> possible, double? expected, double? sigma)
     {
         double Surprise(double value) => expected is not { } e ? 0 : Math.Min(50, Math.Pow((value - e) / Math.Max(1e-12, sigma ?? Math.Abs(e) / 3), 2) / 2);
-        return clues.Candidates(typed.Value).Where(c => c.Value > 0 && possible(c.Value) && (clues.Step is not { } step || clues.CouldBeShown(c, step)))
-            .OrderByDescending(c => Math.Log(SlipKind.All[c.Kind].Weight * c.Odds) - Surprise(c.Value)).FirstOrDefault();
+        var could = clues.Candidates(typed.Value).Where(c => c.Value > 0 && possible(c.Value) && (clues.Step is not { } step || clues.CouldBeShown(c, step))).ToList();
+        var best = could.MaxBy(c => Math.Log(SlipKind.All[c.Kind].Weight * c.Odds) - Surprise(c.Value));
+        // 20 for 2 is a point before it is 02 turned round.
+        return best is null ? null : could.FirstOrDefault(c => c.Kind.StartsWith("decimal", StringComparison.Ordinal) && Math.Abs(c.Value - best.Value) <= 1e-9 * best.Value) ?? best;
     }
 
     // In the unit that was typed; a temperature that was Fahrenheit stays the number it was.

@@ -20,7 +20,7 @@ internal static class BooksCharts
         {
             var counted = books.ByBatch(int.MaxValue).Select(b => b.BatchId).ToHashSet();
             var figure = Excesses(state).FirstOrDefault(f => Excess + f.Prior.Id == of);
-            return Draw(of, figure?.Prior.Label ?? of, "what was poured until its signs were seen, over what the equation wants", others,
+            return Draw(of, figure is null ? of : figure.Prior.Label[..1].ToUpperInvariant() + figure.Prior.Label[1..], "what was poured until its signs were seen, over what the equation wants", others,
                 [.. (figure?.Shown ?? []).Where(s => counted.Contains(s.Batch.BatchId)).TakeLast(most).Select(s => (s.Batch.BatchId, s.Batch.Code, s.Batch.ClosedAt.UtcTicks, true, s.Seen.Value))], "×");
         }
         if (of is Whole or Unaccounted)

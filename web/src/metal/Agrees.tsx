@@ -1,5 +1,5 @@
 import { useHotkeys } from '@mantine/hooks';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import styles from './metal.module.css';
 
 interface Props {
@@ -10,10 +10,12 @@ interface Props {
 /** The number that a usual slip would have turned into the one that was refused: one key takes it, the first on the page. */
 export function Agrees({ becomes, onTake }: Props) {
   const button = useRef<HTMLButtonElement>(null);
-  useHotkeys(
-    [['F2', () => document.querySelector('[data-agrees]') === button.current && onTake(becomes)]],
-    [],
-  );
+  const isFirst = () => document.querySelector('[data-agrees]') === button.current;
+  // In a long form the field may stand far above the button that was pressed.
+  useEffect(() => {
+    if (isFirst()) button.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
+  useHotkeys([['F2', () => isFirst() && onTake(becomes)]], []);
   return (
     <button
       ref={button}
