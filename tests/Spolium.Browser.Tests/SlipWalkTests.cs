@@ -46,6 +46,49 @@ public sealed class SlipWalkTests : IDisposable
         browser.See("The readings agree");
     }
 
+    // The unit that the balance stood at: a bar a hundred times too heavy; then a point.
+    [Fact]
+    public void A_number_by_hand_that_cannot_be_is_asked_about_and_marked_where_it_is_kept()
+    {
+        browser.Go("/trail/25-24");
+        browser.Press("It was something else");
+        browser.Type("How do you know?", "the photo of the balance");
+        browser.Type("It weighed", "271 dwt");
+        browser.See("271 pennyweights");
+        PutRight();
+        browser.See("is more than went in");
+        Assert.Equal("271 dwt", browser.Field("It weighed").GetAttribute("value"));
+        browser.Type("It weighed", "27.1 g");
+        PutRight();
+        browser.See("It was 2.71 g");
+        Assert.Empty(browser.Axe());
+        browser.Field("It weighed").SendKeys(Keys.F2);
+        browser.Until(_ => browser.Field("It weighed").GetAttribute("value") == "2.71 g" ? "" : null, "2.71 g");
+        browser.Type("It weighed", "27.1 g");
+        browser.Type("If it is so, why?", "a nugget fell in");
+        PutRight();
+        browser.See("kept although it cannot be: a nugget fell in");
+        browser.See("27.1 g in place of 0.271 g; the photo of the balance");
+
+        void PutRight() => browser.Click(By.XPath("//button[normalize-space(.)='Put right']"), "put right");
+    }
+
+    // A proposal that comes and goes beside a field leaves the hand where it was.
+    [Fact]
+    public void What_is_told_of_a_number_does_not_take_the_field_away()
+    {
+        browser.Go("/strength");
+        browser.Type("weighed, glass taken off", "68.9 g");
+        browser.Type("volume", "50 mL");
+        browser.Type("temperature of the liquid", "77 °C");
+        var field = browser.Field("temperature of the liquid");
+        browser.See("It was 77 °F");
+        field.SendKeys(string.Concat(Enumerable.Repeat(Keys.Backspace, 5)) + "21 °C");
+        browser.See("nitric acid, by mass");
+        Assert.Equal("21 °C", field.GetAttribute("value"));
+        Assert.Equal(field, browser.Driver.SwitchTo().ActiveElement());
+    }
+
     [Fact]
     public void A_true_loss_is_said_and_stays_marked()
     {

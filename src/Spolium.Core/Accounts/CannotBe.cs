@@ -44,6 +44,10 @@ public static class CannotBe
         return Told("mass", reason, wet + Denominator(mass.Value, feedG, ceiling.Most), mass, v => v <= ceiling.Most, expected.Likely, Math.Max(expected.Amount.Sigma, 0.02 * expected.Likely), clues);
     }
 
+    /// <summary>How many times too heavy a holding is: the lightest that it can have been, over the most that its step allows. 0 where nothing bounds it.</summary>
+    public static double TimesTooHeavy(PlannedStep step, Output holding, TypedNumber mass, TypedNumber? fineness) =>
+        Ceiling(step, holding, fineness?.Value) is { } ceiling ? (mass.Value - Spare * mass.Sigma) / ceiling.Most : 0;
+
     // A yield told of all that went in looks possible where one of the metal does not; and product over feed is the least that the feed held.
     private static string Denominator(double massG, double? feedG, double mostG) => feedG is not { } feed || massG > feed ? ""
         : $"it is {FigureText.Number(100 * massG / feed, 1)} % of all that went in, and {FigureText.Number(100 * massG / mostG, 0)} % of the most that its metal allows: a yield is of the metal, and if this is pure the feed held at least {FigureText.Number(100 * massG / feed, 1)} %: what was it taken to be? ";
@@ -119,8 +123,9 @@ public static class CannotBe
     public static FieldError Poured(TypedNumber amount, double gramsPerUnit, double sofarG, double mostG, double usualG, double nextG, SlipClues clues)
     {
         var grams = amount.Value * gramsPerUnit;
+        // Several portions may be poured at once, up to all that is left.
         return Told("amount", $"with this, {FigureText.Number(sofarG + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(usualG, 1)} g", "check the decimal point and the unit; ", amount,
-            v => sofarG + v * gramsPerUnit <= mostG && v * gramsPerUnit >= nextG / 2, nextG / gramsPerUnit, 0.5 * nextG / gramsPerUnit, clues);
+            v => sofarG + v * gramsPerUnit <= mostG && v * gramsPerUnit >= nextG / 2, nextG / gramsPerUnit, Math.Max(0.5 * nextG, (mostG - sofarG) / Spare) / gramsPerUnit, clues);
     }
 
     /// <summary>A holding that is measured again, or comes back, with more metal than it can have.</summary>

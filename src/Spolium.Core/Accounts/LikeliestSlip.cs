@@ -8,6 +8,9 @@ namespace Spolium.Core.Accounts;
 /// <summary>A number that was refused, and the one that a usual slip would have turned into it: of the slips that give a possible number the likeliest by its kind, and nearest to what was expected.</summary>
 public static class LikeliestSlip
 {
+    // Five standard uncertainties off.
+    private const double MostSurprise = 12.5;
+
     /// <summary>The refusal with the number that would agree; as it was where no usual slip explains it.</summary>
     /// <param name="possible">Whether a value, in the core's unit of the field, could be.</param>
     /// <param name="expected">What was expected, in that unit; null where every possible number is as good.</param>
@@ -35,8 +38,9 @@ public static class LikeliestSlip
 
     private static SlipCandidate? Find(TypedNumber typed, SlipClues clues, Func<double, bool> possible, double? expected, double? sigma)
     {
-        double Surprise(double value) => expected is not { } e ? 0 : Math.Min(50, Math.Pow((value - e) / Math.Max(1e-12, sigma ?? Math.Abs(e) / 3), 2) / 2);
-        var could = clues.Candidates(typed.Value).Where(c => c.Value > 0 && possible(c.Value) && (clues.Step is not { } step || clues.CouldBeShown(c, step))).ToList();
+        double Surprise(double value) => expected is not { } e ? 0 : Math.Pow((value - e) / Math.Max(1e-12, sigma ?? Math.Abs(e) / 3), 2) / 2;
+        // What is possible and yet nowhere near what was expected does not agree.
+        var could = clues.Candidates(typed.Value).Where(c => c.Value > 0 && possible(c.Value) && Surprise(c.Value) < MostSurprise && (clues.Step is not { } step || clues.CouldBeShown(c, step))).ToList();
         var best = could.MaxBy(c => Math.Log(SlipKind.All[c.Kind].Weight * c.Odds) - Surprise(c.Value));
         // 20 for 2 is a point before it is 02 turned round.
         return best is null ? null : could.FirstOrDefault(c => c.Kind.StartsWith("decimal", StringComparison.Ordinal) && Math.Abs(c.Value - best.Value) <= 1e-9 * best.Value) ?? best;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
+using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
@@ -54,6 +55,24 @@ public static class BatchAtWork
     {
         var step = batch.Step(stepId);
         return Step(state, step.Begun ? batch with { Steps = batch.Steps.SetItem(stepId, step with { ClosedAt = step.LastAt }) } : batch, stepId);
+    }
+
+    /// <summary>A holding of a step as it stands without its own weighing: an earlier one says nothing against the next.</summary>
+    public static (PlannedStep Step, Output Holding) Unweighed(State state, BatchState batch, string stepId, string output)
+    {
+        var step = batch.Step(stepId);
+        var now = AsItStands(state, batch with { Steps = batch.Steps.SetItem(stepId, step with { Weighed = step.Weighed.Remove(output) }) }, stepId);
+        return (now, now.Plan.Outputs.FirstOrDefault(o => o.Id == output) ?? Step(state, batch, stepId).Plan.Outputs.First(o => o.Id == output));
+    }
+
+    /// <summary>Why a holding cannot weigh so much; null where it can.</summary>
+    /// <param name="fineness">Of a product that was assayed.</param>
+    public static FieldError? CannotWeigh(State state, BatchState batch, string stepId, string output, TypedNumber mass, TypedNumber? fineness)
+    {
+        var (step, holding) = Unweighed(state, batch, stepId, output);
+        var isProduct = batch.Route.Steps[^1].Id == stepId && holding.Main;
+        var feedG = isProduct && batch.Feeds.All(f => f.Amount.Field == Field.Mass) ? batch.Feeds.Sum(f => f.Amount.Value) : (double?)null;
+        return CannotBe.Weighed(step, holding, mass, CannotBe.Clues(state, mass, batch.BalanceStepG), fineness, feedG);
     }
 
     /// <summary>The charge of so much of a lot; of a pool, of what each of its lots brought.</summary>

@@ -190,15 +190,10 @@ public static class Decisions
             return Decision.Refuse("mass", "nothing was weighed", "write a mass above 0 g");
         mass = OnBalance(mass, batch.BalanceStepG);
         fineness = fineness is null ? null : Instrument.Read(fineness);
-        // An earlier weighing of the same holding says nothing against this one.
-        var unweighed = batch.Step(stepId) is var s ? batch with { Steps = batch.Steps.SetItem(stepId, s with { Weighed = s.Weighed.Remove(output) }) } : batch;
-        var now = BatchAtWork.AsItStands(state, unweighed, stepId);
-        var isLast = batch.Route.Steps[^1].Id == stepId && holding.Main;
-        var feedG = isLast && batch.Feeds.All(f => f.Amount.Field == Field.Mass) ? batch.Feeds.Sum(f => f.Amount.Value) : (double?)null;
-        var wrong = CannotBe.Weighed(now, now.Plan.Outputs.FirstOrDefault(o => o.Id == output) ?? holding, mass, CannotBe.Clues(state, mass, batch.BalanceStepG), fineness, feedG);
+        var wrong = BatchAtWork.CannotWeigh(state, batch, stepId, output, mass, fineness);
         if (wrong is not null && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse([wrong]);
-        return isLast
+        return batch.Route.Steps[^1].Id == stepId && holding.Main
             ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(Observing.DrawsOf(state, batch), BatchAtWork.ElementOf(holding.Charge), mass, fineness)], Kept(reason)))
             : Decision.Write(new HoldingWeighed(batch.Id, stepId, output, mass, Kept(reason)));
     }

@@ -1,6 +1,7 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Journal;
+using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 
@@ -12,14 +13,15 @@ public static class PuttingRight
     /// <param name="readingEntryId">The entry of the weighing (of the feed: the start of the batch), or of what put it right before.</param>
     /// <param name="becomes">What it should have been; without a ± it keeps that of the reading.</param>
     /// <param name="slip">Kind of the slip; null by hand.</param>
-    public static Decision Decide(Ledger ledger, BatchState batch, string readingEntryId, TypedNumber becomes, string? slip, string? reason)
+    /// <param name="kept">Why it is so although it cannot be: more than went in, or too little for what was weighed after it.</param>
+    public static Decision Decide(Ledger ledger, BatchState batch, string readingEntryId, TypedNumber becomes, string? slip, string? reason, string? kept = null)
     {
-        var sketch = Sketch(ledger, batch, readingEntryId, becomes, slip, reason);
+        var sketch = Sketch(ledger, batch, readingEntryId, becomes, slip, reason, kept);
         return sketch.Body is ReadingPutRight body && batch.ClosedAt is not null ? Decision.Write(Restated(ledger, body)) : sketch;
     }
 
     /// <summary>The same without what only counts once it is written (recoveries and practice of a closed batch): what a proposal would change is shown from it.</summary>
-    public static Decision Sketch(Ledger ledger, BatchState batch, string readingEntryId, TypedNumber becomes, string? slip, string? reason)
+    public static Decision Sketch(Ledger ledger, BatchState batch, string readingEntryId, TypedNumber becomes, string? slip, string? reason, string? kept = null)
     {
         if (slip is null && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("reason", "a number put in by hand needs a reason", "say how you know");
@@ -28,7 +30,7 @@ public static class PuttingRight
         if (becomes.Value <= 0)
             return Decision.Refuse("becomes", "nothing was weighed", "write an amount above 0");
         if (readingEntryId == batch.FeedBy)
-            return SketchFeed(ledger, batch, becomes, slip, reason);
+            return SketchFeed(ledger, batch, becomes, slip, reason, kept);
         if (batch.Steps.Values.FirstOrDefault(s => s.WeighedBy.ContainsValue(readingEntryId)) is not { } step)
             return Decision.Refuse("reading", "no weighing that counts was written with that entry", "choose one that the trail marks");
         if (!step.Closed)
@@ -39,11 +41,13 @@ public static class PuttingRight
         becomes = ReadAs(becomes, was);
         IReadOnlyList<ElementEstimate>? holds = product is null ? null : [BatchAtWork.InBar(Observing.DrawsOf(ledger.State, batch), product.Holds[0].Element, becomes, product.Fineness)];
         var after = With(batch, step, output, becomes, product, holds);
-        return Reckoned(ledger.State, batch, after, new(batch.Id, step.Id, output, readingEntryId, was, becomes, slip, Why(slip, reason), 0, 0, holds, [], []));
+        var wrong = BatchAtWork.CannotWeigh(ledger.State, after, step.Id, output, becomes, product?.Fineness) is { } heavy ? heavy with { Field = "becomes" } : Against(ledger.State, batch, after, step.Id, output, becomes, Expected(ledger.State, batch, readingEntryId, was));
+        return wrong is not null && string.IsNullOrWhiteSpace(kept) ? Decision.Refuse([wrong])
+            : Reckoned(ledger.State, batch, after, new(batch.Id, step.Id, output, readingEntryId, was, becomes, slip, Why(slip, reason), 0, 0, holds, [], [], Kept: wrong is null ? null : kept!.Trim()));
     }
 
     // The start of a batch was misread: its lot has more or less left, and every closed step is reckoned anew.
-    private static Decision SketchFeed(Ledger ledger, BatchState batch, TypedNumber becomes, string? slip, string? reason)
+    private static Decision SketchFeed(Ledger ledger, BatchState batch, TypedNumber becomes, string? slip, string? reason, string? kept)
     {
         if (batch.Feeds.Count != 1 || batch.BroughtIn is not null)
             return Decision.Refuse("reading", batch.BroughtIn is null ? "it was fed from several lots" : "it is a batch of another shop", "put it right where it was written");
@@ -54,12 +58,42 @@ public static class PuttingRight
         if (becomes.Field != feed.Amount.Field)
             return Decision.Refuse("becomes", $"{lot.Code} is measured in {(feed.Amount.Field == Field.Mass ? "grams" : "millilitres")}", "write the unit that it was received in");
         becomes = ReadAs(becomes, feed.Amount);
-        if (becomes.Value > (lot.Left + feed.Amount.Value) * (1 + 1e-9))
-            return Decision.Refuse("becomes", $"{FigureText.Number(lot.Left + feed.Amount.Value, 2)} of {lot.Code} was there", "take at most that; was the lot weighed wrong?");
+        var expected = Expected(ledger.State, batch, batch.FeedBy!, feed.Amount);
+        var there = (lot.Left + feed.Amount.Value) * (1 + 1e-9);
+        if (becomes.Value > there)
+            return Decision.Refuse([LikeliestSlip.Told(new("becomes", $"{FigureText.Number(lot.Left + feed.Amount.Value, 2)} {(becomes.Field == Field.Mass ? "g" : "mL")} of {lot.Code} was there", "take at most that; was the lot weighed wrong?"), becomes, v => v <= there, expected.Likely, expected.Sigma)]);
         var charge = BatchAtWork.FeedOf(ledger.State, lot, becomes);
         var believed = BatchAtWork.Believed(charge);
         var after = batch with { Feeds = [feed with { Amount = becomes }], Believed = [.. believed] };
-        return Reckoned(ledger.State, batch, after, new(batch.Id, "", Route.Feed, batch.FeedBy!, feed.Amount, becomes, slip, Why(slip, reason), 0, 0, null, [], [], null, believed));
+        var wrong = Against(ledger.State, batch, after, "", Route.Feed, becomes, expected);
+        return wrong is not null && string.IsNullOrWhiteSpace(kept) ? Decision.Refuse([wrong])
+            : Reckoned(ledger.State, batch, after, new(batch.Id, "", Route.Feed, batch.FeedBy!, feed.Amount, becomes, slip, Why(slip, reason), 0, 0, null, [], [], null, believed, wrong is null ? null : kept!.Trim()));
+    }
+
+    // What the other readings say that it was; else what it was read as, which agrees with them to a tenth, or at worst to a third.
+    private static (double Likely, double? Sigma) Expected(State state, BatchState batch, string readingEntryId, TypedNumber was)
+    {
+        var book = BatchBook.Of(state, batch);
+        return book.Proposals.FirstOrDefault(p => book.Flows.Sources[p.Reading].EntryId == readingEntryId) is { } told ? (told.Fits, told.FitsSigma) : (was.Value, book.AddsUp ? 0.1 * was.Value : null);
+    }
+
+    // Too little of it leaves too little for what was weighed after it: what was possible before must be so with it.
+    private static FieldError? Against(State state, BatchState batch, BatchState after, string stepId, string output, TypedNumber becomes, (double Likely, double? Sigma) expected)
+    {
+        foreach (var step in batch.Route.Steps.SkipWhile(s => stepId.Length > 0 && s.Id != stepId).Select(s => batch.Step(s.Id)).Where(s => s.Closed))
+        {
+            foreach (var other in step.Weighed.Keys.Where(o => step.Id != stepId || o != output).Order(StringComparer.Ordinal))
+            {
+                var (mass, fineness) = batch.Product is { } p && p.StepId == step.Id && p.Output == other ? (p.Mass, p.Fineness) : (step.Weighed[other], null);
+                double Times(BatchState b) => BatchAtWork.Unweighed(state, b, step.Id, other) is var (now, holding) ? CannotBe.TimesTooHeavy(now, holding, mass, fineness) : 0;
+                if (Times(after) is > 1 and var times && Times(batch) <= 1)
+                {
+                    var least = becomes.Value * times;
+                    return LikeliestSlip.Told(new("becomes", $"with {QuantityParser.InWords(becomes)} here, {mass.Text} of {other} would be more than went in", "if it is as written, say why"), becomes, v => v >= least, expected.Likely, expected.Sigma);
+                }
+            }
+        }
+        return null;
     }
 
     // An uncertainty of the instrument goes with the number, not with the digit that slipped.

@@ -198,7 +198,8 @@ public sealed record StepRestated(string StepId, IReadOnlyList<HoldingEstimate> 
 /// <param name="Recoveries">Of a closed batch: recovery by element as it then stands.</param>
 /// <param name="Practice">Of a closed batch: what it then shows.</param>
 /// <param name="Believed">Of the feed (step empty, output <see cref="Route.Feed"/>): the metal that it then brought.</param>
-public sealed record ReadingPutRight(string BatchId, string StepId, string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null, IReadOnlyList<ElementEstimate>? Believed = null) : EntryBody;
+/// <param name="Kept">Why a number that cannot be stands all the same.</param>
+public sealed record ReadingPutRight(string BatchId, string StepId, string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null, IReadOnlyList<ElementEstimate>? Believed = null, string? Kept = null) : EntryBody;
 
 /// <summary>Readings disagree, and somebody says that they are right: a true loss, a spill. Nothing is restated; the batch is marked by it.</summary>
 public sealed record ReadingsStand(string BatchId, string Reason) : EntryBody;

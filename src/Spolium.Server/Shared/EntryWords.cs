@@ -41,7 +41,7 @@ public static class EntryWords
         VesselGone b => $"vessel {b.VesselId} is gone: {b.Why}",
         StepKept b => $"step tried and kept: {b.Title}",
         ProductWeighed b => $"product weighed: {b.Mass.InWords}{(b.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}{Because(b.Reason)}",
-        ReadingPutRight b => $"{b.Output} put right: {b.Becomes.Text} in place of {b.Was.Text}; {b.Reason}",
+        ReadingPutRight b => $"{b.Output} put right: {b.Becomes.Text} in place of {b.Was.Text}; {b.Reason}{Because(b.Kept)}",
         BatchBroughtIn b => $"batch {b.File.Code} brought in from a file, with {b.File.Entries.Count} entries",
         ReadingsStand b => $"the readings are right as they stand: {b.Reason}",
         PoolOpened b => $"{b.Code} set up: {b.Title}",

@@ -89,7 +89,7 @@ internal static class Reconciled
         var title = SlipKind.All[p.Slip.Kind].Title + (p.Slip.Detail.Length > 0 ? $" ({p.Slip.Detail})" : "");
         var decision = source.EntryId is { } id ? PuttingRight.Sketch(ledger, batch, id, QuantityParser.Read(becomes, source.Typed!.Field).Number!, p.Slip.Kind, null) : null;
         var effects = decision?.Body is ReadingPutRight body ? Effects(ledger, batch, element, body) : [];
-        return new(decision?.Body is null ? null : source.EntryId, reading.Arc, source.StepId, source.Says, source.Typed?.Text ?? "", becomes, p.Slip.Kind, title, p.Share, Plain(p.Fits, p.FitsSigma), p.Passes,
+        return new(decision is null || decision.Errors.Any(e => e.Field != "becomes") ? null : source.EntryId, reading.Arc, source.StepId, source.Says, source.Typed?.Text ?? "", becomes, p.Slip.Kind, title, p.Share, Plain(p.Fits, p.FitsSigma), p.Passes,
             decision is null ? "nobody typed it: write a note" : decision.Errors.Count > 0 ? $"{decision.Errors[0].Reason}: {decision.Errors[0].WayOut}" : null, effects);
     }
 

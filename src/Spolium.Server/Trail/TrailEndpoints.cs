@@ -32,7 +32,7 @@ public sealed record SuspectView(string? EntryId, string Arc, string StepId, str
 
 public sealed record EffectView(string What, string Before, string After);
 
-public sealed record PutRightView(string EntryId, DateTimeOffset At, string By, string Output, string Was, string Becomes, string Reason);
+public sealed record PutRightView(string EntryId, DateTimeOffset At, string By, string Output, string Was, string Becomes, string Reason, string? Kept);
 
 /// <param name="Guessed">Not known, because the feed was guessed.</param>
 /// <param name="Missing">Missing beyond what readings and guess allow.</param>
@@ -51,7 +51,8 @@ public sealed record RestatedView(DateTimeOffset At, string Why, string Recovery
 /// <param name="ReadingEntryId">The entry of the weighing.</param>
 /// <param name="Becomes">What it should have been, with its unit.</param>
 /// <param name="Slip">The kind that was proposed; left out when the number is written by hand, which needs a reason.</param>
-public sealed record PutRightRequest(Head Head, string ReadingEntryId, string Becomes, string? Slip = null, string? Reason = null, string? Element = null);
+/// <param name="Kept">Why it is so although it cannot be; only what was refused asks for it.</param>
+public sealed record PutRightRequest(Head Head, string ReadingEntryId, string Becomes, string? Slip = null, string? Reason = null, string? Element = null, string? Kept = null);
 
 /// <summary>The metal's way through a batch, now or as it stood after any entry.</summary>
 public static class TrailEndpoints
@@ -98,7 +99,7 @@ public static class TrailEndpoints
             [.. ledger.Book.Postings.Where(p => p.Element == element && accounts.Contains(p.Account) && (!p.Account.StartsWith("pool/", StringComparison.Ordinal) || ledger.State.ById[p.EntryId].Body is PutIntoPool put && put.BatchId == batchId)).Select(p => ledger.State.ById[p.EntryId] is var e
                 ? new PostingView(p.EntryId, e.OccurredAt, e.By, names.GetValueOrDefault(p.Account) ?? Say(p.Account), p.Element, p.Grams, p.SigmaG * Draws.Z95, Say(p.Basis), EntryWords.Say(e.Body)) : null!)],
             mine.Count, upTo, Reconciled.Flows(ledger, batch, element, book), Reconciled.Agreement(ledger, batch, element), Reconciled.Suspects(ledger, batch, element),
-            [.. batch.PutRight.Select(p => new PutRightView(p.EntryId, p.At, p.By, p.Body.Output, p.Body.Was.Text, p.Body.Becomes.Text, p.Body.Reason))], [.. batch.History.Select(h => (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))).Where(x => x.Figure is not null).Select(x => new RestatedView(x.h.At, x.h.Why, $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to {FigureText.Number(x.Figure.High * 100, 1)})"))], batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null, now.State.Version(Entry.BatchStream(batchId))));
+            [.. batch.PutRight.Select(p => new PutRightView(p.EntryId, p.At, p.By, p.Body.Output, p.Body.Was.Text, p.Body.Becomes.Text, p.Body.Reason, p.Body.Kept))], [.. batch.History.Select(h => (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))).Where(x => x.Figure is not null).Select(x => new RestatedView(x.h.At, x.h.Why, $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to {FigureText.Number(x.Figure.High * 100, 1)})"))], batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null, now.State.Version(Entry.BatchStream(batchId))));
     }
 
     private static Results<FileContentHttpResult, ProblemHttpResult> Csv(string batchId, Writing writing)
@@ -114,7 +115,7 @@ public static class TrailEndpoints
         var reader = new RequestReader();
         var becomes = reader.MassOrVolume("becomes", request.Becomes);
         return writing.Write(request.Head, new { batchId, request }, PuttingRight.Streams(writing.Ledger.State, batchId, request.ReadingEntryId), reader,
-            l => l.State.Batches.TryGetValue(batchId, out var batch) ? PuttingRight.Decide(l, batch, request.ReadingEntryId, becomes, string.IsNullOrEmpty(request.Slip) ? null : request.Slip, request.Reason) : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
+            l => l.State.Batches.TryGetValue(batchId, out var batch) ? PuttingRight.Decide(l, batch, request.ReadingEntryId, becomes, string.IsNullOrEmpty(request.Slip) ? null : request.Slip, request.Reason, request.Kept) : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
             _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!);
     }
 

@@ -140,6 +140,36 @@ public class BatchBookTests
         Assert.Contains(why, Assert.Single(decision.Errors).Reason);
     }
 
+    // The foils held 2.8 g of gold at most; a bar that weighs more cannot be, whoever writes it and however it fits.
+    [Theory]
+    [InlineData(Slipped, "bar", "27.1 g", "is more than went in", "2.71 g")]
+    [InlineData(Slipped, "bar", "271 g", "is more than went in", null)]
+    [InlineData(Slipped, "bar", "271 dwt", "is more than went in", null)]
+    [InlineData("26-01", "foils", "443 g", "is more than went in", null)]
+    [InlineData("26-01", "foils", "0.443 g", "4.21 g of bar would be more than went in", "4.43 g")]
+    [InlineData("26-01", "feed", "0.2066 g", "of foils would be more than went in", "206.6 g")]
+    [InlineData("26-01", "feed", "2060 g", "was there", "206 g")]
+    public void A_number_by_hand_that_cannot_be_is_refused_with_the_one_that_would_agree(string id, string what, string becomes, string why, string? agrees)
+    {
+        var batch = Batch(Demo.Value, id);
+        var entry = what == "feed" ? batch.FeedBy! : batch.Steps.Values.First(s => s.WeighedBy.ContainsKey(what)).WeighedBy[what];
+        Decision Put(string? kept) => PuttingRight.Decide(Demo.Value, batch, entry, QuantityParser.Read(becomes, Field.Mass).Number!, null, "off the photo", kept);
+        var error = Assert.Single(Put(null).Errors);
+        Assert.Equal("becomes", error.Field);
+        Assert.Contains(why, error.Reason);
+        Assert.Equal(agrees, error.Becomes);
+        Assert.Equal(why == "was there" ? null : "both balances say so", (Put(" both balances say so").Body as ReadingPutRight)?.Kept);
+    }
+
+    [Fact]
+    public void A_number_that_can_be_needs_no_second_reason_and_has_no_mark()
+    {
+        var (_, body) = PutRight("2.68 g", null, "read off the photo");
+        Assert.Null(body.Kept);
+        var batch = Batch(Demo.Value);
+        Assert.Null(((ReadingPutRight)PuttingRight.Decide(Demo.Value, batch, batch.Product!.EntryId, Given.Grams(2.68), null, "photo", "just so").Body!).Kept);
+    }
+
     [Fact]
     public void A_weighing_of_an_open_step_is_taken_back_on_Run_instead()
     {
@@ -250,7 +280,7 @@ public class BatchBookTests
         const string id = "26-01";
         var filter = Account.Holding(id, "4-clear/filter");
         Ledger Put(Ledger l) => l.With(new("in", [new(Entry.BatchStream(id), l.State.Version(Entry.BatchStream(id)) + 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", Pooling.PutIn(l, "T1", id, "4-clear", "filter").Body!));
-        Ledger Right(Ledger l) => PuttingRight.Preview(l, (ReadingPutRight)PuttingRight.Decide(l, Batch(l, id), Batch(l, id).Step("1-nitric-strip").WeighedBy["foils"], QuantityParser.Read("3.9 g", Field.Mass).Number!, null, "weighed again").Body!);
+        Ledger Right(Ledger l) => PuttingRight.Preview(l, (ReadingPutRight)PuttingRight.Decide(l, Batch(l, id), Batch(l, id).Step("1-nitric-strip").WeighedBy["foils"], QuantityParser.Read("4.3 g", Field.Mass).Number!, null, "weighed again").Body!);
         var (pooledFirst, rightFirst) = (Right(Put(Demo.Value)), Put(Right(Demo.Value)));
         Assert.Equal(0, pooledFirst.Book.Grams(filter, "Au"));
         Assert.Equal(rightFirst.Book.Grams(Account.Pool("T1"), "Au"), pooledFirst.Book.Grams(Account.Pool("T1"), "Au"), 1e-6);

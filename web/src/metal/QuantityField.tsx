@@ -32,7 +32,7 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
 }
 
 /** A quantity as people write it; what was understood stands below it in full words. */
-export function QuantityField({ value, onChange, field, error, onAgree = onChange, ...rest }: Props) {
+export function QuantityField({ value, onChange, field, error, onAgree = onChange, flex, ...rest }: Props) {
   const [text] = useDebouncedValue(value, 200);
   const echo = useQuery({
     queryKey: ['read', field, text],
@@ -51,55 +51,52 @@ export function QuantityField({ value, onChange, field, error, onAgree = onChang
   // Once it stands there it is no longer wrong.
   const wrong = becomes && becomes === value ? undefined : refused;
   const words = text === value && echo.data ? echo.data.words : ' ';
-  const input = (
-    <TextInput
-      {...rest}
-      value={value}
-      onChange={(e) => onChange(e.currentTarget.value)}
-      error={typeof wrong === 'object' ? wordsOf(wrong) : wrong}
-      description={words}
-      onKeyDown={(e) => {
-        // Space says nothing in an empty field: here it takes what the scale shows.
-        if (weighs && e.key === ' ' && value.trim() === '' && scale) {
-          e.preventDefault();
-          take();
-        }
-      }}
-      rightSection={
-        weighs && scale ? (
-          <button
-            type="button"
-            className={styles.takeScale}
-            tabIndex={-1}
-            disabled={!scale.steady}
-            onClick={take}
-            title={
-              scale.steady
-                ? `take ${scale.text} from the scale (Space)`
-                : 'the scale still moves: wait until it is steady'
-            }
-            aria-label="take what the scale shows"
-          >
-            <svg viewBox="0 0 24 24" width="20" height="20" aria-hidden="true">
-              <path
-                d="M3 8h18M7 8l-3 8h6zM17 8l-3 8h6zM12 4v16M8 20h8"
-                fill="none"
-                stroke="currentColor"
-                strokeWidth="1.6"
-                strokeLinejoin="round"
-              />
-            </svg>
-          </button>
-        ) : undefined
-      }
-      inputWrapperOrder={['label', 'input', 'description', 'error']}
-    />
-  );
-  if (!becomes || !wrong) return input;
+  // Always in its own box: a proposal that comes or goes must not take the field from under the hand.
   return (
-    <div className={styles.refused} style={{ flex: rest.flex as number | undefined }}>
-      {input}
-      <Agrees becomes={becomes} onTake={onAgree} />
+    <div className={styles.quantity} style={{ flex: flex as number | undefined }}>
+      <TextInput
+        {...rest}
+        value={value}
+        onChange={(e) => onChange(e.currentTarget.value)}
+        error={typeof wrong === 'object' ? wordsOf(wrong) : wrong}
+        description={words}
+        onKeyDown={(e) => {
+          // Space says nothing in an empty field: here it takes what the scale shows.
+          if (weighs && e.key === ' ' && value.trim() === '' && scale) {
+            e.preventDefault();
+            take();
+          }
+        }}
+        rightSection={
+          weighs && scale ? (
+            <button
+              type="button"
+              className={styles.takeScale}
+              tabIndex={-1}
+              disabled={!scale.steady}
+              onClick={take}
+              title={
+                scale.steady
+                  ? `take ${scale.text} from the scale (Space)`
+                  : 'the scale still moves: wait until it is steady'
+              }
+              aria-label="take what the scale shows"
+            >
+              <svg viewBox="0 0 24 24" width="20" height="20" aria-hidden="true">
+                <path
+                  d="M3 8h18M7 8l-3 8h6zM17 8l-3 8h6zM12 4v16M8 20h8"
+                  fill="none"
+                  stroke="currentColor"
+                  strokeWidth="1.6"
+                  strokeLinejoin="round"
+                />
+              </svg>
+            </button>
+          ) : undefined
+        }
+        inputWrapperOrder={['label', 'input', 'description', 'error']}
+      />
+      {becomes && wrong && <Agrees becomes={becomes} onTake={onAgree} />}
     </div>
   );
 }

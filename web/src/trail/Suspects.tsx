@@ -5,6 +5,7 @@ import { api } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
+import { QuantityField } from '../metal/QuantityField';
 import { Stand } from './Stand';
 import styles from './trail.module.css';
 
@@ -17,6 +18,7 @@ interface Wish {
   becomes: string;
   slip: string | null;
   reason: string | null;
+  kept: string | null;
 }
 
 /** Whether the readings agree; if not, which is likely wrong, what would put it right, and what that changes. */
@@ -24,6 +26,7 @@ export function Suspects({ trail: t }: Props) {
   const [chosen, setChosen] = useState(0);
   const [byHand, setByHand] = useState<string | null>(null);
   const [reason, setReason] = useState('');
+  const [kept, setKept] = useState('');
   const putRight = useWrite(
     async (head, w: Wish) =>
       unwrap(
@@ -35,16 +38,20 @@ export function Suspects({ trail: t }: Props) {
             becomes: w.becomes,
             slip: w.slip,
             reason: w.reason,
+            kept: w.kept,
             element: t.element,
           },
         }),
       ),
     () => {
       setByHand(null);
+      setReason('');
+      setKept('');
       setChosen(0);
     },
     t.version,
   );
+  const refused = putRight.error?.at('becomes');
   // What was explained needs no proposal any more.
   const s = t.stands ? undefined : t.suspects[Math.min(chosen, t.suspects.length - 1)];
   return (
@@ -101,13 +108,19 @@ export function Suspects({ trail: t }: Props) {
           {s.wayOut && <p className="soft">{s.wayOut}</p>}
           {s.entryId && (
             <div className={styles.acts}>
-              {s.becomes && (
+              {s.becomes && !s.wayOut && (
                 <button
                   className="act"
                   disabled={putRight.isPending}
                   onClick={() =>
                     s.entryId &&
-                    putRight.mutate({ entryId: s.entryId, becomes: s.becomes, slip: s.slip, reason: null })
+                    putRight.mutate({
+                      entryId: s.entryId,
+                      becomes: s.becomes,
+                      slip: s.slip,
+                      reason: null,
+                      kept: null,
+                    })
                   }
                 >
                   Put right: {s.becomes}
@@ -119,16 +132,19 @@ export function Suspects({ trail: t }: Props) {
                 </button>
               ) : (
                 <form
+                  noValidate
                   onSubmit={(e) => {
                     e.preventDefault();
                     if (s.entryId)
-                      putRight.mutate({ entryId: s.entryId, becomes: byHand, slip: null, reason });
+                      putRight.mutate({ entryId: s.entryId, becomes: byHand, slip: null, reason, kept });
                   }}
                 >
-                  <TextInput
-                    label="It weighed"
+                  <QuantityField
+                    label={s.says.startsWith('feed') ? 'It was' : 'It weighed'}
+                    field="MassOrVolume"
                     value={byHand}
-                    onChange={(e) => setByHand(e.currentTarget.value)}
+                    onChange={setByHand}
+                    error={refused}
                     placeholder="4.21 g"
                     autoFocus
                   />
@@ -136,7 +152,15 @@ export function Suspects({ trail: t }: Props) {
                     label="How do you know?"
                     value={reason}
                     onChange={(e) => setReason(e.currentTarget.value)}
+                    error={putRight.error?.of('reason')}
                   />
+                  {refused && (
+                    <TextInput
+                      label="If it is so, why?"
+                      value={kept}
+                      onChange={(e) => setKept(e.currentTarget.value)}
+                    />
+                  )}
                   <button className="lesser" disabled={!byHand.trim() || putRight.isPending}>
                     Put right
                   </button>
@@ -147,7 +171,7 @@ export function Suspects({ trail: t }: Props) {
               )}
             </div>
           )}
-          <ProblemNote problem={putRight.error} />
+          <ProblemNote problem={putRight.error} shown={byHand === null ? undefined : ['becomes', 'reason']} />
         </div>
       )}
       {!t.agreement.addsUp &&
@@ -161,7 +185,13 @@ export function Suspects({ trail: t }: Props) {
       {t.putRight.map((p) => (
         <p key={p.entryId} className="soft">
           {p.output} put right by {p.by}: <span className="figures">{p.becomes}</span> in place of{' '}
-          <span className="figures">{p.was}</span>; {p.reason}.
+          <span className="figures">{p.was}</span>; {p.reason}
+          {p.kept && (
+            <>
+              ; <b>kept although it cannot be</b>: {p.kept}
+            </>
+          )}
+          .
         </p>
       ))}
     </section>
