@@ -148,25 +148,29 @@ export function Suspects({ trail: t }: Props) {
                     placeholder="4.21 g"
                     autoFocus
                   />
-                  <TextInput
-                    label="How do you know?"
-                    value={reason}
-                    onChange={(e) => setReason(e.currentTarget.value)}
-                    error={putRight.error?.of('reason')}
-                  />
-                  {refused && (
+                  <div className={styles.why}>
                     <TextInput
-                      label="If it is so, why?"
-                      value={kept}
-                      onChange={(e) => setKept(e.currentTarget.value)}
+                      label="How do you know?"
+                      value={reason}
+                      onChange={(e) => setReason(e.currentTarget.value)}
+                      error={putRight.error?.of('reason')}
                     />
-                  )}
-                  <button className="lesser" disabled={!byHand.trim() || putRight.isPending}>
-                    Put right
-                  </button>
-                  <button type="button" className="word" onClick={() => setByHand(null)}>
-                    Leave it
-                  </button>
+                    {refused && (
+                      <TextInput
+                        label="If it is so, why?"
+                        value={kept}
+                        onChange={(e) => setKept(e.currentTarget.value)}
+                      />
+                    )}
+                  </div>
+                  <div>
+                    <button className="lesser" disabled={!byHand.trim() || putRight.isPending}>
+                      Put right
+                    </button>
+                    <button type="button" className="word" onClick={() => setByHand(null)}>
+                      Leave it
+                    </button>
+                  </div>
                 </form>
               )}
             </div>
