@@ -41,7 +41,7 @@ public static class FigureText
             return new("0", "", w.Unit ?? w.Dimension.ToString());
         if (w.Text is null && w.Unit is { } own)
             return Rounded(w, 1, own);
-        var (factor, unit) = Scale(w.Dimension, Math.Max(Math.Abs(w.Likely), Math.Abs(range.High)));
+        var (factor, unit) = Scale(w.Dimension, Math.Abs(w.Likely), Math.Max(Math.Abs(w.Likely), Math.Abs(range.High)));
         return w.Text is not null ? new(w.Text, "", unit) : Rounded(w, factor, unit);
     }
 
@@ -79,13 +79,13 @@ public static class FigureText
         return text.TrimStart('−').All(c => c is '0' or '.') ? text.TrimStart('−') : text;
     }
 
-    /// <summary>The unit that reads best: litres from one litre up, minutes below an hour, megajoules from a thousand kilojoules.</summary>
-    private static (double Factor, string Unit) Scale(Dimension dimension, double size)
+    /// <summary>The unit that reads best: litres from one litre up, minutes below an hour, days where two are likely (half a day stays hours, whatever it may last), megajoules from a thousand kilojoules.</summary>
+    private static (double Factor, string Unit) Scale(Dimension dimension, double likely, double size)
     {
         if (dimension == Dimension.Volume)
             return size >= 1e6 ? (1e-6, "m³") : size >= 1000 ? (0.001, "L") : (1, "mL");
         if (dimension == Dimension.Time)
-            return size < 1 ? (60, "min") : size > 48 ? (1 / 24.0, "days") : (1, "h");
+            return size < 1 ? (60, "min") : likely > 48 ? (1 / 24.0, "days") : (1, "h");
         if (dimension == Dimension.Energy)
             return size >= 1000 ? (0.001, "MJ") : (1, "kJ");
         if (dimension == Dimension.Mass)

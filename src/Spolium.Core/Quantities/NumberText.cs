@@ -29,8 +29,9 @@ public static class NumberText
     };
 
     /// <summary>Reads the number at the start of a text.</summary>
+    /// <param name="unit">Of the example that a refusal gives.</param>
     /// <returns>The value and the index behind it, or the reason why there is none.</returns>
-    public static (double Value, int End, Misread? Wrong) Read(string text)
+    public static (double Value, int End, Misread? Wrong) Read(string text, string unit = "g")
     {
         var i = SkipBlanks(text, 0);
         var negative = false;
@@ -40,7 +41,7 @@ public static class NumberText
             i = SkipBlanks(text, i + 1);
         }
         if (i >= text.Length || !(char.IsAsciiDigit(text[i]) || text[i] is '.' or ',' || Vulgar.ContainsKey(text[i])))
-            return (0, i, new(i, text.Trim().Length == 0 ? "nothing was typed" : $"'{text.Trim()}' does not start with a number", "write a number and its unit, such as 12.5 g"));
+            return (0, i, new(i, text.Trim().Length == 0 ? "nothing was typed" : $"'{text.Trim()}' does not start with a number", $"write a number and its unit, such as 12.5 {unit}"));
 
         var value = 0.0;
         if (!Vulgar.ContainsKey(text[i]))

@@ -33,7 +33,7 @@ public static partial class QuantityParser
         text ??= "";
         if (field is Field.Mass or Field.Volume && Several(text) is { } several)
             return Times(text, several.Times, several.From, several.Share, field, plusMinus);
-        var (number, end, wrong) = NumberText.Read(text);
+        var (number, end, wrong) = NumberText.Read(text, Default[field]);
         if (wrong is not null)
             return (null, wrong);
         var at = NumberText.SkipBlanks(text, end);

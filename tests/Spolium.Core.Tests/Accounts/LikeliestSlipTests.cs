@@ -47,6 +47,10 @@ public class LikeliestSlipTests
         // 21.4 for 214 (the point) and for 12.4, 24.1 (digits): what stands there decides.
         Assert.Equal("214 g", LikeliestSlip.Told(new("f", "r", "w"), Read("21.4 g"), _ => true, 210).Becomes);
         Assert.Contains("one place too far right", LikeliestSlip.Told(new("f", "r", "w"), Read("20 g"), v => v < 5).WayOut);
+        // Grams that were written as kilograms, millilitres as litres; a bead in milligrams.
+        Assert.Equal("0.264 kg", LikeliestSlip.Told(new("f", "r", "w"), Read("264 kg"), v => v <= 264).Becomes);
+        Assert.Equal("0.05 L", LikeliestSlip.Told(new("f", "r", "w"), Read("50 L", Field.Volume), v => v <= 60).Becomes);
+        Assert.Equal("4210 mg", LikeliestSlip.Told(new("f", "r", "w"), Read("4.21 mg"), v => v >= 2).Becomes);
         Assert.Equal("12.4 g", LikeliestSlip.Told(new("f", "r", "w"), Read("21.4 g"), _ => true, 12.4, 0.2).Becomes);
     }
 

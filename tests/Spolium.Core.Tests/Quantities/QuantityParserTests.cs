@@ -44,6 +44,12 @@ public class QuantityParserTests
     }
 
     [Theory]
+    [InlineData(Field.Mass, "such as 12.5 g")]
+    [InlineData(Field.Share, "such as 12.5 %")]
+    [InlineData(Field.Temperature, "such as 12.5 °C")]
+    public void An_example_has_the_unit_of_its_field(Field field, string example) => Assert.EndsWith(example, QuantityParser.Read(" ", field).Wrong!.WayOut);
+
+    [Theory]
     [InlineData("abc", Field.Mass, "does not start with a number")]
     [InlineData("", Field.Mass, "nothing was typed")]
     [InlineData("-3 g", Field.Mass, "negative")]

@@ -58,6 +58,17 @@ public class WorkingTests
     public void Digits_follow_the_uncertainty(double value, double spread, string text) =>
         Assert.Equal(text, spread == 0 ? FigureText.Show(Working.Exact(value, null, Dimension.MolarMass)).Value : FigureText.Number(value, FigureText.Decimals(value, spread)));
 
+    // Half a day that may last five stays in hours beside others that do.
+    [Theory]
+    [InlineData(12, 60, "12 h")]
+    [InlineData(72, 100, "3.0 days")]
+    [InlineData(0.5, 0.9, "30 min")]
+    public void Time_reads_in_the_unit_of_what_is_likely(double hours, double high, string text)
+    {
+        var shown = FigureText.Show(Working.Given(new Draws("t").Spread("t", new(hours / 2, hours, high), Spread.Positive), Dimension.Time, "by itself", "x"));
+        Assert.Equal(text, $"{shown.Value} {shown.Unit}");
+    }
+
     [Fact]
     public void Nothing_is_shown_as_nothing_and_with_its_unit() =>
         Assert.Equal(new Shown("0", "", "g"), FigureText.Show(Working.Zero(Dimension.Mass)));

@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
+import { showRefusal } from '../app/refusal';
 import { useWho } from '../app/who';
 import type { Schemas } from './client';
 import { Problem } from './problem';
@@ -33,6 +34,8 @@ export function useWrite<Wish, Answer>(
     },
     onError: (problem) => {
       if (problem.status === 409) void queries.invalidateQueries();
+      // Once it is drawn.
+      setTimeout(showRefusal);
     },
   });
 }

@@ -1,5 +1,5 @@
 import { useHotkeys } from '@mantine/hooks';
-import { useEffect, useRef } from 'react';
+import { useRef } from 'react';
 import styles from './metal.module.css';
 
 interface Props {
@@ -11,10 +11,6 @@ interface Props {
 export function Agrees({ becomes, onTake }: Props) {
   const button = useRef<HTMLButtonElement>(null);
   const isFirst = () => document.querySelector('[data-agrees]') === button.current;
-  // In a long form the field may stand far above the button that was pressed.
-  useEffect(() => {
-    if (isFirst()) button.current?.scrollIntoView({ block: 'nearest' });
-  }, []);
   useHotkeys([['F2', () => isFirst() && onTake(becomes)]], []);
   return (
     <button

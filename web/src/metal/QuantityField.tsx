@@ -53,7 +53,7 @@ export function QuantityField({ value, onChange, field, error, onAgree = onChang
   const words = text === value && echo.data ? echo.data.words : ' ';
   // Always in its own box: a proposal that comes or goes must not take the field from under the hand.
   return (
-    <div className={styles.quantity} style={{ flex: flex as number | undefined }}>
+    <div className={styles.quantity} data-quantity style={{ flex: flex as number | undefined }}>
       <TextInput
         {...rest}
         value={value}

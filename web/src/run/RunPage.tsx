@@ -6,6 +6,7 @@ import { unwrap } from '../api/problem';
 import { TakeBack } from '../metal/TakeBack';
 import { WithWorking } from '../metal/WorkingSheet';
 import { BatchChoice } from '../metal/BatchChoice';
+import { NoBatch } from '../metal/NoBatch';
 import { Away } from './Away';
 import { type Detour, DetourForm, DetourLinks } from './Detours';
 import { Finish } from './Finish';
@@ -33,7 +34,7 @@ export function RunPage() {
         </p>
       </>
     );
-  if (error) return <p role="alert">{error.message}</p>;
+  if (error) return <NoBatch problem={error} place="/run" batches={batches.data ?? []} />;
   if (!batch || !chosen) return null;
   return (
     <WithWorking

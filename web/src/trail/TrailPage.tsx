@@ -5,6 +5,7 @@ import { useBatches, useTrail } from '../api/batches';
 import { unwrap } from '../api/problem';
 import { Badge } from '../metal/Badge';
 import { BatchChoice } from '../metal/BatchChoice';
+import { NoBatch } from '../metal/NoBatch';
 import { Fig } from '../metal/Fig';
 import { WithWorking } from '../metal/WorkingSheet';
 import { Bands } from './Bands';
@@ -35,7 +36,7 @@ export function TrailPage() {
         <BatchIn />
       </>
     );
-  if (error) return <p role="alert">{error.message}</p>;
+  if (error) return <NoBatch problem={error} place="/trail" batches={batches.data ?? []} />;
   if (!t || !chosen) return null;
   const query = { element, at };
   return (

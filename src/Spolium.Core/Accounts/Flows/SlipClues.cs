@@ -51,6 +51,10 @@ public sealed record SlipClues(string Text, Field Field = Field.Mass, string? Un
         all.AddRange(Swapped(value));
         if (Field == Field.Temperature)
             all.Add(new("f_for_c", (value - 32) / 1.8));
+        if (Unit is "kg" or "L")
+            all.Add(new("larger_unit", value / 1000));
+        if (Unit == "mg")
+            all.Add(new("smaller_unit", value * 1000));
         if (Field != Field.Mass)
             return all;
         foreach (var (vessel, tare) in TaresG ?? new Dictionary<string, double>())
