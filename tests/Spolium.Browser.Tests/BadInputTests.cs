@@ -69,7 +69,7 @@ public sealed class BadInputTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
         browser.See("85 °C would agree: degrees Fahrenheit written as Celsius");
         var before = browser.Written();
         browser.Driver.SwitchTo().ActiveElement().SendKeys(Keys.F2);
-        browser.See("last 85 degrees Celsius");
+        browser.See("last 85 °C");
         browser.See($"What was written ({before + 1})");
         // Who knows better keeps it, and says why.
         browser.Type("Temperature", "185 °C");

@@ -185,7 +185,7 @@ public sealed class SlipWalkTests : IDisposable
         browser.Press("Receive it");
         // Refused far above the button that was pressed: it comes into view.
         browser.See("is not a unit of mass");
-        browser.Until(d => d.FindElement(By.XPath("//*[contains(text(), 'is not a unit of mass')]")).Location.Y > (long)((IJavaScriptExecutor)d).ExecuteScript("return Math.round(scrollY)") ? "" : null, "the refusal in view");
+        browser.Until(d => d.FindElement(By.XPath("//*[contains(text(), 'is not a unit of mass')]")).Location.Y > Convert.ToInt64(((IJavaScriptExecutor)d).ExecuteScript("return Math.round(scrollY)"), null) ? "" : null, "the refusal in view");
         browser.Type("Weight", "4126 kg");
         browser.Type("Code", "X-9");
         browser.Type("What it is", "trial");

@@ -78,7 +78,7 @@ public static partial class QuantityParser
         // What was measured by spoon, cup or eye says how little it says.
         var rough = typed.Field is Field.Mass or Field.Volume or Field.Length && typed.Value > 0 && typed.PlusMinus >= 0.02 * typed.Value;
         var spread = rough ? $" ± {Plain(Math.Round(typed.PlusMinus / typed.Value * 100))} %" : "";
-        return core == unit ? words + spread : $"{words} = {Plain(core.FromCore(typed.Value))} {core.Symbol}{spread}";
+        return core == unit ? words + spread : $"{words} = {Plain(typed.Field == Field.Temperature ? Math.Round(typed.Value, 1) : core.FromCore(typed.Value))} {core.Symbol}{spread}";
     }
 
     private static string Plain(double x) => FigureText.Number(x, x == 0 ? 0 : Math.Clamp(Trimmed(x), 0, 6));

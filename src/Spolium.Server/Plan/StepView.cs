@@ -32,7 +32,7 @@ public sealed record CautionView(CautionLevel Level, string Text);
 
 public sealed record RefusalView(string Reason, string WayOut);
 
-public sealed record ReadingView(string Kind, string Words, DateTimeOffset At, string EntryId);
+public sealed record ReadingView(string Kind, string Text, DateTimeOffset At, string EntryId);
 
 public sealed record InterlockView(string DoseId, string Reading, double AtLeast, string Text, bool Open);
 
@@ -79,7 +79,7 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
             [.. p.Figures.Select((f, i) => book.Add(Key("figure/" + i), f))],
             [.. p.Cautions.Select(c => new CautionView(c.Level, c.Text))], p.NightStop, p.IfFoams, [.. p.Equations.Select(e => e.Equation.ToString())],
             state?.BegunAt, state?.ClosedAt,
-            [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, r.Value.InWords, r.At, r.EntryId))],
+            [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, r.Value.Text, r.At, r.EntryId))],
             [.. p.Interlocks.Select(i => new InterlockView(i.DoseId, i.Reading, i.AtLeast, i.Text, state?.Readings.LastOrDefault(r => r.Kind == i.Reading)?.Value.Value >= i.AtLeast))],
             state?.Frozen is { } frozen ? $"begun with version {frozen.MethodVersion} of the method, data {frozen.DataHash}" : null,
             SafetyOf(step, Key, book, draws), [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],

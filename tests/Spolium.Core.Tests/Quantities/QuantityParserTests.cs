@@ -80,6 +80,7 @@ public class QuantityParserTests
     [InlineData("1 gr", Field.Mass, "1 grain = 0.064799 g")]
     [InlineData("412.6", Field.Mass, "412.6 grams")]
     [InlineData("18 K", Field.Fineness, "18 karat = 750 ‰")]
+    [InlineData("82 F", Field.Temperature, "82 degrees Fahrenheit = 27.8 °C")]
     public void Echoes_in_full_words(string text, Field field, string words) =>
         Assert.Equal(words, QuantityParser.Read(text, field).Number!.InWords);
 

@@ -54,7 +54,7 @@ function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) 
         }}
       >
         <QuantityField
-          label={last ? `${name}, last ${last.words} at ${clock(last.at)}` : name}
+          label={last ? `${name}, last ${last.text} at ${clock(last.at)}` : name}
           placeholder={kind === 'pH' ? '5.2' : '82 °C'}
           field={kind === 'pH' ? 'PH' : 'Temperature'}
           value={value}
