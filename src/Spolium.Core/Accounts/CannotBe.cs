@@ -124,7 +124,7 @@ public static class CannotBe
     {
         var grams = amount.Value * gramsPerUnit;
         // Several portions may be poured at once, up to all that is left.
-        return Told("amount", $"with this, {FigureText.Number(sofarG + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(usualG, 1)} g", "check the decimal point and the unit; ", amount,
+        return Told("amount", $"with this, {FigureText.Number(sofarG + grams, 1)} g would be poured; all that this dose may want is {FigureText.Number(usualG, 1)} g", "", amount,
             v => sofarG + v * gramsPerUnit <= mostG && v * gramsPerUnit >= nextG / 2, nextG / gramsPerUnit, Math.Max(0.5 * nextG, (mostG - sofarG) / Spare) / gramsPerUnit, clues);
     }
 

@@ -40,7 +40,7 @@ public static class Decisions
             errors.Add(LikeliestSlip.Told(new("amount", $"only {FigureText.Number(lot.Left, 2)} {(lot.Amount.Field == Field.Mass ? "g" : "mL")} of {lot.Code} is left", "take at most that"), amount, v => v <= lot.Left));
         if (errors.Count > 0)
             return Decision.Refuse(errors);
-        amount = OnBalance(amount, balanceStepG);
+        amount = WithInstrument(amount, balanceStepG);
         var charge = BatchAtWork.FeedOf(state, lot, amount);
         return Decision.Write(new BatchStarted(batchId, code.Trim(), title, [new(lotId, amount)], route, bottles, balanceStepG, BatchAtWork.Believed(charge), planId));
     }
@@ -138,7 +138,7 @@ public static class Decisions
     {
         if (Running(batch, stepId) is { } no)
             return no;
-        value = kind == "volume" && VolumeInstrument.Find("cylinder") is { } cylinder && value.Instrument is null ? cylinder.Read(value) : Instrument.Read(value);
+        value = value.Field == Field.Volume ? WithInstrument(value) : Instrument.Read(value);
         var wrong = kind switch
         {
             "temperature" => CannotBe.Temperature(BatchAtWork.Step(state, batch, stepId), value),
@@ -163,7 +163,7 @@ public static class Decisions
             return Decision.Refuse("volume", "nothing was measured", "write a volume above 0 mL");
         if (test.Low.Value >= test.High.Value)
             return Decision.Refuse("high", "one concentration is no bracket", "write the standard that it was darker than (0 where it was lighter than all), and a stronger one that it was lighter than");
-        test = test with { Volume = VolumeInstrument.Find("cylinder") is { } cylinder && test.Volume.Instrument is null ? cylinder.Read(test.Volume) : test.Volume };
+        test = test with { Volume = WithInstrument(test.Volume) };
         var draws = Observing.DrawsOf(state, batch);
         var wrong = new[] { CannotBe.Volume(now, test.Volume, draws) is { } more ? more with { Field = "volume" } : null, CannotBe.Dissolved(now, test) }.OfType<FieldError>().ToList();
         return wrong.Count > 0 && string.IsNullOrWhiteSpace(reason) ? Decision.Refuse(wrong) : Decision.Write(new LiquorTested(batch.Id, stepId, test, wrong.Count == 0 ? null : Kept(reason)));
@@ -188,7 +188,7 @@ public static class Decisions
             return Decision.Refuse("output", "this step makes no such holding", "use one of " + string.Join(", ", step.Plan.Outputs.Select(o => o.Id)));
         if (mass.Value <= 0)
             return Decision.Refuse("mass", "nothing was weighed", "write a mass above 0 g");
-        mass = OnBalance(mass, batch.BalanceStepG);
+        mass = WithInstrument(mass, batch.BalanceStepG);
         fineness = fineness is null ? null : Instrument.Read(fineness);
         var wrong = BatchAtWork.CannotWeigh(state, batch, stepId, output, mass, fineness);
         if (wrong is not null && string.IsNullOrWhiteSpace(reason))
@@ -288,9 +288,12 @@ public static class Decisions
         return Corrections.Refuse(state, entryId) is { } no ? Decision.Refuse([no]) : Decision.Write(new Correction(entryId, reason, instead));
     }
 
-    // A weighing without its own ± has that of the bench balance.
-    internal static TypedNumber OnBalance(TypedNumber mass, double stepG) =>
-        mass.PlusMinus > 0 ? mass : mass with { PlusMinus = Constants.Get("balance-plus-minus").Likely * stepG, Instrument = "bench balance" };
+    /// <summary>A mass or volume without its own ± has that of the bench balance, or of a measuring cylinder.</summary>
+    /// <param name="stepG">Display step of the balance, g; null where nobody described it.</param>
+    public static TypedNumber WithInstrument(TypedNumber amount, double? stepG = null) =>
+        amount.PlusMinus > 0 ? amount
+        : amount.Field == Field.Volume ? VolumeInstrument.Find("cylinder")!.Read(amount)
+        : amount with { PlusMinus = Constants.Get("balance-plus-minus").Likely * (stepG ?? Constants.Get("bench-balance-step").Likely), Instrument = "bench balance" };
 
     /// <summary>Takes the start of a batch back while no step has begun: its lot has the metal again.</summary>
     public static Decision GiveBack(State state, BatchState batch, string reason)

@@ -30,7 +30,7 @@ public static class Detours
         if (measured is { Value: <= 0 })
             return Decision.Refuse("measured", "nothing was weighed", "write a mass above 0 g, or leave it empty for a liquor");
         var given = batch with { Steps = batch.Steps.SetItem(stepId, batch.Step(stepId) with { GivenUp = true, BegunAt = batch.Step(stepId).BegunAt ?? batch.StartedAt, ClosedAt = batch.Step(stepId).LastAt ?? batch.StartedAt }) };
-        var mass = measured is null ? null : Decisions.OnBalance(measured, batch.BalanceStepG);
+        var mass = measured is null ? null : Decisions.WithInstrument(measured, batch.BalanceStepG);
         if (mass is not null)
             given = given with { Steps = given.Steps.SetItem(stepId, given.Step(stepId) with { Weighed = given.Step(stepId).Weighed.SetItem(MainOf(current), mass) }) };
         var step = BatchAtWork.Step(state, given with { Route = new(given.Route.Steps.TakeWhile(s => s.Id != stepId).Append(current).ToList()) }, stepId);
@@ -44,7 +44,7 @@ public static class Detours
     }
 
     private static FieldError? TooHeavy(string field, TypedNumber mass, double mostG, string of, State state, BatchState batch) =>
-        mostG <= 0 ? null : CannotBe.MoreThan(field, Decisions.OnBalance(mass, batch.BalanceStepG), mostG, of, CannotBe.Clues(state, mass, batch.BalanceStepG));
+        mostG <= 0 ? null : CannotBe.MoreThan(field, Decisions.WithInstrument(mass, batch.BalanceStepG), mostG, of, CannotBe.Clues(state, mass, batch.BalanceStepG));
 
     private static string MainOf(RouteStep step) => step.Makes[0].Split('/')[^1];
 
@@ -67,7 +67,7 @@ public static class Detours
         if (!step.Plan.Refused && string.IsNullOrWhiteSpace(reason) && TooHeavy("mass", mass, CannotBe.SolidsAtMost(step.Input, []), "what stands there by the book", state, batch) is { } wrong)
             return Decision.Refuse([wrong]);
         return step.Plan.Refused ? Decision.Refuse([.. step.Plan.Refusals.Select(r => new FieldError("stepId", r.Reason, r.WayOut))])
-            : Decision.Write(new SentOut(batch.Id, id, to.Trim(), Decisions.OnBalance(mass, batch.BalanceStepG), BatchAtWork.Freeze(step, batch.Id, codeVersion), route, Decisions.Kept(reason)));
+            : Decision.Write(new SentOut(batch.Id, id, to.Trim(), Decisions.WithInstrument(mass, batch.BalanceStepG), BatchAtWork.Freeze(step, batch.Id, codeVersion), route, Decisions.Kept(reason)));
     }
 
     /// <summary>It is back: weighed, paid for, and the way goes on.</summary>
@@ -83,7 +83,7 @@ public static class Detours
             return Decision.Refuse("stepId", "nobody wrote down that it was sent out", "weigh what came back, and close the step as any other");
         if (string.IsNullOrWhiteSpace(reason) && TooHeavy("mass", mass, sent.Value + 3 * sent.Sigma, "what left the house", state, batch) is { } wrong)
             return Decision.Refuse([wrong]);
-        var weighed = Decisions.OnBalance(mass, batch.BalanceStepG);
+        var weighed = Decisions.WithInstrument(mass, batch.BalanceStepG);
         var step = batch.Step(stepId);
         var back = batch with { Steps = batch.Steps.SetItem(stepId, step with { ClosedAt = step.LastAt ?? step.BegunAt, Weighed = step.Weighed.SetItem("back", weighed) }) };
         var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.Step(state, back, stepId), batch.Believed.Select(b => b.Element));

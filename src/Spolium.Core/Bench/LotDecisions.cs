@@ -28,6 +28,7 @@ public static class LotDecisions
         else if (amount.Value > LargestLot)
             errors.Add(LikeliestSlip.Told(new("amount", $"{QuantityParser.InWords(amount)} is more than this shop can hold", "check the unit and the decimal point; at most 1 000 kg"), amount, v => v <= LargestLot));
         errors.AddRange(CheckContent(amount, content));
+        amount = Decisions.WithInstrument(amount);
         return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new LotReceived(lotId, code.Trim(), title.Trim(), material.Trim(), amount, content, thickness, Believed(lotId, amount, content), pieces));
     }
 
@@ -101,7 +102,7 @@ public static class LotDecisions
             errors.AddRange(parts.Select((p, i) => ($"parts[{i}].amount", p.Amount)).Concat(removed.Select((r, i) => ($"removed[{i}].amount", r.Amount))).Select(x => WouldAdd(state, x.Item1, x.Amount, lot.Left, sum)).OfType<FieldError>());
         }
         return errors.Count > 0 ? Decision.Refuse(errors)
-            : Decision.Write(new LotSplit(lotId, [.. parts.Select(p => p.Content is { } own ? p with { Believed = Believed(p.LotId, p.Amount, own) } : p)], Decisions.Kept(reason), removed.Count > 0 ? removed : null));
+            : Decision.Write(new LotSplit(lotId, [.. parts.Select(p => p with { Amount = Decisions.WithInstrument(p.Amount) }).Select(p => p.Content is { } own ? p with { Believed = Believed(p.LotId, p.Amount, own) } : p)], Decisions.Kept(reason), removed.Count > 0 ? removed : null));
     }
 
     // One weighing of a split that would let the parts sum to the lot, had nobody slipped.

@@ -66,7 +66,7 @@ public static class Pooling
         var (given, shares) = (new List<PoolYield>(), new List<PoolShare>());
         for (var i = 0; i < yields.Count; i++)
         {
-            var y = yields[i] with { Fineness = yields[i].Fineness is { } typed ? Instrument.Read(typed) : null };
+            var y = yields[i] with { Mass = Decisions.WithInstrument(yields[i].Mass), Fineness = yields[i].Fineness is { } typed ? Instrument.Read(typed) : null };
             var booked = pool.Holds.Select(h => (Holding: h, There: h.Holds.FirstOrDefault(e => e.Element == y.Element))).Where(x => x.There is { Grams: > 0 }).Select(x => (x.Holding, There: x.There!)).ToList();
             if (booked.Count == 0 || yields.Take(i).Any(x => x.Element == y.Element))
             {

@@ -79,7 +79,7 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
             [.. p.Figures.Select((f, i) => book.Add(Key("figure/" + i), f))],
             [.. p.Cautions.Select(c => new CautionView(c.Level, c.Text))], p.NightStop, p.IfFoams, [.. p.Equations.Select(e => e.Equation.ToString())],
             state?.BegunAt, state?.ClosedAt,
-            [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, r.Value.Text, r.At, r.EntryId))],
+            [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, WithUnit(r.Value), r.At, r.EntryId))],
             [.. p.Interlocks.Select(i => new InterlockView(i.DoseId, i.Reading, i.AtLeast, i.Text, state?.Readings.LastOrDefault(r => r.Kind == i.Reading)?.Value.Value >= i.AtLeast))],
             state?.Frozen is { } frozen ? $"begun with version {frozen.MethodVersion} of the method, data {frozen.DataHash}" : null,
             SafetyOf(step, Key, book, draws), [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],
@@ -127,4 +127,7 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
             text = text[..^2];
         return $"{text}{FigureText.ThinSpace}{(bottle.IsLiquid ? "mL" : "g")}";
     }
+
+    // As it was typed; "85" had a unit that nobody wrote.
+    private static string WithUnit(TypedNumber typed) => typed.Field != Field.PH && char.IsAsciiDigit(typed.Text[^1]) ? $"{typed.Text} {typed.Unit}" : typed.Text;
 }

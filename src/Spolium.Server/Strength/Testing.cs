@@ -127,7 +127,7 @@ internal static class Testing
             reader.Errors.Add(new("vessel", $"'{request.Vessel}' is no vessel that is known here", "use one of " + string.Join(", ", VolumeInstrument.All.Select(v => v.Id))));
         else
             volume = vessel.Read(volume);
-        return new WeighedVolume(mass.PlusMinus > 0 ? mass : mass with { PlusMinus = Constants.Get("balance-plus-minus").Likely * Constants.Get("bench-balance-step").Likely }, volume, temperature);
+        return new WeighedVolume(Decisions.WithInstrument(mass), volume, temperature);
     }
 
     private static TypedNumber Above(RequestReader reader, string name, TypedNumber number)

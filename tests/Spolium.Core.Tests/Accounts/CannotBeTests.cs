@@ -142,8 +142,8 @@ public class CannotBeTests
         var error = Assert.Single(Decisions.Pour(Demo.Value, Demo.Value.Batches["26-02"], "3-sulfamic", "sulfamic", "S-1", Given.Grams(typed), null).Errors);
         Assert.Equal("amount", error.Field);
         Assert.True(error.Becomes is null || Read(error.Becomes, Field.Mass).Value < typed);
-        // 15 g where some 0.15 g were due, and 3 g at most may go in: the point by two places is no usual slip, milligrams are.
-        Assert.Contains("check the decimal point and the unit", error.WayOut);
+        // 20 g where some 0.2 g were due, and a few grams at most may go in.
+        Assert.Contains("say why", error.WayOut);
         var direct = CannotBe.Poured(Given.Grams(25), 1, 1, 8, 6, 2.5, new("25"));
         Assert.Equal("2.5 g", direct.Becomes);
         Assert.Contains("26.0 g would be poured", direct.Reason);

@@ -55,6 +55,23 @@ public class LotDecisionsTests
         Whole(same);
     }
 
+    // By hand: two steps of 0.01 g; a hundredth of 18 L.
+    [Fact]
+    public void What_is_measured_has_the_uncertainty_of_what_it_is_measured_with()
+    {
+        TypedNumber Received(TypedNumber amount, Content content) => ((LotReceived)LotDecisions.Receive(State.Empty, "l", "X-1", "x", "x", amount, content, null).Body!).Amount;
+        var weighed = Received(Given.Grams(264), Contacts);
+        Assert.Equal(("bench balance", 0.02), (weighed.Instrument, weighed.PlusMinus));
+        Assert.Equal(0.5, Received(Given.Grams(264, 0.5), Contacts).PlusMinus);
+        var litres = Received(QuantityParser.Read("18 L", Field.Volume).Number!, new([new("Ag", TypedNumber.Of(2, Field.Concentration, "g/L"), TypedNumber.Of(3, Field.Concentration, "g/L"), TypedNumber.Of(4, Field.Concentration, "g/L"))], null, LiquorKind.Fixer));
+        Assert.Equal(("measuring cylinder", 180), (litres.Instrument, litres.PlusMinus));
+        var parts = (LotSplit)LotDecisions.Split(Lot().State, "a", [Tips with { Amount = Given.Grams(912.2) }, Bare], "dust").Body!;
+        Assert.Equal([0.02, 0.5], parts.Parts.Select(p => p.Amount.PlusMinus));
+        // What came of a tub too.
+        var tub = Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero)));
+        Assert.All(((PoolWorkedUp)Pooling.WorkUp(tub, "T1", [new("Au", Given.Grams(0.1), null)], "burnt", null).Body!).Yields, y => Assert.Equal(0.02, y.Mass.PlusMinus));
+    }
+
     [Fact]
     public void A_split_that_cannot_be_is_refused_by_field()
     {

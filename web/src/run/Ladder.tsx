@@ -106,7 +106,8 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
           <span className="figures">
             {dose.poured} of {dose.planned}
           </span>{' '}
-          <span className="soft">poured; likely in all</span> <Fig f={dose.millilitres ?? dose.grams} />
+          <span className="soft">on the ladder poured; likely in all</span>{' '}
+          <Fig f={dose.millilitres ?? dose.grams} />
         </p>
         <p className="soft">{dose.how}</p>
         {dose.formula !== 'H2O' && (
