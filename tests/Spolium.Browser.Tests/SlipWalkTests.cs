@@ -181,16 +181,13 @@ public sealed class SlipWalkTests : IDisposable
     public void A_number_that_cannot_be_is_put_right_by_one_key_wherever_it_is_typed()
     {
         browser.Go("/lots/receive");
-        browser.Type("Weight", "1.2 t");
-        browser.Press("Receive it");
-        // Refused far above the button that was pressed: it comes into view.
-        browser.See("is not a unit of mass");
-        browser.Until(d => d.FindElement(By.XPath("//*[contains(text(), 'is not a unit of mass')]")).Location.Y > Convert.ToInt64(((IJavaScriptExecutor)d).ExecuteScript("return Math.round(scrollY)"), null) ? "" : null, "the refusal in view");
         browser.Type("Weight", "4126 kg");
         browser.Type("Code", "X-9");
         browser.Type("What it is", "trial");
         browser.Press("Receive it");
+        // Refused far above the button that was pressed: it comes into view.
         browser.See("It was 412.6 kg");
+        browser.Until(d => d.FindElement(By.XPath("//button[starts-with(., 'It was')]")).Location.Y > Convert.ToInt64(((IJavaScriptExecutor)d).ExecuteScript("return Math.round(scrollY)"), null) ? "" : null, "the refusal in view");
         Assert.Empty(browser.Axe());
         browser.Field("Weight").SendKeys(Keys.F2);
         browser.Until(_ => browser.Field("Weight").GetAttribute("value") == "412.6 kg" ? "" : null, "the number that agrees");

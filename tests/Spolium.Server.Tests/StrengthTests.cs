@@ -133,6 +133,11 @@ public class StrengthTests(StrengthShop one) : IClassFixture<StrengthShop>
         var drying = await shop.Done("/api/strength/drying", new { Salt = "CuSO4", Wet = "25.61 g", Possible = "24.62 g" });
         Assert.Contains("104", drying.GetProperty("sentence").GetString());
         Assert.Contains("3.9", drying.GetProperty("sentence").GetString());
+        Assert.Equal(System.Text.Json.JsonValueKind.Null, drying.GetProperty("doubt").ValueKind);
+        // Ten times what was possible is a point before it is water; the figures stand all the same.
+        var slipped = await shop.Done("/api/strength/drying", new { Salt = "CuSO4", Wet = "256.1 g", Possible = "24.62 g" });
+        Assert.Equal("25.61 g", slipped.GetProperty("doubt").GetProperty("becomes").GetString());
+        Assert.Contains("something else", slipped.GetProperty("sentence").GetString());
         Assert.Equal("dry", Shop.First((await shop.Post("/api/strength/drying", new { Salt = "CuSO4", Wet = "20 g", Dry = "25 g" })).Body).Field);
     }
 

@@ -1,4 +1,5 @@
 using Spolium.Core.Accounts;
+using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Solutions;
 using Spolium.Server.Shared;
@@ -82,8 +83,21 @@ internal static class Crystals
         var other = possible is null ? null : Drying.SomethingElse(possible, have);
         return (new([.. Drying.Forms(request.Salt).Select((f, i) => new HydrateView(f.Solid, book.Add($"form/{i}", (have * Crystallising.SaltShare(f.Solid, request.Salt)).Named($"{request.Salt}, if it is all {f.Solid}"))))],
             book.Add("holds", Drying.SaltIn(request.Salt, have, draws)), wet is not null && dry is not null ? book.Add("lost", Drying.Lost(wet, dry)) : null, book.AddOrNone("yield", yield), other is null ? null : book.Add("else", other.Percent(other.Label!)),
-            other is { Likely: > 1e-9 } ? $"A yield of {FigureText.Number(yield!.Likely, 1)}{FigureText.ThinSpace}% means that at least {FigureText.Number(other.Likely * 100, 1)}{FigureText.ThinSpace}% of it is something else: water? Dry it to constant mass." : null), reader);
+            other is { Likely: > 1e-9 } ? $"A yield of {FigureText.Number(yield!.Likely, 1)}{FigureText.ThinSpace}% means that at least {FigureText.Number(other.Likely * 100, 1)}{FigureText.ThinSpace}% of it is something else: water? Dry it to constant mass." : null, possible is null ? null : Doubt(reader, dry is null ? "wet" : "dry", (dry is null ? request.Wet : request.Dry)!, possible.Likely)), reader);
     }
+
+    // More than half of it water or salt: as likely a slip, where one would make it what was possible.
+    private static FieldError? Doubt(RequestReader reader, string field, string text, double possibleG)
+    {
+        var typed = reader.Quantity(field, text, Field.Mass);
+        if (typed.Value <= MostWet * possibleG)
+            return null;
+        var told = LikeliestSlip.Told(new(field, $"{typed.InWords} is {FigureText.Number(typed.Value / possibleG, 1)} times what was possible", "or dry it to constant mass"), typed, v => v <= MostWet * possibleG, possibleG);
+        return told.Becomes is null ? null : told;
+    }
+
+    // A cake holds as much water as salt at most.
+    private const double MostWet = 2;
 
     // What stays of a wet cake at least: no slip explains a number below it.
     private const double LeastDry = 0.2;

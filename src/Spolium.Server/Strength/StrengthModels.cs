@@ -1,3 +1,4 @@
+using Spolium.Core.Materials;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Strength;
@@ -83,4 +84,5 @@ public sealed record DryingRequest(string Salt, string? Wet = null, string? Dry 
 
 public sealed record HydrateView(string Solid, FigureView Holds);
 
-public sealed record DryingView(IReadOnlyList<HydrateView> Forms, FigureView? Holds, FigureView? Lost, FigureView? Yield, FigureView? SomethingElse, string? Sentence);
+/// <param name="Doubt">Of what was weighed, where a slip is likelier than so much water.</param>
+public sealed record DryingView(IReadOnlyList<HydrateView> Forms, FigureView? Holds, FigureView? Lost, FigureView? Yield, FigureView? SomethingElse, string? Sentence, FieldError? Doubt);

@@ -34,8 +34,8 @@ export function useWrite<Wish, Answer>(
     },
     onError: (problem) => {
       if (problem.status === 409) void queries.invalidateQueries();
-      // Once it is drawn.
-      setTimeout(showRefusal);
+      // Once it is drawn: this frame only hears of it.
+      requestAnimationFrame(() => requestAnimationFrame(showRefusal));
     },
   });
 }

@@ -106,5 +106,7 @@ function difference(b: Schemas['ShelfBottleView'], text: string): string {
   const book = unit.endsWith('l') ? b.millilitres?.likely : b.contents.likely;
   if (book === undefined) return '';
   const by = number - book;
-  return `${by >= 0 ? '+' : '−'}${Math.abs(by).toFixed(Math.abs(by) < 10 ? 1 : 0)} ${unit.endsWith('l') ? 'mL' : 'g'}`;
+  return `${by >= 0 ? '+' : '−'}${Math.abs(by)
+    .toFixed(Math.abs(by) < 10 ? 1 : 0)
+    .replace(/\B(?=(\d{3})+$)/g, '\u202f')} ${unit.endsWith('l') ? 'mL' : 'g'}`;
 }

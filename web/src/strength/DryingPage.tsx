@@ -32,6 +32,8 @@ export function DryingPage() {
   });
   const problem = answer.error as Problem | null;
   const v = problem ? undefined : answer.data;
+  const wrong = (field: 'wet' | 'dry') =>
+    problem?.at(field) ?? (v?.doubt?.field === field ? v.doubt : undefined);
   const set = (change: Partial<typeof r>) => setR({ ...r, ...change });
   return (
     <WithWorking
@@ -58,7 +60,7 @@ export function DryingPage() {
             field="Mass"
             value={r.wet ?? ''}
             onChange={(wet) => set({ wet })}
-            error={problem?.at('wet')}
+            error={wrong('wet')}
           />
           <QuantityField
             label="weighs after drying"
@@ -66,7 +68,7 @@ export function DryingPage() {
             field="Mass"
             value={r.dry ?? ''}
             onChange={(dry) => set({ dry })}
-            error={problem?.at('dry')}
+            error={wrong('dry')}
           />
           <QuantityField
             label="all that was possible"
