@@ -107,6 +107,8 @@ public class BooksTests
         Assert.True(slipped.GetProperty("marked").GetBoolean() && slipped.GetProperty("odd").GetBoolean());
         Assert.InRange(chart.GetProperty("centre").GetDouble(), 95, 98);
         Assert.True(chart.GetProperty("lower").GetDouble() > slipped.GetProperty("value").GetDouble());
+        // Three sigma above 97 % would be a recovery that cannot be.
+        Assert.Equal(100, chart.GetProperty("upper").GetDouble());
         foreach (var other in chart.GetProperty("others").EnumerateArray())
             Assert.NotEmpty((await shop.Get("/api/books/chart?metal=Au&of=" + other.GetProperty("id").GetString())).GetProperty("points").EnumerateArray());
         // Two silver batches in a month say nothing of a spread.
