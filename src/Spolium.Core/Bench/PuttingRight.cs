@@ -38,6 +38,8 @@ public static class PuttingRight
         var output = step.WeighedBy.First(w => w.Value == readingEntryId).Key;
         var product = batch.Product is { } p && p.StepId == step.Id && p.Output == output ? batch.Product : null;
         var was = product?.Mass ?? step.Weighed[output];
+        if (becomes.Field != was.Field)
+            return Decision.Refuse("becomes", $"{output.Replace('-', ' ')} was {(was.Field == Field.Mass ? "weighed" : "measured")}", $"write {(was.Field == Field.Mass ? "grams" : "millilitres")}");
         becomes = ReadAs(becomes, was);
         IReadOnlyList<ElementEstimate>? holds = product is null ? null : [BatchAtWork.InBar(Observing.DrawsOf(ledger.State, batch), product.Holds[0].Element, becomes, product.Fineness)];
         var after = With(batch, step, output, becomes, product, holds);

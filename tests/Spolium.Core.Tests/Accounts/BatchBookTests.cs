@@ -162,6 +162,10 @@ public class BatchBookTests
     }
 
     [Fact]
+    public void Millilitres_are_no_weight() =>
+        Assert.Equal(("becomes", "write grams"), PuttingRight.Decide(Demo.Value, Batch(Demo.Value), Batch(Demo.Value).Product!.EntryId, QuantityParser.Read("2.71 mL", Field.Volume).Number!, null, "photo", "so").Errors.Select(e => (e.Field, e.WayOut)).Single());
+
+    [Fact]
     public void A_number_that_can_be_needs_no_second_reason_and_has_no_mark()
     {
         var (_, body) = PutRight("2.68 g", null, "read off the photo");
