@@ -9,6 +9,7 @@ import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { ChangeBottle } from './ChangeBottle';
 import { Changes } from './Changes';
+import ladder from './ladder.module.css';
 import styles from './run.module.css';
 import { clock } from './time';
 
@@ -83,26 +84,26 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
     list.current?.querySelector('[data-next]')?.scrollIntoView({ block: 'nearest' });
   }, [poured]);
   return (
-    <div className={styles.ladderPart}>
-      <ol className={styles.ladder} ref={list} tabIndex={0} aria-label={`portions of ${dose.title}`}>
+    <div className={ladder.ladderPart}>
+      <ol className={ladder.ladder} ref={list} tabIndex={0} aria-label={`portions of ${dose.title}`}>
         {dose.rungs.map((r) => (
           <li
             key={r.number}
-            className={r.entryId ? styles.poured : r === next ? styles.next : styles.coming}
+            className={r.entryId ? ladder.poured : r === next ? ladder.next : ladder.coming}
             data-next={r === next ? '' : undefined}
           >
-            <span className={styles.number}>{r.number}</span>
+            <span className={ladder.number}>{r.number}</span>
             <i aria-hidden="true" />
-            <span className={`figures ${styles.amount}`}>{r.amount}</span>
-            <span className={styles.when}>
+            <span className={`figures ${ladder.amount}`}>{r.amount}</span>
+            <span className={ladder.when}>
               {dose.bottleId.includes(' + ') && `${r.bottleId} `}
               {r.pouredAt ? clock(r.pouredAt) : r === next ? 'next' : ''}
             </span>
           </li>
         ))}
       </ol>
-      <div className={styles.pour}>
-        <p className={styles.total}>
+      <div className={ladder.pour}>
+        <p className={ladder.total}>
           <span className="figures">
             {dose.poured} of {dose.planned}
           </span>{' '}
@@ -123,12 +124,12 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
         {shut && <p className="caution">{shut.text}</p>}
         {dose.lacking && <p className="caution">{dose.lacking}</p>}
         {next && other === null && (
-          <button className={styles.huge} disabled={!!shut || pour.isPending} onClick={() => go(next.amount)}>
+          <button className={ladder.huge} disabled={!!shut || pour.isPending} onClick={() => go(next.amount)}>
             {poured > 0 && dose.rungs.length > 2 ? 'It is quiet: poured' : 'Poured'} {next.amount}
           </button>
         )}
         {other === null ? (
-          <div className={styles.otherWays}>
+          <div className={ladder.otherWays}>
             <button className="word" onClick={() => setOther('')}>
               {next ? 'another amount' : 'one portion more'}
             </button>
@@ -187,7 +188,7 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
           </select>
         </label>
         <ProblemNote problem={pour.error} shown={other !== null ? ['amount'] : []} />
-        <p className={styles.foam}>{step.ifFoams}</p>
+        <p className={ladder.foam}>{step.ifFoams}</p>
       </div>
     </div>
   );
