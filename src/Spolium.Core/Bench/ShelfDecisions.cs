@@ -22,9 +22,6 @@ public static class ShelfDecisions
     /// <summary>A count further off than this share of the book asks for a reason.</summary>
     private const double CountMayDiffer = 0.25;
 
-    // What a book that is kept is usually off by: decides between slips.
-    private const double BookIsOff = 0.05;
-
     /// <summary>What a level by the book may be off before a pour from it asks for a reason.</summary>
     internal const double LevelMayDiffer = 0.02;
 
@@ -161,7 +158,8 @@ public static class ShelfDecisions
     private static FieldError Counted(State state, int line, ShelfBottle bottle, TypedNumber amount, double grams, string reason, string wayOut)
     {
         var perUnit = grams / amount.Value;
-        return LikeliestSlip.Told(new($"lines[{line}].amount", reason, wayOut), amount, v => Math.Abs(v * perUnit - bottle.Grams) <= CountMayDiffer * bottle.ReceivedGrams, bottle.Grams / perUnit, BookIsOff * bottle.Grams / perUnit, CannotBe.Near(state, amount));
+        // All that a count may differ by is four standard uncertainties: what may be is not too far to be proposed.
+        return LikeliestSlip.Told(new($"lines[{line}].amount", reason, wayOut), amount, v => Math.Abs(v * perUnit - bottle.Grams) <= CountMayDiffer * bottle.ReceivedGrams, bottle.Grams / perUnit, CountMayDiffer * bottle.ReceivedGrams / 4 / perUnit, CannotBe.Near(state, amount));
     }
 
     /// <summary>A bottle made from others of one substance, and water. Its strength is their mean, until it is tested.</summary>

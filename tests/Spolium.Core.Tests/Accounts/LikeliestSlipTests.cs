@@ -106,6 +106,10 @@ public class LikeliestSlipTests
         var bottle = State.Shelf.Values.OrderBy(b => b.Id, StringComparer.Ordinal).First(b => b.Grams > 200 && b.DiscardedAt is null);
         var book = Math.Round(bottle.Grams);
         Assert.Equal(book, Read(Becomes(ShelfDecisions.Count(State, [(bottle.Id, Given.Grams(book * 10))], Now, null), "lines[0].amount")!).Value);
+        // A count that differs by nearly all that it may is proposed too, of a bottle half empty as well.
+        var half = State.Shelf.Values.OrderBy(b => b.Id, StringComparer.Ordinal).First(b => b.Grams > 200 && b.Grams < 0.7 * b.ReceivedGrams && b.DiscardedAt is null);
+        var low = Math.Round(half.Grams - 0.2 * half.ReceivedGrams);
+        Assert.Equal(low, Read(Becomes(ShelfDecisions.Count(State, [(half.Id, Given.Grams(low * 10))], Now, null), "lines[0].amount")!).Value);
         Assert.Equal("spilled", Assert.IsType<StockTaken>(ShelfDecisions.Count(State, [(bottle.Id, Given.Grams(1))], Now, "spilled").Body).Reason);
     }
 
