@@ -104,11 +104,26 @@ public sealed class Browser : IDisposable
         field.SendKeys(text);
     }
 
-    /// <summary>Chooses an entry of a list by the beginning of its words.</summary>
+    /// <summary>
+    /// Chooses an entry of a list by the beginning of its words. An answer that comes just then may move the field
+    /// from under the pointer, so that the press opens nothing: whoever sees no list presses again.
+    /// </summary>
     public void Choose(string label, string option)
     {
-        Click(By.XPath($"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input"), $"list '{label}'");
-        Click(By.XPath($"//*[@role='option' and starts-with(normalize-space(.), {Quote(option)})]"), $"'{option}'");
+        var field = By.XPath($"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input");
+        var entry = By.XPath($"//*[@role='option' and starts-with(normalize-space(.), {Quote(option)})]");
+        Click(field, $"list '{label}'");
+        Until(d =>
+        {
+            if (d.FindElements(entry).FirstOrDefault(e => e.Displayed) is { } there)
+            {
+                there.Click();
+                return there;
+            }
+            if (d.FindElements(field).FirstOrDefault(e => e.Displayed) is { } shut && shut.GetAttribute("data-expanded") is null)
+                shut.Click();
+            return null;
+        }, $"'{option}' of '{label}'");
     }
 
     /// <summary>Chooses a way on the Plan page by its title, once the ways of the lot were found.</summary>
