@@ -141,6 +141,8 @@ public sealed class Simulation(int seed)
         {
             "decimal_up" => r.Value * 10,
             "decimal_down" => r.Value / 10,
+            "hundred_up" => r.Value * 100,
+            "hundred_down" => r.Value / 100,
             "digits_swapped" => double.Parse(Swap(c.Text)!, CultureInfo.InvariantCulture),
             "tare_left" => r.Value + vessels[random.Next(vessels.Count)].Value,
             "tare_twice" => r.Value - c.TaresG![c.TakenOff!],
@@ -149,13 +151,17 @@ public sealed class Simulation(int seed)
             "gr_for_g" => r.Value * Units.Of(Field.Mass, "gr").Factor,
             "thousand_up" => r.Value * 1000,
             "thousand_down" => r.Value / 1000,
+            "larger_unit" => r.Value * 1000,
+            "smaller_unit" => r.Value / 1000,
             "ml_for_g" => r.Value / c.DensityGPerMl!.Value,
             "g_for_ml" => r.Value * c.DensityGPerMl!.Value,
             "hydrate_for_dry" => r.Value / c.DryShares!.ElementAt(random.Next(c.DryShares!.Count)).Value,
             "f_for_c" => r.Value * 1.8 + 32,
             _ => throw new ArgumentException(kind),
         };
-        (text, unit, var inCore) = kind == "gr_for_g" ? (Plain(r.Value), "gr", Units.Of(Field.Mass, "gr").Factor) : (Plain(value), unit, 1.0);
+        // Another unit stands behind the same digits; every other slip is one of the digits.
+        var behind = kind switch { "gr_for_g" => "gr", "larger_unit" => "kg", "smaller_unit" => "mg", _ => null };
+        (text, unit, var inCore) = behind is null ? (Plain(value), unit, 1.0) : (Plain(r.Value), behind, Units.Of(Field.Mass, behind).Factor);
         var slipped = r with { Value = value, Clues = c with { Text = text, Unit = unit, InCore = inCore } };
         return (batch.Graph with { Readings = [.. batch.Graph.Readings.Select((x, i) => i == k ? slipped : x)] }, k, r.Value);
     }

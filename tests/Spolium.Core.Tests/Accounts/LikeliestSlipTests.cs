@@ -51,6 +51,8 @@ public class LikeliestSlipTests
         Assert.Equal("0.264 kg", LikeliestSlip.Told(new("f", "r", "w"), Read("264 kg"), v => v <= 264).Becomes);
         Assert.Equal("0.05 L", LikeliestSlip.Told(new("f", "r", "w"), Read("50 L", Field.Volume), v => v <= 60).Becomes);
         Assert.Equal("4210 mg", LikeliestSlip.Told(new("f", "r", "w"), Read("4.21 mg"), v => v >= 2).Becomes);
+        // The point two places off: only where one place does not do.
+        Assert.Equal("2.71 g", LikeliestSlip.Told(new("f", "r", "w"), Read("271 g"), v => v < 4, 2.8).Becomes);
         Assert.Equal("12.4 g", LikeliestSlip.Told(new("f", "r", "w"), Read("21.4 g"), _ => true, 12.4, 0.2).Becomes);
     }
 

@@ -117,4 +117,25 @@ public class SlipTests
         Assert.InRange((double)held / told, 0.92, 0.98);
         Assert.InRange(alarms, 0, 1);
     }
+
+    // A kind that the simulation cannot plant is one whose rate nobody knows.
+    [Fact]
+    public void Every_kind_is_planted_somewhere_and_the_kind_gives_back_what_was_there()
+    {
+        var simulation = new Simulation(4);
+        var open = SlipKind.All.Keys.ToHashSet();
+        for (var b = 0; b < 10 && open.Count > 0; b++)
+        {
+            var batch = simulation.Next();
+            foreach (var kind in open.ToList())
+            {
+                if (simulation.Plant(batch, kind) is not { } planted)
+                    continue;
+                var reading = planted.Graph.Readings[planted.Reading];
+                Assert.Contains(reading.Clues!.Candidates(reading.Value), c => c.Kind == kind && Math.Abs(c.Value / planted.Right - 1) < 1e-4);
+                open.Remove(kind);
+            }
+        }
+        Assert.Empty(open);
+    }
 }

@@ -47,7 +47,7 @@ public sealed record SlipClues(string Text, Field Field = Field.Mass, string? Un
     /// <param name="value">The reading, in core units.</param>
     public IReadOnlyList<SlipCandidate> Candidates(double value)
     {
-        var all = new List<SlipCandidate> { new("decimal_up", value / 10), new("decimal_down", value * 10) };
+        var all = new List<SlipCandidate> { new("decimal_up", value / 10), new("decimal_down", value * 10), new("hundred_up", value / 100), new("hundred_down", value * 100) };
         all.AddRange(Swapped(value));
         if (Field == Field.Temperature)
             all.Add(new("f_for_c", (value - 32) / 1.8));
@@ -79,7 +79,7 @@ public sealed record SlipClues(string Text, Field Field = Field.Mass, string? Un
 
     /// <summary>A slip of digits or of a tare leaves a number that the balance could have shown; a number of another unit need not be one.</summary>
     public bool CouldBeShown(SlipCandidate candidate, double step) =>
-        candidate.Kind is not ("decimal_up" or "decimal_down" or "digits_swapped" or "tare_left" or "tare_twice")
+        candidate.Kind is not ("decimal_up" or "decimal_down" or "hundred_up" or "hundred_down" or "digits_swapped" or "tare_left" or "tare_twice")
         || Math.Abs(candidate.Value / InCore / step - Math.Round(candidate.Value / InCore / step)) < 1e-6;
 
     /// <summary>Digits behind the point as typed.</summary>
