@@ -147,8 +147,8 @@ public class CannotBeTests
         var direct = CannotBe.Poured(Given.Grams(25), 1, 1, 8, 6, 2.5, new("25"));
         Assert.Equal("2.5 g", direct.Becomes);
         Assert.Contains("26.0 g would be poured", direct.Reason);
-        // A crumb is no portion: of 2.5 g by the point and 25 mg by the unit, only the first could have been one.
-        Assert.Equal("2.5 g", CannotBe.Poured(Given.Grams(25), 1, 0.4, 3.6, 2.4, 0.2, new("25")).Becomes);
+        // Where 0.2 g are due: 2.5 g would be a dozen of them at once, 25 mg no portion at all.
+        Assert.Equal("0.25 g", CannotBe.Poured(Given.Grams(25), 1, 0.4, 3.6, 2.4, 0.2, new("25")).Becomes);
     }
 
     [Fact]

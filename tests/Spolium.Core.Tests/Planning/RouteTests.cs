@@ -67,7 +67,7 @@ public class RouteTests
         var state = Replay.Of(entries);
         var batch = state.Batches["26-02"];
         var much = Given.Grams(40);
-        Assert.Contains("check the number and its unit", Decisions.Pour(state, batch, "3-sulfamic", "sulfamic", "S-1", much, null).Errors[0].WayOut);
+        Assert.Contains("say why", Decisions.Pour(state, batch, "3-sulfamic", "sulfamic", "S-1", much, null).Errors[0].WayOut);
         var kept = (DoseAdded)Decisions.Pour(state, batch, "3-sulfamic", "sulfamic", "S-1", much, " more was there ").Body!;
         Assert.Equal("more was there", kept.Reason);
         Assert.Null(((DoseAdded)Decisions.Pour(state, batch, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!).Reason);
