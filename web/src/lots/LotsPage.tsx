@@ -1,4 +1,5 @@
 import { useHotkeys } from '@mantine/hooks';
+import { useEffect, useRef } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { Schemas } from '../api/client';
 import { useLots } from '../api/lots';
@@ -16,6 +17,10 @@ export function LotsPage() {
   useHotkeys([['n', () => void navigate('/lots/receive')]]);
   const list = lots.data ?? [];
   const chosen = lotId ?? (list.find((l) => l.leftValue > 0) ?? list[0])?.id;
+  const rows = useRef<HTMLUListElement>(null);
+  useEffect(() => {
+    rows.current?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' });
+  }, [chosen, lots.isSuccess]);
   return (
     <>
       <LotsViews />
@@ -29,11 +34,12 @@ export function LotsPage() {
               <Link to="/lots/pool">Put lots together</Link>
             </p>
           )}
-          <ul>
+          <ul ref={rows}>
             {inFamilies(list).map(({ lot: l, part }) => (
               <li key={l.id} className={part ? styles.partOf : undefined}>
                 <Link
                   to={`/lots/${l.id}`}
+                  onClick={() => scrollTo({ top: 0 })}
                   className={l.id === chosen ? styles.chosen : undefined}
                   aria-current={l.id === chosen}
                 >
