@@ -92,7 +92,9 @@ public sealed class JournalStore : IDisposable
             if (decision.Body is not { } body)
                 return new Written.Refused(decision.Errors);
             var entry = new Entry(wish.Id, [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))], wish.OccurredAt, time.GetUtcNow(), wish.By, body);
-            ledger = Append(now, entry, wish.Request);
+            var next = now.With(entry);
+            Append(now, next, entry, wish.Request);
+            ledger = next;
             return new Written.Done(entry, false);
         }
         finally
@@ -138,6 +140,24 @@ public sealed class JournalStore : IDisposable
         transaction.Commit();
     }
 
+    /// <summary>Goes the way of a write and keeps nothing of it: what the runtime compiles for it is compiled before somebody waits.</summary>
+    public void Rehearse()
+    {
+        writer.Wait();
+        try
+        {
+            if (ledger.State.Batches.Values.Where(b => b.ClosedAt is not null).MaxBy(b => b.ClosedAt) is not { } closed)
+                return;
+            var entry = ledger.State.Entries[^1] with { Id = Guid.NewGuid().ToString(), Streams = [new("rehearsal", 1)] };
+            var without = ledger with { State = ledger.State with { Batches = ledger.State.Batches.Remove(closed.Id) } };
+            Append(without, ledger, entry, "", keep: false);
+        }
+        finally
+        {
+            writer.Release();
+        }
+    }
+
     // Compared by what was asked, not by what was decided: a plan that was frozen into an entry may come out otherwise today.
     private Written Repeated(Wish wish, Entry same)
     {
@@ -145,9 +165,8 @@ public sealed class JournalStore : IDisposable
         return db.Entries.AsNoTracking().Single(e => e.Id == wish.Id).Hash == EntryJson.Hash(wish.Request) ? new Written.Done(same, true) : new Written.OtherBody(wish.Id);
     }
 
-    private Ledger Append(Ledger now, Entry entry, string request)
+    private void Append(Ledger now, Ledger next, Entry entry, string request, bool keep = true)
     {
-        var next = now.With(entry);
         using var db = Connect();
         using var transaction = db.Database.BeginTransaction();
         var row = Row(entry, request);
@@ -156,8 +175,8 @@ public sealed class JournalStore : IDisposable
         db.Streams.AddRange(Streams(entry, row));
         Projector.Project(db, now, next, row.Seq);
         db.SaveChanges();
-        transaction.Commit();
-        return next;
+        if (keep)
+            transaction.Commit();
     }
 
     private static EntryRow Row(Entry entry, string request) => new()

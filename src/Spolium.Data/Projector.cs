@@ -51,7 +51,11 @@ internal static class Projector
         db.Postings.AddRange(posted.Select(p => new PostingRow { EntryId = p.EntryId, Account = p.Account, Element = p.Element, Micrograms = p.Micrograms, SigmaG = p.SigmaG, Basis = p.Basis.ToString() }));
         // When a batch closes, what stood at work in it stands in a bar, in filters, in drums.
         var relocated = moved.Count == 0 ? [] : after.Book.Balances.Keys.Where(k => moved.Exists(id => k.Account.StartsWith($"batch/{id}/", StringComparison.Ordinal)));
-        foreach (var (account, element) in posted.Select(p => (p.Account, p.Element)).Concat(relocated).Distinct())
+        var standing = posted.Select(p => (p.Account, p.Element)).Concat(relocated).Distinct().ToList();
+        // Read at once, and found in the tracker below.
+        foreach (var accounts in standing.Select(k => k.Account).Distinct().Chunk(500))
+            db.Holdings.Where(h => accounts.Contains(h.Account)).Load();
+        foreach (var (account, element) in standing)
         {
             var (place, batchId) = HoldingKind.PlaceOf(after.State, account);
             var sigma = posted.FindLast(p => p.Account == account && p.Element == element && p.Micrograms > 0)?.SigmaG ?? db.Holdings.Find(account, element)?.Sigma ?? 0;

@@ -38,6 +38,7 @@ builder.Services.ConfigureHttpJsonOptions(o =>
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(services => Shopkeeper.Open(builder.Configuration, services.GetRequiredService<TimeProvider>()));
 builder.Services.AddSingleton<Writing>();
+builder.Services.AddHostedService<Warming>();
 builder.Services.AddInstruments();
 builder.Services.AddSingleton(new PhotoStore(Path.Combine(builder.Configuration["data"] ?? "data/demo", "photos")));
 builder.Services.AddSingleton<SimulatedPrices>();

@@ -22,6 +22,22 @@ public class StoreTests
     }
 
     [Fact]
+    public async Task A_rehearsed_write_leaves_nothing()
+    {
+        await using var shop = new Shop();
+        var (lists, entries) = (Dump(shop.Store), shop.Store.Read().Count);
+        shop.Store.Rehearse();
+        Assert.Equal(lists, Dump(shop.Store));
+        Assert.Equal((entries, entries), (shop.Store.Read().Count, shop.Store.Ledger.State.Entries.Count));
+        await using (var db = shop.Store.Connect())
+            Assert.Equal("0", Scalar(db, "SELECT count(*) FROM entry_stream WHERE stream = 'rehearsal'"));
+        // In an empty shop there is nothing to go by.
+        await using var empty = new Shop(demo: false);
+        empty.Store.Rehearse();
+        Assert.Empty(empty.Store.Read());
+    }
+
+    [Fact]
     public async Task A_restart_finds_everything_again_and_builds_the_demo_only_once()
     {
         var first = new Shop(copied: false);

@@ -106,7 +106,7 @@ public static class PuttingRight
     {
         var steps = Restated(state, after, body.StepId);
         after = steps.Aggregate(after, (b, r) => b with { Steps = b.Steps.SetItem(r.StepId, b.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }) });
-        return Decision.Write(body with { Steps = steps, ChiSquare = BatchBook.Of(state, batch).Fit.ChiSquare, ChiSquareAfter = BatchBook.Of(state, after).Fit.ChiSquare });
+        return Decision.Write(body with { Steps = steps, ChiSquare = BatchBook.Of(state, batch).Fit.ChiSquare, ChiSquareAfter = BatchBook.Flowing(state, after).Fit.ChiSquare });
     }
 
     /// <summary>Streams that putting a reading right writes to: the batch's; its lot's where it is the feed; those of pools in which its leavings wait.</summary>

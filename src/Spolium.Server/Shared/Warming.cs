@@ -1,0 +1,50 @@
+using Microsoft.AspNetCore.Hosting.Server;
+using Microsoft.AspNetCore.Hosting.Server.Features;
+using Spolium.Core.Journal;
+using Spolium.Data;
+
+namespace Spolium.Server.Shared;
+
+/// <summary>
+/// After a start the server asks itself for what the places show, once: the runtime compiles then what it would else compile
+/// while somebody waits (half a second for the first batch). Nothing is written.
+/// </summary>
+public sealed class Warming(IServer server, JournalStore store, IHostApplicationLifetime life) : BackgroundService
+{
+    private const int Trails = 30;
+
+    /// <summary>What is asked, each with the body that it is posted with; null asks without one.</summary>
+    public static IEnumerable<(string Path, object? Body)> Asked(State state)
+    {
+        foreach (var path in new[] { "lots", "batches", "shelf", "shelf/forms", "ways", "vessels", "prices", "materials", "strength/choices", "quantities/instruments", "pools", "books/practice", "books/recovery", "books/losses", "books/places", "books/chart", "books/reagents", "books/money" })
+            yield return ("/api/" + path, null);
+        // An open batch has the step at hand, a closed one the balance of all; one that does not add up is searched for slips.
+        foreach (var some in state.Batches.Values.GroupBy(b => b.ClosedAt is null).Select(g => g.OrderByDescending(b => b.StartedAt).ThenBy(b => b.Id, StringComparer.Ordinal).ToList()))
+        {
+            foreach (var view in new[] { "", "/journal", "/worth" })
+                yield return ($"/api/batches/{some[0].Id}{view}", null);
+            foreach (var batch in some.Take(Trails))
+                yield return ($"/api/batches/{batch.Id}/trail", null);
+        }
+        if (state.Lots.Values.Where(l => l.Left > 0).MinBy(l => l.Id, StringComparer.Ordinal) is { } lot)
+        {
+            yield return ($"/api/lots/{lot.Id}", null);
+            yield return ("/api/plan", new { LotId = lot.Id, Amount = lot.Amount.Text });
+        }
+    }
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        var started = new TaskCompletionSource();
+        await using var _ = life.ApplicationStarted.Register(started.SetResult);
+        await started.Task.WaitAsync(stoppingToken);
+        if (server.Features.Get<IServerAddressesFeature>()?.Addresses.FirstOrDefault() is not { } address)
+            return;
+        using var client = new HttpClient(new SocketsHttpHandler { UseProxy = false }) { BaseAddress = new(address) };
+        store.Rehearse();
+        foreach (var (path, body) in Asked(store.Ledger.State))
+            using (body is null ? await client.GetAsync(path, stoppingToken) : await client.PostAsJsonAsync(path, body, stoppingToken))
+            {
+            }
+    }
+}
