@@ -86,6 +86,24 @@ public class BooksTests
         Assert.Equal(Likely(causes[0], "grams"), behind.GetProperty("parts").EnumerateArray().Sum(p => p.GetProperty("value").GetDouble()), 1e-9);
     }
 
+    // Little is known of what is missing once the slip is put right: some of it, or none, and never less.
+    [Fact]
+    public async Task Nowhere_stands_less_than_nothing()
+    {
+        await using var shop = new Shop();
+        var suspect = (await shop.Get("/api/batches/25-24/trail")).GetProperty("suspects")[0];
+        await shop.Done("/api/batches/25-24/put-right", new { Head = Shop.Head(), ReadingEntryId = suspect.GetProperty("entryId").GetString(), Becomes = "2.71 g", Slip = "decimal_down" });
+        double Low(JsonElement of, string figure) => of.GetProperty(figure).GetProperty("low").GetDouble();
+        var losses = await shop.Get("/api/books/losses?metal=Au");
+        var causes = losses.GetProperty("causes").EnumerateArray().ToList();
+        Assert.All(causes, c => Assert.InRange(Low(c, "grams"), 0, Likely(c, "grams")));
+        // What stands in filters and liquors is known well: the sum is more than nothing.
+        Assert.InRange(Low(losses, "all"), 0.2, Likely(losses, "all"));
+        Assert.InRange(Low(losses, "ofFeed"), 0.5, 2);
+        var places = (await shop.Get("/api/books/places?metal=Au")).GetProperty("places").EnumerateArray().ToList();
+        Assert.All(places, p => Assert.InRange(Low(p, "grams"), 0, Likely(p, "grams")));
+    }
+
     [Fact]
     public async Task What_stands_in_the_house_is_what_the_metal_book_has()
     {

@@ -91,15 +91,15 @@ public static class BooksEndpoints
         var all = losses.Sum(l => Math.Max(0, l.Sum.Sum));
         if (losses.Count == 0 || all <= 0)
             return new(filter.Metal, name, null, null, []);
-        var whole = Core.Quantities.Working.Sum(losses.Select(l => Signed(CauseWords(l.Key), Dimension.Mass, l.Sum.Sum, l.Sum.Variance, Over(l.Sum.Batches))), Dimension.Mass).Named($"{name} that did not come out");
+        var whole = Core.Quantities.Working.Sum(losses.Select(l => Metal(CauseWords(l.Key), l.Sum, Over(l.Sum.Batches))), Dimension.Mass).Named($"{name} that did not come out");
         var running = 0.0;
         return new(filter.Metal, name, book.Add("all", whole), book.Add("of-feed", (whole / Sum("feed", sums.FeedAtLeast)).Percent("of what came in")),
-            [.. losses.Select(l => new LossView(l.Key, CauseWords(l.Key), book.Add("cause/" + l.Key, Signed(CauseWords(l.Key), Dimension.Mass, l.Sum.Sum, l.Sum.Variance, Over(l.Sum.Batches))),
+            [.. losses.Select(l => new LossView(l.Key, CauseWords(l.Key), book.Add("cause/" + l.Key, Metal(CauseWords(l.Key), l.Sum, Over(l.Sum.Batches))),
                 Math.Max(0, l.Sum.Sum) / all, (running += Math.Max(0, l.Sum.Sum)) / all, l.Sum.Batches))]);
     }
 
     private static PlacesView Places(Data.Books books, BooksFilter filter, FigureBook book) => new(filter.Metal, NameOf(filter.Metal),
-        [.. books.Places().Select(p => new PlaceView(p.Key, PlaceWords(p.Key), book.Add("place/" + p.Key, Signed(PlaceWords(p.Key), Dimension.Mass, p.Sum.Sum, p.Sum.Variance, $"the metal book, {p.Sum.Batches} holdings")), p.Sum.Batches))]);
+        [.. books.Places().Select(p => new PlaceView(p.Key, PlaceWords(p.Key), book.Add("place/" + p.Key, Metal(PlaceWords(p.Key), p.Sum, $"the metal book, {p.Sum.Batches} holdings")), p.Sum.Batches))]);
 
     private static ReagentsView Reagents(Data.Books books, BooksFilter filter, FigureBook book)
     {

@@ -23,6 +23,9 @@ internal static class BooksFigures
 
     public static Working Sum(string label, SumRow sum) => Mass(label, sum.Sum, sum.Variance, Over(sum.Batches));
 
+    /// <summary>Metal somewhere: never less than none, however little is known of it. A book that is overdrawn says so.</summary>
+    public static Working Metal(string label, SumRow sum, string source) => sum.Sum < 0 ? Signed(label, Dimension.Mass, sum.Sum, sum.Variance, source) : Mass(label, sum.Sum, sum.Variance, source);
+
     public static string Over(int batches) => batches == 1 ? "one closed batch" : $"added up over {batches} closed batches";
 
     /// <summary>Product over feed, in per cent; never above all.</summary>
