@@ -20,6 +20,7 @@ public sealed class DetourWalkTests : IDisposable
         browser.Go("/run/26-02");
         browser.See("Portion 3");
         browser.Press("Give this step up");
+        browser.See("empty for a liquor");
         browser.Press("Give it up");
         browser.See("giving a step up needs a reason");
         browser.Type("What went wrong", "it foamed over");

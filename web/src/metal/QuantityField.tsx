@@ -31,8 +31,17 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
   onAgree?: (becomes: string) => void;
 }
 
-/** A quantity as people write it; what was understood stands below it in full words. */
-export function QuantityField({ value, onChange, field, error, onAgree = onChange, flex, ...rest }: Props) {
+/** A quantity as people write it; what was understood stands below it in full words, in the place of what may be written. */
+export function QuantityField({
+  value,
+  onChange,
+  field,
+  error,
+  onAgree = onChange,
+  flex,
+  description,
+  ...rest
+}: Props) {
   const [text] = useDebouncedValue(value, 200);
   const echo = useQuery({
     queryKey: ['read', field, text],
@@ -50,7 +59,7 @@ export function QuantityField({ value, onChange, field, error, onAgree = onChang
   const becomes = typeof refused === 'object' ? refused.becomes : undefined;
   // Once it stands there it is no longer wrong.
   const wrong = becomes && becomes === value ? undefined : refused;
-  const words = text === value && echo.data ? echo.data.words : ' ';
+  const words = text === value && echo.data ? echo.data.words : (description ?? '\u00a0');
   // Always in its own box: a proposal that comes or goes must not take the field from under the hand.
   return (
     <div className={styles.quantity} data-quantity style={{ flex: flex as number | undefined }}>
