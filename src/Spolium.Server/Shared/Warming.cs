@@ -1,5 +1,7 @@
+using System.Data.Common;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
+using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Journal;
 using Spolium.Data;
 
@@ -9,7 +11,7 @@ namespace Spolium.Server.Shared;
 /// After a start the server asks itself for what the places show, once: the runtime compiles then what it would else compile
 /// while somebody waits (half a second for the first batch). Nothing is written.
 /// </summary>
-public sealed class Warming(IServer server, JournalStore store, IHostApplicationLifetime life) : BackgroundService
+public sealed class Warming(IServer server, JournalStore store, IHostApplicationLifetime life, ILogger<Warming> log) : BackgroundService
 {
     private const int Trails = 30;
 
@@ -38,13 +40,21 @@ public sealed class Warming(IServer server, JournalStore store, IHostApplication
         var started = new TaskCompletionSource();
         await using var _ = life.ApplicationStarted.Register(started.SetResult);
         await started.Task.WaitAsync(stoppingToken);
-        if (server.Features.Get<IServerAddressesFeature>()?.Addresses.FirstOrDefault() is not { } address)
+        if (!Uri.TryCreate(server.Features.Get<IServerAddressesFeature>()?.Addresses.FirstOrDefault(), UriKind.Absolute, out var address))
             return;
-        using var client = new HttpClient(new SocketsHttpHandler { UseProxy = false }) { BaseAddress = new(address) };
-        store.Rehearse();
-        foreach (var (path, body) in Asked(store.Ledger.State))
-            using (body is null ? await client.GetAsync(path, stoppingToken) : await client.PostAsJsonAsync(path, body, stoppingToken))
-            {
-            }
+        try
+        {
+            store.Rehearse();
+            using var client = new HttpClient(new SocketsHttpHandler { UseProxy = false }) { BaseAddress = address };
+            foreach (var (path, body) in Asked(store.Ledger.State))
+                using (body is null ? await client.GetAsync(path, stoppingToken) : await client.PostAsJsonAsync(path, body, stoppingToken))
+                {
+                }
+        }
+        catch (Exception e) when (e is HttpRequestException or DbException or DbUpdateException)
+        {
+            // A favour that fails costs the first visitor half a second; the server serves on.
+            log.LogInformation(e, "Nothing was asked ahead");
+        }
     }
 }
