@@ -93,7 +93,10 @@ export function StepSheet({
           .filter((d) => d.perGram)
           .map((d) => (
             <div key={d.id}>
-              <dt>{d.perGram?.label}</dt>
+              <dt>
+                {d.perGram?.label}
+                {step.doses.some((o) => o !== d && o.perGram?.label === d.perGram?.label) && `: ${d.how}`}
+              </dt>
               <dd>{d.perGram && <Fig f={d.perGram} />}</dd>
             </div>
           ))}
