@@ -38,7 +38,9 @@ builder.Services.ConfigureHttpJsonOptions(o =>
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(services => Shopkeeper.Open(builder.Configuration, services.GetRequiredService<TimeProvider>()));
 builder.Services.AddSingleton<Writing>();
-builder.Services.AddHostedService<Warming>();
+// Who develops restarts often, and waits for nobody.
+if (builder.Environment.IsProduction())
+    builder.Services.AddHostedService<Warming>();
 builder.Services.AddInstruments();
 builder.Services.AddSingleton(new PhotoStore(Path.Combine(builder.Configuration["data"] ?? "data/demo", "photos")));
 builder.Services.AddSingleton<SimulatedPrices>();
