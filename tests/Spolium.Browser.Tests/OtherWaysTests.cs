@@ -139,6 +139,7 @@ public sealed class OtherWaysTests(DemoBrowser demo) : IClassFixture<DemoBrowser
         browser.Type("Weight", mass);
         foreach (var (field, text) in new[] { ("Au low", "1.6 %"), ("Au likely", "2.1 %"), ("Au high", "2.7 %"), ("Cu low", "58 %"), ("Cu likely", "63 %"), ("Cu high", "70 %") })
             browser.Type(field, text);
+        browser.Choose("The balance is", "Zn");
         browser.Press("Receive it");
         browser.See($"{code} trial rings");
     }

@@ -78,6 +78,7 @@ public sealed class ShelfWalkTests : IDisposable
         browser.Type("Weight", "40 g");
         foreach (var (field, value) in new[] { ("Au low", "1.6 %"), ("Au likely", "2.1 %"), ("Au high", "2.7 %"), ("Cu low", "58"), ("Cu likely", "63"), ("Cu high", "70") })
             browser.Type(field, value);
+        browser.Choose("The balance is", "Zn");
         browser.Press("Receive it");
         browser.Follow("Find the ways");
         browser.Way("gold by nitric strip, aqua regia");

@@ -43,6 +43,7 @@ public sealed class WholeJobTests : IDisposable
         browser.Type("Cu low", "58");
         browser.Type("Cu likely", "63");
         browser.Type("Cu high", "70");
+        browser.Choose("The balance is", "Zn");
         browser.Press("Receive it");
         browser.See("W-1 clad trial rings");
         browser.See("untouched");

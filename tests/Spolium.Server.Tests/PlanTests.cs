@@ -90,4 +90,26 @@ public class PlanTests
         Assert.Contains("/api/batches/{batchId}/trail", paths);
         Assert.Contains("/api/plan", paths);
     }
+
+    // Of a lot that is all base metal a later step may find nothing to work on: no figure goes by a gram of nothing.
+    [Theory]
+    [InlineData("Zn", null)]
+    [InlineData("Cu", null)]
+    [InlineData("Au", null)]
+    [InlineData(null, null)]
+    [InlineData(null, "0 %")]
+    [InlineData("Zn", "0.001 %")]
+    public async Task Whatever_a_lot_holds_its_plans_can_be_read(string? balance, string? gold)
+    {
+        await using var shop = new Shop();
+        object[] content = gold is null ? [] : [new { Element = "Au", Low = gold, Likely = gold, High = gold, Of = "Whole" }];
+        await shop.Done("/api/lots", new { Head = Shop.Head(), LotId = "odd", Code = "ODD", Title = "odd", Material = "odd", Amount = "52 g", Content = content, Balance = balance });
+        foreach (var way in (await shop.Get("/api/ways")).GetProperty("ways").EnumerateArray())
+        {
+            // A figure that is no number breaks the answer off: it can then not be read.
+            var (status, _) = await shop.Post("/api/plan", new { LotId = "odd", Amount = "52 g", Way = way.GetProperty("id").GetString() });
+            Assert.True(status is 200 or 422, $"{way.GetProperty("id")}: {status}");
+        }
+        Assert.Equal(200, (await shop.Post("/api/lots/odd/ways", new { })).Status);
+    }
 }

@@ -19,7 +19,8 @@ public sealed record PlannedStep(RouteStep Step, IMethod Method, Charge Input, S
         var gold = Input.Element("Au");
         var onSolids = solids.Likely >= gold.Likely;
         var metal = onSolids ? solids.Named("metal that the step works on") : gold.Named("gold in the liquor");
-        if (metal.Likely <= 0)
+        // Where the feed may leave nothing for the step to work on there is no gram to go by.
+        if (metal.Likely <= 0 || metal.Amount.ShareWhere(grams => grams <= 0) > 0)
             return null;
         var words = $"{dose.Bottle.Id} to a gram of {(onSolids ? "metal" : "gold")}";
         return dose.Millilitres is { } ml ? (ml / metal).Named(words) : (dose.Grams / metal).Named(words).In("g/g");

@@ -20,7 +20,11 @@ import { Frame } from './Frame';
 import { theme } from './theme';
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } },
+  defaultOptions: {
+    // The server is on this machine: it answers whether there is a network or not.
+    queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
 });
 
 /** The application: theme, data, places. */

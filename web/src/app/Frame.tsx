@@ -1,7 +1,9 @@
 import { useMantineColorScheme } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { useState } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { Broken } from './Broken';
 import styles from './Frame.module.css';
 import { HelpSheet } from './HelpSheet';
 import { ScaleProvider } from '../scale/ScaleProvider';
@@ -65,7 +67,9 @@ export function Frame() {
           ))}
         </nav>
         <main className={styles.page}>
-          <Outlet />
+          <ErrorBoundary FallbackComponent={Broken} resetKeys={[location.pathname]}>
+            <Outlet />
+          </ErrorBoundary>
         </main>
         <ScaleStrip />
         {help && <HelpSheet place={place} onClose={() => setHelp(false)} />}

@@ -51,7 +51,7 @@ const fresh = (): Draft => ({
   amountPlusMinus: '',
   thickness: '',
   content: [line('Au', 'Whole'), line('Cu', 'Rest')],
-  balance: 'Zn',
+  balance: '',
   held: '',
   freeAcid: '',
   marks: [],
@@ -170,6 +170,7 @@ export function ReceiveForm() {
         />
         <QuantityField
           label={draft.liquor ? '± of the measure' : '± of the balance'}
+          unweighed
           placeholder={draft.liquor ? '100 mL' : '0.1 g'}
           field={draft.liquor ? 'Volume' : 'Mass'}
           value={draft.amountPlusMinus}

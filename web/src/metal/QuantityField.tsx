@@ -27,6 +27,8 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
     | 'Molarity'
     | 'PH';
   error?: string | FieldError;
+  /** A mass that lies on no scale: a ± of one. */
+  unweighed?: boolean;
   /** Takes the number that would agree; left out, it is only written into the field. */
   onAgree?: (becomes: string) => void;
 }
@@ -40,6 +42,7 @@ export function QuantityField({
   onAgree = onChange,
   flex,
   description,
+  unweighed,
   ...rest
 }: Props) {
   const [text] = useDebouncedValue(value, 200);
@@ -51,7 +54,7 @@ export function QuantityField({
     queryFn: async () => unwrap(await api.POST('/api/quantities/read', { body: { text, field } })),
   });
   const scale = useScale();
-  const weighs = field === 'Mass' || field === 'MassOrVolume';
+  const weighs = !unweighed && (field === 'Mass' || field === 'MassOrVolume');
   const take = () => scale?.steady && onChange(scale.text);
   const misread =
     text === value && echo.error ? ((echo.error as Problem).at('text') ?? echo.error.message) : undefined;
