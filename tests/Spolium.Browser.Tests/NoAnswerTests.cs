@@ -37,11 +37,17 @@ public sealed class NoAnswerTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
     {
         browser.Go("/lots");
         browser.See("HL-1");
-        browser.Driver.ExecuteScript("const real = window.fetch; window.fetch = (r, ...rest) => r.url?.endsWith('/api/shelf') ? Promise.resolve(new Response('{}', { headers: { 'content-type': 'application/json' } })) : real(r, ...rest)");
+        browser.Driver.ExecuteScript("window.real = window.fetch; window.fetch = (r, ...rest) => r.url?.endsWith('/api/shelf') ? Promise.resolve(new Response('{}', { headers: { 'content-type': 'application/json' } })) : real(r, ...rest)");
         browser.Follow("Shelf");
         browser.See("This page broke");
         browser.Follow("Lots");
         browser.See("HL-1");
+        // Shown again it is asked for anew.
+        browser.Follow("Shelf");
+        browser.See("This page broke");
+        browser.Driver.ExecuteScript("window.fetch = window.real");
+        browser.Press("Show it again");
+        browser.See("On the shelf");
     }
 
     private void Block(params string[] urls)

@@ -1,5 +1,6 @@
 import { useMantineColorScheme } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
@@ -16,6 +17,7 @@ export function Frame() {
   const [help, setHelp] = useState(false);
   const [who, setWho] = useWho();
   const navigate = useNavigate();
+  const queries = useQueryClient();
   const location = useLocation();
   const { colorScheme, toggleColorScheme } = useMantineColorScheme();
   useHotkeys([
@@ -67,7 +69,11 @@ export function Frame() {
           ))}
         </nav>
         <main className={styles.page}>
-          <ErrorBoundary FallbackComponent={Broken} resetKeys={[location.pathname]}>
+          <ErrorBoundary
+            FallbackComponent={Broken}
+            resetKeys={[location.pathname]}
+            onReset={() => queries.clear()}
+          >
             <Outlet />
           </ErrorBoundary>
         </main>

@@ -267,7 +267,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
           problem={problem}
         />
       )}
-      {p && (
+      {p && !p.refused && (
         <dl className={styles.sums}>
           <Sum name={`${p.for} to come`}>
             <Fig f={p.product} />
