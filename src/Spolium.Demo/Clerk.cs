@@ -7,7 +7,8 @@ using Spolium.Core.Journal;
 namespace Spolium.Demo;
 
 /// <summary>Writes entries one after the other, as somebody at the bench would, and keeps the clock.</summary>
-internal sealed class Clerk(DateTimeOffset start)
+/// <param name="name">The ids of its entries are made of it.</param>
+internal sealed class Clerk(DateTimeOffset start, string name = "demo")
 {
     private readonly DateTimeOffset firstDay = start;
     private DateTimeOffset clock = start;
@@ -41,7 +42,7 @@ internal sealed class Clerk(DateTimeOffset start)
     {
         var decision = decide(Ledger);
         var body = decision.Body ?? throw new InvalidOperationException($"The demo was refused after {Entries.Count} entries: " + string.Join("; ", decision.Errors.Select(e => $"{e.Field}: {e.Reason}")));
-        var id = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"demo {Entries.Count}")).AsSpan(0, 16)).ToString();
+        var id = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"{name} {Entries.Count}")).AsSpan(0, 16)).ToString();
         var entry = new Entry(id, [.. streams.Select(s => new StreamVersion(s, Ledger.State.Version(s) + 1))], clock, clock.AddSeconds(20), who, body);
         Entries.Add(entry);
         Ledger = Ledger.With(entry);

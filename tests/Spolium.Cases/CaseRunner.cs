@@ -25,6 +25,24 @@ public static class CaseRunner
         return [.. cases.GroupBy(c => c.Family).Select(g => Judge(g.Key, [.. g])), .. ReconciliationCases.Run(Path.Combine(folder, "reconciliation", "cases.json"))];
     }
 
+    /// <summary>What the product answers to the worked problems, a line each, in twelve digits.</summary>
+    public static IReadOnlyList<string> Answered(string folder) => [.. Read(Path.Combine(folder, "worked-problems.json"), null).Concat(CheckPoints(Path.Combine(folder, "density-check-points.csv"))).SelectMany(Lines)];
+
+    private static IEnumerable<string> Lines(Case c)
+    {
+        if (!Answers.ByFamily.TryGetValue(c.Family, out var answer))
+            return [];
+        try
+        {
+            return [.. answer(c.Given, c.Expect).OrderBy(a => a.Key, StringComparer.Ordinal)
+                .Select(a => $"{c.Family} {c.Id} {a.Key} = {string.Join(" ", a.Value.Select(v => v.ToString("G12", CultureInfo.InvariantCulture)))}")];
+        }
+        catch (Exception e) when (e is NotAnsweredException or FormatException or KeyNotFoundException or InvalidOperationException or ArgumentException)
+        {
+            return [$"{c.Family} {c.Id} = {e.Message}"];
+        }
+    }
+
     private sealed record Case(string Id, string Family, JsonElement Given, JsonElement Expect, double Tolerance, bool Absolute = false);
 
     private static IEnumerable<Case> Read(string file, string? family)

@@ -3,6 +3,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Golden;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;
@@ -12,28 +13,8 @@ public class EveryMethodTests
 {
     public static TheoryData<string> Ids => [.. MethodCatalogue.All.Select(m => m.Id)];
 
-    /// <summary>A charge that each method may meet: alloys, liquors of gold and of silver, cakes, powders.</summary>
-    internal static readonly Gen<Charge> AnyCharge = Gen.Select(Gen.Int[0, 6], Gen.Double[0.1, 40], Gen.Double[0.1, 40], Gen.Double[0, 30], Gen.Double[0, 5], Gen.Double[0, 0.4], Gen.Int[0, 1000]).Select((kind, au, ag, cu, other, acid, seed) =>
-    {
-        var draws = new Draws("random " + seed);
-        Working G(double g, string e) => Working.Given(draws.Spread("content " + e, new(0.8 * g, g, 1.3 * g), Spread.Positive), Dimension.Mass, e, "test");
-        Working Ml(double ml) => Working.Given(draws.Reading("volume", ml, 0.01 * ml), Dimension.Volume, "volume", "test");
-        Working Mol(double n) => Working.Given(draws.Spread("acid", new(0.7 * n, n, 1.5 * n), Spread.Positive), Dimension.Substance, "acid", "test");
-        Charge Solid(params (string Formula, double Grams)[] all) => all.Where(a => a.Grams > 0).Aggregate(Charge.Empty, (c, a) => c.With(new(a.Formula, Phase.Solid), Molar.Moles(G(a.Grams, a.Formula), a.Formula)));
-        return kind switch
-        {
-            0 => Solid(("Au", au), ("Ag", 0.02 * au), ("Cu", cu), ("Zn", other), ("Ni", 0.3 * other)).WithUnknown(G(0.1 + other, "rest")),
-            1 => Solid(("Ag", ag), ("Cu", 0.1 * cu), ("Ni", other), ("Au", 0.02 * ag)),
-            2 => LiquorFeed.Of(LiquorKind.Chloride, Ml(100 + 20 * au), [("Au", G(au, "Au")), ("Cu", G(0.02 * cu, "Cu")), ("Fe", G(0.1 * other, "Fe"))], Mol(0.1 + acid), draws).Dissolve("HNO3", Mol(0.1 * acid)),
-            3 => LiquorFeed.Of(LiquorKind.Nitrate, Ml(100 + 10 * ag), [("Ag", G(ag, "Ag")), ("Cu", G(0.3 * ag, "Cu"))], Mol(acid), draws),
-            4 => LiquorFeed.Of(LiquorKind.Fixer, Ml(1000), [("Ag", G(0.5 + 0.1 * ag, "Ag"))], Working.Zero(Dimension.Substance), draws),
-            5 => Solid(("AgCl", ag)).With(Species.Water, Mol(ag / 18)).Dissolve("HCl", Mol(0.001 * ag)),
-            _ => Solid(("Au", au), ("AgCl", 0.03 * au), ("CuO", other), ("Fe2O3", 0.1 * other)),
-        };
-    });
-
-    private static StepOptions Options(IMethod method, int seed) => new(method, method.Options.Where(o => o.Choices.Count > 0)
-        .Select((o, i) => (o.Id, o.Choices[(seed / (i + 1)) % o.Choices.Count].Value)).ToDictionary(o => o.Id, o => o.Value));
+    /// <summary>A charge that each method may meet.</summary>
+    internal static readonly Gen<Charge> AnyCharge = Gen.Select(Gen.Int[0, RandomSteps.Kinds - 1], Gen.Double[0.1, 40], Gen.Double[0.1, 40], Gen.Double[0, 30], Gen.Double[0, 5], Gen.Double[0, 0.4], Gen.Int[0, 1000]).Select(RandomSteps.Charge);
 
     [Fact]
     public void The_catalogue_holds_every_way_for_gold_and_silver()
@@ -61,7 +42,7 @@ public class EveryMethodTests
         Gen.Select(AnyCharge, Gen.Int[0, 1000]).Sample((charge, seed) =>
         {
             var draws = new Draws("law " + seed);
-            var plan = method.Plan(charge, Options(method, seed), Shop.Usual, Facts.None, draws);
+            var plan = method.Plan(charge, RandomSteps.Options(method, seed), Shop.Usual, Facts.None, draws);
             if (plan.Refused)
                 return;
             planned++;
@@ -94,7 +75,7 @@ public class EveryMethodTests
         var method = MethodCatalogue.Of(id);
         Gen.Select(AnyCharge, Gen.Int[0, 1000]).Sample((charge, seed) =>
         {
-            var plan = method.Plan(charge, Options(method, seed), Shop.Usual, Facts.None, new Draws("words " + seed));
+            var plan = method.Plan(charge, RandomSteps.Options(method, seed), Shop.Usual, Facts.None, new Draws("words " + seed));
             if (plan.Refused)
             {
                 Assert.All(plan.Refusals, r => Assert.True(r.Reason.Length > 0 && r.WayOut.Length > 0));

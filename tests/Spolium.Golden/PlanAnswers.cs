@@ -1,0 +1,114 @@
+using Spolium.Core.Accounts;
+using Spolium.Core.Bench;
+using Spolium.Core.Journal;
+using Spolium.Core.Methods;
+using Spolium.Core.Planning;
+using Spolium.Core.Quantities;
+using Spolium.Demo;
+
+namespace Spolium.Golden;
+
+/// <summary>What the product plans: all lots of the demo by all ways, and steps of every method over charges of fixed seeds.</summary>
+public static class PlanAnswers
+{
+    private static readonly DateTimeOffset DemoDay = new(2026, 11, 25, 14, 0, 0, TimeSpan.Zero);
+
+    private const int Steps = 200;
+
+    /// <summary>Every lot of which something is left, by every way that is for what it is.</summary>
+    public static IReadOnlyList<string> OfDemoLots()
+    {
+        var text = new AnswerText();
+        var state = Ledger.Of(DemoShop.Entries(DemoDay)).State;
+        foreach (var lot in state.Lots.Values.Where(l => l.Left > 0).OrderBy(l => l.Id, StringComparer.Ordinal))
+        {
+            var amount = lot.Amount with { Value = lot.Left };
+            foreach (var way in Way.All.Where(w => w.Liquor == (lot.Amount.Field == Field.Volume ? lot.Content.Liquor : null)))
+                Planned(text, $"{lot.Id} {way.Id}", state, lot, amount, way);
+            Worth(text, lot.Id, new LotAtWork(state, lot, amount, null, DemoDay).Worthwhile());
+        }
+        return text.Lines;
+    }
+
+    private static void Planned(AnswerText text, string key, State state, LotState lot, TypedNumber amount, Way way)
+    {
+        var shop = new Shop(ShelfAtWork.ForPlan(state, DemoDay), VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state));
+        var draws = Observing.DrawsNow(state, lot.Id);
+        var plan = Planner.Fold(BatchAtWork.FeedOf(state, lot, amount), LotAtWork.RouteFor(lot, way.Methods), shop, draws);
+        foreach (var step in plan.Steps)
+            Step(text, $"{key} {step.Step.Id}", step.Plan);
+        if (plan.Refused is not null)
+            return;
+        var worth = Core.Planning.Worth.Of(plan, way.For, LotAtWork.Terms(state, state.PricesNow!.List, lot, amount), draws);
+        var figures = WayFigures.Of(plan, way.For, worth, draws);
+        foreach (var (name, figure) in new[] { ("hands", figures.Hands), ("alone", figures.Alone), ("cost", figures.Cost), ("acid", figures.Acid), ("gas", figures.Gas), ("metal", figures.Metal), ("purity", figures.Purity), ("margin", figures.Margin) })
+            text.Add($"{key} {name}", figure);
+        foreach (var line in worth.Lines)
+            text.Add($"{key} money {line.Id}", line.Kr);
+    }
+
+    private static void Worth(AnswerText text, string key, LotWorth worth)
+    {
+        text.Add(key + " best way", worth.Way?.Way.Methods, worth.LeastLot, worth.Knowing, worth.TestPrice);
+        text.Add(key + " margin", worth.Way?.Worth?.Margin);
+        text.Add(key + " verdict", worth.Verdict.Kind, worth.Verdict.Headline, worth.Verdict.Reason, worth.Verdict.PoolWith);
+        foreach (var b in worth.BreakEven)
+            text.Add($"{key} breaks even {b.Element}", b.Content);
+        foreach (var r in worth.Refused)
+            text.Add($"{key} refused {r.Title}", r.Method, r.Reason, r.WayOut);
+    }
+
+    /// <summary>Steps of all methods in turn, each on a charge, with options and draws of its own number.</summary>
+    public static IReadOnlyList<string> OfRandomSteps()
+    {
+        var text = new AnswerText();
+        var methods = MethodCatalogue.All.OrderBy(m => m.Id, StringComparer.Ordinal).ToList();
+        for (var i = 0; i < Steps; i++)
+        {
+            var random = new Random(i);
+            double Between(double low, double high) => low + (high - low) * random.NextDouble();
+            var method = methods[i % methods.Count];
+            // A method that refuses one charge is shown another, so that most of these steps are planned.
+            for (var tries = 0; tries < RandomSteps.Kinds; tries++)
+            {
+                var charge = RandomSteps.Charge((i + tries) % RandomSteps.Kinds, Between(0.1, 40), Between(0.1, 40), Between(0, 30), Between(0, 5), Between(0, 0.4), i);
+                var plan = method.Plan(charge, RandomSteps.Options(method, i), Shop.Usual, Facts.None, new Draws("answers " + i));
+                if (plan.Refused && tries < RandomSteps.Kinds - 1)
+                    continue;
+                Step(text, $"random {i} {method.Id}", plan);
+                break;
+            }
+        }
+        return text.Lines;
+    }
+
+    private static void Step(AnswerText text, string key, StepPlan plan)
+    {
+        foreach (var r in plan.Refusals)
+            text.Add(key + " refused", r.Reason, "|", r.WayOut);
+        text.Add(key, plan.Title, plan.Verb, plan.Instruction, plan.DoneFirst, plan.GassesFor);
+        foreach (var d in plan.Doses)
+        {
+            text.Add($"{key} dose {d.Id}", d.Grams);
+            text.Add($"{key} dose {d.Id} how", d.Title, d.Bottle.Id, d.Bottle.Formula, d.Millilitres?.Likely, d.ShortShare, d.Apart, d.Lacking, d.How, d.Rungs.Select(r => r.Grams));
+        }
+        text.Add(key + " vessel", plan.Vessel?.Vessel.Label, plan.Vessel?.SplitInto, plan.Vessel?.Liquid.Likely, plan.Vessel?.Foam.Likely);
+        text.Add(key + " portions", plan.Portions);
+        text.Add(key + " heat", plan.Heat);
+        text.Add(key + " warming", plan.Warming);
+        foreach (var g in plan.Gases)
+            text.Add($"{key} gas {g.Formula}", g.Made.Likely, g.Made.Range.High, g.Leaving.Likely, g.Leaving.Range.High, g.Note);
+        text.Add(key + " hands", plan.Attended);
+        text.Add(key + " alone", plan.Unattended);
+        foreach (var o in plan.Outputs)
+        {
+            text.Add($"{key} gives {o.Id}", o.Charge.Mass());
+            text.Add($"{key} gives {o.Id} of", o.Name, o.Main, o.Weigh, o.Charge.Moles.Select(m => (Name: $"{m.Key.Formula}({m.Key.Phase})", m.Value.Likely)).OrderBy(m => m.Name, StringComparer.Ordinal).Select(m => FormattableString.Invariant($"{m.Name} {m.Likely:G12}")), o.Charge.Unknown.Likely);
+        }
+        foreach (var f in plan.Figures.Concat(plan.Learned))
+            text.Add($"{key} figure {f.Label}", f);
+        foreach (var l in plan.Conditions.Concat(plan.Cautions.Select(c => $"{c.Level}: {c.Text}")).Concat(plan.EndSigns.Select(s => $"{s.Id}: {s.Text} | {s.NotProof}")).Concat(plan.Interlocks.Select(i => i.Text)).Concat(plan.Deadlines.Select(d => d.Text)).Concat(plan.Equations.Select(e => e.ToString()!)))
+            text.Add(key + " says", l);
+        text.Add(key + " rest", plan.NightStop, plan.IfFoams, plan.Means);
+    }
+}
