@@ -1,5 +1,4 @@
 using CsCheck;
-using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
