@@ -36,31 +36,49 @@ public sealed class JournalStore : IDisposable
     private readonly DbContextOptions<SpoliumDb> options;
     private readonly TimeProvider time;
     private readonly SemaphoreSlim writer = new(1, 1);
+    private readonly FolderLock folder;
     private volatile Ledger ledger = Ledger.Empty;
 
-    private JournalStore(DbContextOptions<SpoliumDb> options, TimeProvider time)
+    // A write broke off: nobody knows whether it reached the disk until it has been looked at.
+    private bool unsure;
+
+    private JournalStore(DbContextOptions<SpoliumDb> options, TimeProvider time, FolderLock folder)
     {
         this.options = options;
         this.time = time;
+        this.folder = folder;
     }
 
     /// <summary>What the journal tells now. Immutable: a reader keeps what it has.</summary>
     public Ledger Ledger => ledger;
 
     /// <summary>Opens or makes a database, replays its journal, and rebuilds projections that are behind or of an older shape.</summary>
-    /// <exception cref="UnknownEntryException">The journal was written by a newer version.</exception>
+    /// <exception cref="CannotOpenException">The folder is open elsewhere, or the file is not what it should be: in one sentence.</exception>
     public static JournalStore Open(string file, TimeProvider time)
     {
-        Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(file))!);
-        var store = new JournalStore(SpoliumDb.At(file), time);
-        using var db = store.Connect();
+        var folder = FolderLock.Take(Path.GetDirectoryName(Path.GetFullPath(file))!, time);
+        var store = new JournalStore(SpoliumDb.At(file), time, folder);
+        try
+        {
+            store.Begin();
+            return store;
+        }
+        catch (Exception e) when (CannotOpenException.Of(file, e) is { } why)
+        {
+            store.Dispose();
+            throw why;
+        }
+    }
+
+    private void Begin()
+    {
+        using var db = Connect();
         db.Database.Migrate();
-        store.ledger = Ledger.Of(store.Read());
+        ledger = Ledger.Of(Read());
         var state = db.Projections.AsNoTracking().FirstOrDefault();
         var last = db.Entries.Max(e => (long?)e.Seq) ?? 0;
         if (last > 0 && (state is null || state.Seq != last || state.Version != Projector.Version))
-            store.Rebuild();
-        return store;
+            Rebuild();
     }
 
     public SpoliumDb Connect() => new(options);
@@ -82,6 +100,8 @@ public sealed class JournalStore : IDisposable
         await writer.WaitAsync(cancel);
         try
         {
+            if (unsure)
+                Look();
             var now = ledger;
             if (now.State.ById.TryGetValue(wish.Id, out var same))
                 return Repeated(wish, same);
@@ -91,16 +111,28 @@ public sealed class JournalStore : IDisposable
             var decision = wish.Decide(now);
             if (decision.Body is not { } body)
                 return new Written.Refused(decision.Errors);
+            if (Claims.Refuse(now.State, body) is { Count: > 0 } taken)
+                return new Written.Refused(taken);
             var entry = new Entry(wish.Id, [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))], wish.OccurredAt, time.GetUtcNow(), wish.By, body);
             var next = now.With(entry);
+            unsure = true;
             Append(now, next, entry, wish.Request);
-            ledger = next;
+            (ledger, unsure) = (next, false);
             return new Written.Done(entry, false);
         }
         finally
         {
             writer.Release();
         }
+    }
+
+    // What reached the disk counts, whatever became of the answer.
+    private void Look()
+    {
+        var there = Read();
+        if (there.Count != ledger.State.Entries.Count)
+            ledger = there.Skip(ledger.State.Entries.Count).Aggregate(ledger, (l, e) => l.With(e));
+        unsure = false;
     }
 
     /// <summary>Writes entries that were made elsewhere (the demo), in order, in one transaction.</summary>
@@ -194,5 +226,9 @@ public sealed class JournalStore : IDisposable
 
     private static IEnumerable<EntryStreamRow> Streams(Entry entry, EntryRow row) => entry.Streams.Select(s => new EntryStreamRow { Stream = s.Stream, Version = s.Version, Seq = row.Seq });
 
-    public void Dispose() => writer.Dispose();
+    public void Dispose()
+    {
+        writer.Dispose();
+        folder.Dispose();
+    }
 }

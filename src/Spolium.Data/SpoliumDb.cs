@@ -60,7 +60,7 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
 
     /// <summary>Opens a database file; write-ahead log, and every entry on the disk before it counts.</summary>
     public static DbContextOptions<SpoliumDb> At(string file) =>
-        new DbContextOptionsBuilder<SpoliumDb>().UseSqlite($"Data Source={file};Pooling=False").AddInterceptors(new Pragmas()).Options;
+        new DbContextOptionsBuilder<SpoliumDb>().UseSqlite($"Data Source={file};Pooling=False;Default Timeout=3").AddInterceptors(new Pragmas()).Options;
 }
 
 /// <summary>For the migration tool only.</summary>

@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Spolium.Data;
 using Spolium.Server;
 using Spolium.Server.Books;
+using Spolium.Server.Guard;
 using Spolium.Server.Instruments;
 using Spolium.Server.Lots;
 using Spolium.Server.Materials;
@@ -16,11 +17,21 @@ using Spolium.Server.Strength;
 using Spolium.Server.Trail;
 using Spolium.Server.Worth;
 
+// Exit code of a shop that cannot be opened.
+const int CannotOpen = 3;
+
 var builder = WebApplication.CreateBuilder(args);
 builder.Services.AddOpenApi();
 builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = c =>
 {
-    if (c.ProblemDetails.Status == StatusCodes.Status400BadRequest)
+    if (c.ProblemDetails.Status == StatusCodes.Status503ServiceUnavailable)
+        Problems.Unsure(c.ProblemDetails);
+    if (c.ProblemDetails.Status is StatusCodes.Status413PayloadTooLarge)
+    {
+        c.ProblemDetails.Title = "The request is too large";
+        c.ProblemDetails.Detail = $"At most {Limits.Body / 1_000_000} MB, of pictures and files {Limits.FileBody / 1_000_000} MB. Nothing was written.";
+    }
+    if (c.ProblemDetails.Status == StatusCodes.Status400BadRequest && c.ProblemDetails.Type != "urn:spolium:unreadable")
     {
         c.ProblemDetails.Title = "The request cannot be read";
         c.ProblemDetails.Detail = "It must be JSON in the shape that /api/openapi.json describes. Nothing was written.";
@@ -34,10 +45,15 @@ builder.Services.ConfigureHttpJsonOptions(o =>
     o.SerializerOptions.RespectRequiredConstructorParameters = true;
     o.SerializerOptions.RespectNullableAnnotations = true;
     o.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+    o.SerializerOptions.MaxDepth = Limits.Depth;
 });
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(services => Shopkeeper.Open(builder.Configuration, services.GetRequiredService<TimeProvider>()));
-builder.Services.AddSingleton<Writing>();
+builder.Services.AddHttpContextAccessor();
+builder.Services.AddScoped<Writing>();
+builder.Services.AddLetIn(builder.Configuration);
+builder.Services.AddResponseCompression(o => o.EnableForHttps = true);
+builder.WebHost.ConfigureKestrel(o => o.Limits.MaxRequestBodySize = Limits.Body);
 // Who develops restarts often, and waits for nobody.
 if (builder.Environment.IsProduction())
     builder.Services.AddHostedService<Warming>();
@@ -48,8 +64,10 @@ builder.Services.AddHostedService(s => s.GetRequiredService<SimulatedPrices>());
 builder.Services.AddSingleton<IPriceSource>(s => new TcpPrices(() => s.GetRequiredService<SimulatedPrices>().Port, s.GetRequiredService<TimeProvider>()));
 
 var app = builder.Build();
-app.UseExceptionHandler();
+app.UseExceptionHandler(new ExceptionHandlerOptions { StatusCodeSelector = Problems.StatusOf });
 app.UseStatusCodePages();
+app.UseLetIn();
+app.UseResponseCompression();
 app.Use(async (context, next) =>
 {
     // Nothing leaves the machine: everything that a page may load or ask comes from here.
@@ -58,39 +76,49 @@ app.Use(async (context, next) =>
     context.Response.Headers["Referrer-Policy"] = "no-referrer";
     await next();
 });
-app.UseDefaultFiles();
-app.UseStaticFiles(new StaticFileOptions
+// Built files carry a hash in their name; the page itself is asked for anew each time, by whatever address.
+var files = new StaticFileOptions
 {
-    // Built files carry a hash in their name; the page itself is asked for anew each time.
     OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
-});
+};
+app.UseStaticFiles(files);
 app.MapOpenApi("/api/openapi.json");
 app.MapGet("/api/health", (JournalStore store) => TypedResults.Ok(new Health("ready", store.Ledger.State.Entries.Count))).WithTags("health");
-app.MapQuantities();
-app.MapLots();
-app.MapWorth();
-app.MapPrices();
-app.MapMaterials();
-app.MapPlan();
-app.MapSavedPlans();
-app.MapStepAlone();
-app.MapVessels();
-app.MapRun();
-app.MapTrail();
-app.MapBooks();
-app.MapPractice();
-app.MapPools();
-app.MapStrength();
-app.MapShelf();
-app.MapSources();
-app.MapInstruments();
+var api = app.MapGroup("").AddEndpointFilter<Limits>();
+api.MapQuantities();
+api.MapLots();
+api.MapWorth();
+api.MapPrices();
+api.MapMaterials();
+api.MapPlan();
+api.MapSavedPlans();
+api.MapStepAlone();
+api.MapVessels();
+api.MapRun();
+api.MapTrail();
+api.MapBooks();
+api.MapPractice();
+api.MapPools();
+api.MapStrength();
+api.MapShelf();
+api.MapSources();
+api.MapInstruments();
 app.Map("/api/{**rest}", () => Problems.NotFound("such address")).ExcludeFromDescription();
-app.MapFallbackToFile("index.html");
+app.MapFallbackToFile("index.html", files);
 
 // The OpenAPI document is written at build time by starting this program without serving: no database then.
 if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
-    app.Services.GetRequiredService<JournalStore>();
+    try
+    {
+        app.Services.GetRequiredService<JournalStore>();
+    }
+    catch (CannotOpenException e)
+    {
+        Console.Error.WriteLine(e.Message);
+        return CannotOpen;
+    }
 app.Run();
+return 0;
 
 namespace Spolium.Server
 {

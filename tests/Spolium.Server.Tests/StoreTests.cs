@@ -73,7 +73,7 @@ public class StoreTests
             command.CommandText = "UPDATE entry SET kind = 'dream-dreamt' WHERE seq = 3";
             command.ExecuteNonQuery();
         }
-        var e = Assert.Throws<UnknownEntryException>(() => JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System));
+        var e = Assert.Throws<CannotOpenException>(() => JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System));
         Assert.Contains("'dream-dreamt'", e.Message);
         Directory.Delete(folder, true);
     }

@@ -159,7 +159,7 @@ public sealed record State(ImmutableDictionary<string, LotState> Lots, Immutable
     ImmutableList<Entry> Entries, ImmutableDictionary<string, Entry> ById, ImmutableDictionary<string, long> Versions, ImmutableDictionary<string, string> CorrectedBy, ImmutableDictionary<string, KeptState> Kept, ImmutableDictionary<string, OwnVessel> Vessels)
 {
     public static readonly State Empty = new(ImmutableDictionary<string, LotState>.Empty, ImmutableDictionary<string, BatchState>.Empty, ImmutableDictionary<string, ShelfBottle>.Empty, [],
-        ImmutableDictionary<string, Entry>.Empty, ImmutableDictionary<string, long>.Empty, ImmutableDictionary<string, string>.Empty, ImmutableDictionary<string, KeptState>.Empty, ImmutableDictionary<string, OwnVessel>.Empty);
+        ImmutableDictionary<string, Entry>.Empty.WithComparers(EntryId.Same), ImmutableDictionary<string, long>.Empty, ImmutableDictionary<string, string>.Empty.WithComparers(EntryId.Same), ImmutableDictionary<string, KeptState>.Empty, ImmutableDictionary<string, OwnVessel>.Empty);
 
     /// <summary>The shop's own kinds of scrap, by id.</summary>
     public ImmutableDictionary<string, OwnMaterial> Materials { get; init; } = ImmutableDictionary<string, OwnMaterial>.Empty;

@@ -28,11 +28,16 @@ public static class NumberText
         ['⅙'] = 1 / 6.0,
     };
 
-    /// <summary>Reads the number at the start of a text.</summary>
+    /// <summary>No number that anybody types is longer.</summary>
+    public const int Longest = 100;
+
+    /// <summary>Reads the number at the start of a text, in a time that grows with its length; a text of more than <see cref="Longest"/> characters is refused.</summary>
     /// <param name="unit">Of the example that a refusal gives.</param>
     /// <returns>The value and the index behind it, or the reason why there is none.</returns>
     public static (double Value, int End, Misread? Wrong) Read(string text, string unit = "g")
     {
+        if (text.Length > Longest)
+            return (0, Longest, new(Longest, $"it has {text.Length} characters", $"a quantity has at most {Longest}: write a number and its unit, such as 12.5 {unit}"));
         var i = SkipBlanks(text, 0);
         var negative = false;
         if (i < text.Length && text[i] is '-' or '−' or '+')
@@ -71,21 +76,28 @@ public static class NumberText
         return (negative ? -value : value, i, null);
     }
 
+    // One pass: how many digits, points and gaps there are so far decides whether a gap belongs to the number.
     private static (double Value, int End, Misread? Wrong) ReadPlain(string text, int start)
     {
         var i = start;
-        var digits = "";
+        var kept = new System.Text.StringBuilder();
+        var (commas, dots, gaps) = (0, 0, 0);
         while (i < text.Length)
         {
             var c = text[i];
             if (char.IsAsciiDigit(c) || c is '.' or ',')
-                digits += c;
-            else if (!(IsBlank(c) || c == '\'') || !ThreeDigits(text, i + 1) || digits.Contains('.') || digits.Contains(',') || (digits.Length > 3 && !text[start..i].Any(x => IsBlank(x) || x == '\'')))
+            {
+                kept.Append(c);
+                commas += c == ',' ? 1 : 0;
+                dots += c == '.' ? 1 : 0;
+            }
+            else if ((IsBlank(c) || c == '\'') && ThreeDigits(text, i + 1) && commas + dots == 0 && (kept.Length <= 3 || gaps > 0))
+                gaps++;
+            else
                 break;
             i++;
         }
-        var commas = digits.Count(c => c == ',');
-        var dots = digits.Count(c => c == '.');
+        var digits = kept.ToString();
         if (commas == 1 && dots == 0 && digits.Length - digits.IndexOf(',') == 4 && digits.IndexOf(',') is > 0 and <= 3 && digits[0] != '0')
             return (0, i, new(text.IndexOf(',', start), $"'{digits}' can be read two ways", $"write {digits.Replace(",", "")} or {digits.Replace(',', '.')}"));
         if (commas > 0 && dots > 0)

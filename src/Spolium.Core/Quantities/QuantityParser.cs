@@ -31,7 +31,7 @@ public static partial class QuantityParser
     public static (TypedNumber? Number, Misread? Wrong) Read(string? text, Field field, double plusMinus = 0)
     {
         text ??= "";
-        if (field is Field.Mass or Field.Volume && Several(text) is { } several)
+        if (text.Length <= NumberText.Longest && field is Field.Mass or Field.Volume && Several(text) is { } several)
             return Times(text, several.Times, several.From, several.Share, field, plusMinus);
         var (number, end, wrong) = NumberText.Read(text, Default[field]);
         if (wrong is not null)

@@ -5,9 +5,13 @@ namespace Spolium.Core.Quantities;
 /// <summary>A quantity that may be typed as one number, as "20–30 g" or as "20–25–30 g": low, likely and high (5, 50 and 95 %).</summary>
 public static partial class RangeText
 {
+    private const int Longest = 3 * NumberText.Longest;
+
     /// <summary>Reads one to three numbers with the unit behind the last; of two the likely lies in the middle.</summary>
     public static (TypedNumber Low, TypedNumber Likely, TypedNumber High, Misread? Wrong) Read(string? text, Field field)
     {
+        if (text?.Length > Longest)
+            return Bad(text[..NumberText.Longest], field, new(Longest, $"it has {text.Length} characters", $"a range has at most {Longest}: write low–high or low–likely–high with a unit"));
         var parts = Between().Split(text?.Trim() ?? "");
         if (parts.Length > 3)
             return Bad(text, field, new(0, "more than three numbers", "write low–high or low–likely–high"));

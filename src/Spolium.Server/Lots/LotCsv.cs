@@ -2,12 +2,13 @@ using System.Globalization;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Server.Guard;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Lots;
 
 /// <param name="Csv">Columns id, code, title, material, amount, plus_minus, pieces, thickness, content, balance, held_by, free_acid, part, marks; code, title and amount must be there.</param>
-public sealed record LotCsvRequest(Head Head, string Csv);
+public sealed record LotCsvRequest(Head Head, [Longest(LongestAttribute.File)] string Csv);
 
 /// <param name="Codes">Of the lots that came in.</param>
 public sealed record LotsCame(IReadOnlyList<string> Codes);

@@ -7,6 +7,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Data;
+using Spolium.Server.Guard;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Lots;
@@ -42,7 +43,7 @@ public sealed record SetAsideRequest(Head Head, string? WaitsFor = null);
 public sealed record OfferRequest(Head Head, string? Crowns = null, string? By = null);
 
 /// <param name="Base64">The bytes of a JPEG, PNG or WebP picture.</param>
-public sealed record PhotoRequest(Head Head, string Caption, string Base64);
+public sealed record PhotoRequest(Head Head, string Caption, [Longest(LongestAttribute.File)] string Base64);
 
 public sealed record LotListItem(string Id, string Code, string Title, string Material, string Amount, string Left, double AmountValue, double LeftValue, DateTimeOffset ReceivedAt, string? PartOf, string? WaitsFor, bool Sorted, bool Liquor);
 
@@ -75,13 +76,13 @@ public static class LotEndpoints
         var lots = app.MapGroup("/api/lots").WithTags("lots");
         lots.MapGet("/", List);
         lots.MapGet("/csv", LotsOut);
-        lots.MapPost("/csv", LotsIn);
+        lots.MapPost("/csv", LotsIn).BringsFile();
         lots.MapPost("/pool", Pool);
         lots.MapPost("/{lotId}/split/preview", PreviewSplit);
         lots.MapPost("/{lotId}/content", Believe);
         lots.MapPost("/{lotId}/set-aside", SetAside);
         lots.MapPost("/{lotId}/offer", Offer);
-        lots.MapPost("/{lotId}/photos", Photograph);
+        lots.MapPost("/{lotId}/photos", Photograph).BringsFile();
         app.MapGet("/api/photos/{photoId}", Photo).WithTags("lots");
         lots.MapGet("/{lotId}", Get);
         lots.MapGet("/{lotId}/working", Working);

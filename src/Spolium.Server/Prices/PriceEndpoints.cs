@@ -5,6 +5,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Server.Guard;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Prices;
@@ -15,7 +16,7 @@ public sealed record PriceRowText(PriceKind Kind, string Item, string Price, str
 public sealed record KeepPricesRequest(Head Head, string Id, string Title, IReadOnlyList<PriceRowText> Rows);
 
 /// <param name="Csv">Columns kind, item, price, paid, charge, as_it_is, held; the first three must be there.</param>
-public sealed record PricesCsvRequest(Head Head, string Id, string Title, string Csv);
+public sealed record PricesCsvRequest(Head Head, string Id, string Title, [Longest(LongestAttribute.File)] string Csv);
 
 /// <param name="Name">"silver", "nitric acid", "an hour with hands on".</param>
 /// <param name="Per">What the price is for: g, kg, h …</param>
@@ -37,7 +38,7 @@ public static class PriceEndpoints
         var prices = app.MapGroup("/api/prices").WithTags("prices");
         prices.MapGet("/", (Writing writing) => TypedResults.Ok(View(writing.Ledger.State)));
         prices.MapPost("/", Keep);
-        prices.MapPost("/csv", KeepCsv);
+        prices.MapPost("/csv", KeepCsv).BringsFile();
         prices.MapGet("/csv", (Writing writing) => TypedResults.File(System.Text.Encoding.UTF8.GetBytes(Csv(writing.Ledger.State.PricesNow?.List ?? PriceList.MadeUp)), "text/csv", "prices.csv"));
         prices.MapPost("/ask", Ask);
     }

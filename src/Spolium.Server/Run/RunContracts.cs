@@ -1,4 +1,5 @@
 using Spolium.Server.Plan;
+using Spolium.Server.Guard;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Run;
@@ -8,7 +9,7 @@ public sealed record BatchListItem(string Id, string Code, string Title, string 
 public sealed record StartRequest(Head Head, string BatchId, string Code, string LotId, string Amount, string? Title = null, string? AmountPlusMinus = null, string? Way = null, IReadOnlyList<string>? Methods = null, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null, string? PlanId = null);
 
 /// <param name="File">The text of a file that a whole batch was saved to.</param>
-public sealed record BatchFileRequest(Head Head, string File);
+public sealed record BatchFileRequest(Head Head, [Longest(LongestAttribute.File)] string File);
 
 public sealed record BroughtIn(string BatchId, string Code);
 
@@ -37,7 +38,7 @@ public sealed record WeighRequest(Head Head, string Output, string Mass, string?
 
 public sealed record CloseRequest(Head Head, string? Reason = null);
 
-public sealed record NoteRequest(Head Head, string Text, string? StepId = null);
+public sealed record NoteRequest(Head Head, [Longest(LongestAttribute.Note)] string Text, string? StepId = null);
 
 public sealed record CorrectRequest(Head Head, string Corrects, string Reason);
 

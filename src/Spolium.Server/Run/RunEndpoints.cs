@@ -9,6 +9,7 @@ using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Core.Solutions;
 using Spolium.Data;
+using Spolium.Server.Guard;
 using Spolium.Server.Lots;
 using Spolium.Server.Plan;
 using Spolium.Server.Shared;
@@ -29,7 +30,7 @@ public static class RunEndpoints
         batches.MapPost("/", Start);
         batches.MapGet("/{batchId}", Get);
         batches.MapGet("/{batchId}/file", FileOut);
-        batches.MapPost("/file", FileIn);
+        batches.MapPost("/file", FileIn).BringsFile();
         batches.MapGet("/{batchId}/steps/{stepId}", GetStep);
         batches.MapGet("/{batchId}/working", Working);
         batches.MapGet("/{batchId}/journal", Journal);

@@ -8,23 +8,31 @@ namespace Spolium.Server.Shared;
 /// <summary>A table as it goes out to table programs and comes back: comma or semicolon, the first row names the columns. Errors are told by row.</summary>
 internal sealed record CsvTable(IReadOnlyList<string> Columns, IReadOnlyList<string> Needed, string What, int MostRows = 500)
 {
+    private const int LongestCell = 500;
+
     /// <summary>How a row is named in errors: as a table program numbers it, the heads being row 1.</summary>
     public static string Row(int i) => $"row {i + 2}: ";
 
     public string Write(IEnumerable<IEnumerable<string>> rows)
     {
         using var text = new StringWriter();
-        // A cell that begins like a formula is told to table programs as text.
-        using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape, InjectionCharacters = ['=', '@', '+', '\t', '\r'] });
+        using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture));
         foreach (var row in rows.Prepend(Columns))
         {
             foreach (var field in row)
-                csv.WriteField(field);
+                csv.WriteField(Guarded(field));
             csv.NextRecord();
         }
         csv.Flush();
         return text.ToString();
     }
+
+    // A cell that begins like a formula would be reckoned by table programs: it is told to them as text, unless it is a number.
+    private static string Guarded(string cell) =>
+        cell.Length > 0 && cell[0] is '=' or '@' or '+' or '-' or '\t' or '\r' && !double.TryParse(cell, NumberStyles.Float, CultureInfo.InvariantCulture, out _) ? "'" + cell : cell;
+
+    // What was guarded on its way out comes back as it was.
+    private static string? Unguarded(string? cell) => cell is ['\'', '=' or '@' or '+' or '-' or '\t' or '\r', ..] ? cell[1..] : cell;
 
     /// <summary>The rows, each as a function from column to cell (null for a column that the file has not); none where the heads are wrong.</summary>
     public IReadOnlyList<Func<string, string?>> Read(string text, RequestReader reader)
@@ -58,7 +66,8 @@ internal sealed record CsvTable(IReadOnlyList<string> Columns, IReadOnlyList<str
                 reader.Errors.Add(new("csv", $"more than {MostRows} {What}", "bring them in several files"));
                 break;
             }
-            var cells = Columns.Where(there.Contains).ToDictionary(c => c, c => csv.GetField(c));
+            var cells = Columns.Where(there.Contains).ToDictionary(c => c, c => Unguarded(csv.GetField(c)));
+            reader.Errors.AddRange(cells.Where(c => c.Value?.Length > LongestCell).Select(c => new FieldError(Row(rows.Count) + c.Key, $"the cell has {c.Value!.Length} characters", $"at most {LongestCell} are kept")));
             rows.Add(c => cells.GetValueOrDefault(c));
         }
         return rows;

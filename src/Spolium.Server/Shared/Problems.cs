@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.Data.Sqlite;
 using Spolium.Core.Accounts;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
@@ -33,6 +34,23 @@ public static class Problems
         Type = "urn:spolium:stale",
         Extensions = { ["stream"] = stale.Stream, ["version"] = stale.Version, ["since"] = stale.Since.Select(e => EntryWords.Say(e.Body)).ToList() },
     });
+
+    /// <summary>503 for a disk that is full, locked or gone; 500 for what nobody foresaw.</summary>
+    public static int StatusOf(Exception e) => e switch
+    {
+        BadHttpRequestException bad => bad.StatusCode,
+        SqliteException { SqliteErrorCode: 5 or 6 or 8 or 10 or 13 or 14 } or IOException => StatusCodes.Status503ServiceUnavailable,
+        { InnerException: { } inner } => StatusOf(inner),
+        _ => StatusCodes.Status500InternalServerError,
+    };
+
+    /// <summary>The disk did not answer while something was written: it may have reached it.</summary>
+    public static void Unsure(ProblemDetails problem)
+    {
+        problem.Title = "The disk is full, locked or does not answer. It may have been written: press again, it is written once";
+        problem.Detail = "Make room, or close what holds the shop’s file. The same request again is never written twice.";
+        problem.Type = "urn:spolium:unsure";
+    }
 
     public static ProblemHttpResult OtherBody(string id) => TypedResults.Problem(new ProblemDetails
     {

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
+using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Data;
 
@@ -14,8 +15,8 @@ namespace Spolium.Server.Shared;
 /// <param name="ExpectedVersion">Version of the stream as last seen; left out, the entry is written whatever came in between.</param>
 public sealed record Head(string EntryId, string By, DateTimeOffset? OccurredAt = null, long? ExpectedVersion = null);
 
-/// <summary>The journal, and the clock that stamps what is written into it.</summary>
-public sealed class Writing(JournalStore store, TimeProvider time)
+/// <summary>The journal as one request sees it, and the clock that stamps what is written into it.</summary>
+public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextAccessor asked)
 {
     private static readonly TimeSpan ClockMayDiffer = TimeSpan.FromMinutes(5);
 
@@ -30,7 +31,7 @@ public sealed class Writing(JournalStore store, TimeProvider time)
             return Problems.Refused([.. errors, .. reader.Errors]);
         var expected = streams.Select((s, i) => (s, Version: i == 0 ? head.ExpectedVersion : null)).ToDictionary(x => x.s, x => x.Version);
         // A request without its own time happens now; it is the request, not the stamp, that a retry repeats.
-        var wish = new Wish(head.EntryId, WhatIsAsked(request), expected, head.OccurredAt ?? time.GetUtcNow(), head.By.Trim().ToUpperInvariant(), decide);
+        var wish = new Wish(EntryId.Plain(head.EntryId), WhatIsAsked(request), expected, head.OccurredAt ?? time.GetUtcNow(), head.By.Trim().ToUpperInvariant(), decide);
         return await store.Write(wish) switch
         {
             Written.Done => TypedResults.Ok(answer(store.Ledger)),
@@ -41,13 +42,15 @@ public sealed class Writing(JournalStore store, TimeProvider time)
         };
     }
 
-    // The version that the client had seen is no part of what it asks: a retry may have seen a later one.
-    private static string WhatIsAsked(object request)
+    // Method, address and body: the same words for another batch ask for something else. The version that the client had seen is no part of it: a retry
+    // may have seen a later one. Nor is the id, which may be written in several ways.
+    private string WhatIsAsked(object request)
     {
         var node = JsonSerializer.SerializeToNode(request, request.GetType())!;
         var head = node["Head"] ?? node["request"]?["Head"];
         head?.AsObject().Remove(nameof(Head.ExpectedVersion));
-        return node.ToJsonString();
+        head?.AsObject().Remove(nameof(Head.EntryId));
+        return $"{asked.HttpContext!.Request.Method} {asked.HttpContext.Request.Path}\n{node.ToJsonString()}";
     }
 
     private List<FieldError> Check(Head head)

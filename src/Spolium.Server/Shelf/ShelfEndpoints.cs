@@ -5,6 +5,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Solutions;
+using Spolium.Server.Guard;
 using Spolium.Server.Shared;
 using Spolium.Server.Strength;
 
@@ -26,7 +27,7 @@ public static class ShelfEndpoints
         shelf.MapPost("/count", Count);
         shelf.MapPost("/mix", Mix);
         shelf.MapPost("/from-batch", FromBatch);
-        shelf.MapPost("/import", Import);
+        shelf.MapPost("/import", Import).BringsFile();
         shelf.MapGet("/export.csv", (Writing writing) => TypedResults.Text(ShelfCsv.Write(writing.Ledger.State), "text/csv"));
         shelf.MapGet("/{bottleId}", Get);
         shelf.MapPost("/{bottleId}/tests", Test);

@@ -1,3 +1,4 @@
+using Spolium.Server.Guard;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Shelf;
@@ -31,7 +32,7 @@ public sealed record MixPartIn(string BottleId, string Amount);
 public sealed record MixRequest(Head Head, string Id, string Form, IReadOnlyList<MixPartIn> Parts, string? Place = null);
 
 /// <param name="Csv">Columns id, form, amount, strength, density, price, place, use_by, certificate, name; the first three must be there.</param>
-public sealed record ImportRequest(Head Head, string Csv);
+public sealed record ImportRequest(Head Head, [Longest(LongestAttribute.File)] string Csv);
 
 public sealed record KindView(string Id, string Name, string Formula, string Family, bool Liquid, string Usual, bool Trade, string Additives, string Test, string Care, bool Reducing, double? ChloridePpm, bool Refused);
 

@@ -1,0 +1,70 @@
+using Spolium.Core.Materials;
+
+namespace Spolium.Core.Journal;
+
+/// <summary>
+/// Ids and codes that an entry makes its own. What makes something never takes what is there: else one slip, or two tabs that share a form,
+/// would overwrite a lot or an open batch. Asked once for every entry, at the moment it is written.
+/// </summary>
+public static class Claims
+{
+    /// <summary>Why the entry cannot be written: an id or a code that it claims stands for something already, or is claimed twice in it.</summary>
+    public static IReadOnlyList<FieldError> Refuse(State state, EntryBody body)
+    {
+        var errors = new List<FieldError>();
+        var seen = new HashSet<(Space, string)>();
+        foreach (var claim in Of(body))
+            if (string.IsNullOrWhiteSpace(claim.Name))
+                errors.Add(new(claim.Field, "it is empty", "write one, or let the page make it"));
+            else if (!seen.Add((claim.Space, Plain(claim.Name))))
+                errors.Add(new(claim.Field, $"{claim.Name} stands there twice", "give each one of its own"));
+            else if (IsTaken(state, claim))
+                errors.Add(new(claim.Field, $"{claim.Name} is taken", "use another: what is there is never overwritten"));
+        return errors;
+    }
+
+    private enum Space { Lot, LotCode, Batch, BatchCode, Bottle, Vessel, Pool, PoolCode, Plan, Kept, Prices }
+
+    private sealed record Claim(Space Space, string Name, string Field);
+
+    // Codes are read by people: 26-01a and 26-01A are one.
+    private static string Plain(string name) => name.Trim().ToUpperInvariant();
+
+    private static bool Same(string a, string b) => string.Equals(a.Trim(), b.Trim(), StringComparison.OrdinalIgnoreCase);
+
+    private static bool IsTaken(State state, Claim claim) => claim.Space switch
+    {
+        Space.Lot => state.Lots.ContainsKey(claim.Name),
+        Space.LotCode => state.Lots.Values.Any(l => Same(l.Code, claim.Name)),
+        Space.Batch => state.Batches.ContainsKey(claim.Name),
+        Space.BatchCode => state.Batches.Values.Any(b => Same(b.Code, claim.Name)),
+        Space.Bottle => state.Shelf.Keys.Any(id => Same(id, claim.Name)),
+        Space.Vessel => state.Vessels.Keys.Any(id => Same(id, claim.Name)),
+        Space.Pool => state.Pools.ContainsKey(claim.Name),
+        Space.PoolCode => state.Pools.Values.Any(p => Same(p.Code, claim.Name)),
+        Space.Plan => state.Plans.ContainsKey(claim.Name),
+        Space.Kept => state.Kept.ContainsKey(claim.Name),
+        _ => state.Prices.Any(p => p.List.Id == claim.Name),
+    };
+
+    private static IEnumerable<Claim> Of(EntryBody body) => body switch
+    {
+        LotReceived b => Lot(b.LotId, b.Code, ""),
+        LotsReceived b => b.Lots.SelectMany((l, i) => Lot(l.LotId, l.Code, $"lots[{i}].")),
+        LotSplit b => b.Parts.SelectMany((p, i) => Lot(p.LotId, p.Code, $"parts[{i}].")),
+        LotsPooled b => Lot(b.LotId, b.Code, ""),
+        BatchStarted b => [new(Space.Batch, b.BatchId, "batchId"), new(Space.BatchCode, b.Code, "code")],
+        BatchBroughtIn b => [new(Space.Batch, b.File.BatchId, "file"), new(Space.BatchCode, b.File.Code, "file"), .. b.File.Lots.SelectMany(Of).Where(c => c.Space == Space.Lot).Select(c => c with { Field = "file" })],
+        BottlesReceived b => b.Bottles.Select((x, i) => new Claim(Space.Bottle, x.BottleId, $"bottles[{i}].id")),
+        BottleMade b => [new(Space.Bottle, b.Bottle.BottleId, "id")],
+        VesselNamed b => [new(Space.Vessel, b.VesselId, "vesselId")],
+        PoolOpened b => [new(Space.Pool, b.PoolId, "poolId"), new(Space.PoolCode, b.Code, "code")],
+        PlanSaved b => [new(Space.Plan, b.PlanId, "planId")],
+        StepKept b => [new(Space.Kept, b.KeptId, "keptId")],
+        PricesKept b => [new(Space.Prices, b.List.Id, "id")],
+        Correction { Instead: { } instead } => Of(instead),
+        _ => [],
+    };
+
+    private static IEnumerable<Claim> Lot(string id, string code, string at) => [new(Space.Lot, id, at + "lotId"), new(Space.LotCode, code, at + "code")];
+}
