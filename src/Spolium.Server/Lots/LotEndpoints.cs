@@ -240,15 +240,18 @@ public static class LotEndpoints
             lines.AddRange(charge.Metals.Order(StringComparer.Ordinal).Select(e => Pooled(lot, charge, e, book)));
         if (lot.Content.Balance is { } balance && Elements.BySymbol.TryGetValue(balance, out var element))
             lines.Add(new(balance, element.Name, "", "the balance", "", 0, 0, 0, null, true, book.Add("content/" + balance, charge.Element(balance))));
-        var parts = lot.Parts.Select(id => Ref(state.Lots[id])).ToList();
-        var missing = parts.Count > 0 ? lot.Amount.Value - parts.Sum(p => p.Value) - lot.Removed.Sum(r => r.Amount.Value) - lot.Pools.Sum(id => TakenBy(state.Lots[id].Sources, lot)) - lot.Batches.Sum(id => TakenBy(state.Batches[id].Feeds, lot)) : 0;
+        // An old journal may name a part, a pool or a batch that is gone: what is there is shown.
+        List<LotState> There(IEnumerable<string> ids) => [.. ids.Select(state.Lots.GetValueOrDefault).OfType<LotState>()];
+        var batches = lot.Batches.Select(state.Batches.GetValueOrDefault).OfType<BatchState>().ToList();
+        var parts = There(lot.Parts).Select(Ref).ToList();
+        var missing = parts.Count > 0 ? lot.Amount.Value - parts.Sum(p => p.Value) - lot.Removed.Sum(r => r.Amount.Value) - There(lot.Pools).Sum(p => TakenBy(p.Sources, lot)) - batches.Sum(b => TakenBy(b.Feeds, lot)) : 0;
         return new(lot.Id, lot.Code, lot.Title, lot.Material, lot.Amount.Text, lot.Amount.InWords, lot.Amount.Value, Text(lot.Left, lot.Amount.Field.ToString()), lot.Left, lot.Thickness?.Text, lot.Content.Liquor, lot.Content.FreeAcid?.Text, lot.Content.Marks ?? [], lot.ReceivedAt, state.Version(Entry.LotStream(lot.Id)),
             lines, Core.Quantities.Working.IsNothing(charge.Unknown) ? null : book.Add("content/unknown", charge.Unknown, "of unknown kind"), parts, lot.PartOf,
-            [.. lot.Batches.Select(id => state.Batches[id]).Select(b => new LotRef(b.Id, b.Code, b.Feeds[0].Amount.Text, TakenBy(b.Feeds, lot), b.Title))],
+            [.. batches.Select(b => new LotRef(b.Id, b.Code, b.Feeds[0].Amount.Text, TakenBy(b.Feeds, lot), b.Title))],
             missing, Text(Math.Abs(missing), lot.Amount.Field.ToString()),
             [.. lot.Removed.Select(r => new RemovedView(r.Name, r.Amount.Text, r.Amount.Value))],
-            [.. lot.Sources.Select(f => new LotRef(f.LotId, state.Lots[f.LotId].Code, f.Amount.Text, f.Amount.Value, state.Lots[f.LotId].Title))],
-            [.. lot.Pools.Select(id => state.Lots[id]).Select(p => new LotRef(p.Id, p.Code, p.Sources.First(f => f.LotId == lot.Id).Amount.Text, TakenBy(p.Sources, lot), p.Title))],
+            [.. lot.Sources.Select(f => new LotRef(f.LotId, state.Lots.GetValueOrDefault(f.LotId)?.Code ?? f.LotId, f.Amount.Text, f.Amount.Value, state.Lots.GetValueOrDefault(f.LotId)?.Title ?? "gone"))],
+            [.. There(lot.Pools).Select(p => new LotRef(p.Id, p.Code, p.Sources.First(f => f.LotId == lot.Id).Amount.Text, TakenBy(p.Sources, lot), p.Title))],
             ContentReading.AsTyped(lot.Content), !lot.Touched && lot.Sources.Count == 0, lot.Touched || lot.Sources.Count > 0, lot.Amount.Field == Field.Volume, lot.Pieces, SamplingNote(lot), lot.WaitsFor, lot.Offer?.Crowns?.Text, lot.Offer?.By,
             [.. lot.Photos.Select(p => new PhotoView(p.PhotoId, p.Caption))], [.. lot.Beliefs.Select(b => new BeliefView(b.How, b.Reason, b.Pieces, b.At))]);
     }

@@ -12,13 +12,17 @@ namespace Spolium.Server.Shared;
 /// <param name="EntryId">Made by the client; the same id with the same request does nothing twice.</param>
 /// <param name="By">Initials.</param>
 /// <param name="OccurredAt">When it happened; now, when left out. May be earlier, never later.</param>
+/// <param name="TimeIsRight">The time is so although it was asked back: before the shop wrote anything.</param>
 /// <param name="ExpectedVersion">Version of the stream as last seen; left out, the entry is written whatever came in between.</param>
-public sealed record Head(string EntryId, string By, DateTimeOffset? OccurredAt = null, long? ExpectedVersion = null);
+public sealed record Head(string EntryId, string By, DateTimeOffset? OccurredAt = null, long? ExpectedVersion = null, bool TimeIsRight = false);
 
 /// <summary>The journal as one request sees it, and the clock that stamps what is written into it.</summary>
 public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextAccessor asked)
 {
     private static readonly TimeSpan ClockMayDiffer = TimeSpan.FromMinutes(5);
+
+    // In a shop that wrote nothing yet.
+    private static readonly TimeSpan NobodyWritesLater = TimeSpan.FromDays(366);
 
     public Ledger Ledger => store.Ledger;
 
@@ -62,6 +66,8 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
             errors.Add(new("by", "who is it?", "one to four letters, such as AV"));
         if (head.OccurredAt > time.GetUtcNow() + ClockMayDiffer)
             errors.Add(new("occurredAt", "that is yet to come", "write it when it has happened"));
+        else if (!head.TimeIsRight && head.OccurredAt < (store.Ledger.State.Entries is [var first, ..] ? first.OccurredAt : time.GetUtcNow() - NobodyWritesLater))
+            errors.Add(new("occurredAt", $"{head.OccurredAt:yyyy-MM-dd HH:mm} is before this shop wrote anything", "look at the clock of this device; if it is so, say that the time is right"));
         return errors;
     }
 }
