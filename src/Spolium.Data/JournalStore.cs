@@ -103,20 +103,20 @@ public sealed class JournalStore : IDisposable
             if (unsure)
                 Look();
             var now = ledger;
-            if (now.State.ById.TryGetValue(wish.Id, out var same))
+            if (now.State.Entries.Find(wish.Id) is { } same)
                 return Repeated(wish, same);
             foreach (var (stream, expected) in wish.Expected)
                 if (expected is { } version && version != now.State.Version(stream))
-                    return new Written.Stale(stream, now.State.Version(stream), [.. now.State.Entries.Where(e => e.Streams.Any(s => s.Stream == stream && s.Version > version))]);
+                    return new Written.Stale(stream, now.State.Version(stream), [.. now.State.Entries.Naming(stream).Where(e => e.Streams.Any(s => s.Stream == stream && s.Version > version))]);
             var decision = wish.Decide(now);
             if (decision.Body is not { } body)
                 return new Written.Refused(decision.Errors);
             if (Claims.Refuse(now.State, body) is { Count: > 0 } taken)
                 return new Written.Refused(taken);
             var entry = new Entry(wish.Id, [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))], wish.OccurredAt, time.GetUtcNow(), wish.By, body);
-            var next = now.With(entry);
+            var (next, posted) = now.Next(entry);
             unsure = true;
-            Append(now, next, entry, wish.Request);
+            Append(now, next, entry, posted, wish.Request);
             (ledger, unsure) = (next, false);
             return new Written.Done(entry, false);
         }
@@ -130,8 +130,7 @@ public sealed class JournalStore : IDisposable
     private void Look()
     {
         var there = Read();
-        if (there.Count != ledger.State.Entries.Count)
-            ledger = there.Skip(ledger.State.Entries.Count).Aggregate(ledger, (l, e) => l.With(e));
+        ledger = there.Skip(ledger.State.Entries.Count).Aggregate(ledger, (l, e) => l.With(e));
         unsure = false;
     }
 
@@ -149,8 +148,8 @@ public sealed class JournalStore : IDisposable
             db.Entries.AddRange(rows);
             db.SaveChanges();
             db.Streams.AddRange(list.Zip(rows).SelectMany(p => Streams(p.First, p.Second)));
-            var after = list.Aggregate(before, (l, e) => l.With(e));
-            Projector.Project(db, before, after, rows[^1].Seq);
+            var (after, posted) = Grown(before, list);
+            Projector.Project(db, before, after, posted, rows[^1].Seq);
             db.SaveChanges();
             transaction.Commit();
             ledger = after;
@@ -161,13 +160,26 @@ public sealed class JournalStore : IDisposable
         }
     }
 
+    private static (Ledger After, IReadOnlyList<Posting> Posted) Grown(Ledger before, IEnumerable<Entry> entries)
+    {
+        var all = new List<Posting>();
+        foreach (var entry in entries)
+        {
+            var (after, posted) = before.Next(entry);
+            before = after;
+            all.AddRange(posted);
+        }
+        return (before, all);
+    }
+
     /// <summary>Drops the projections and makes them again from the journal.</summary>
     public void Rebuild()
     {
         using var db = Connect();
         using var transaction = db.Database.BeginTransaction();
         Projector.Clear(db);
-        Projector.Project(db, Ledger.Empty, Ledger.Of(Read()), db.Entries.Max(e => (long?)e.Seq) ?? 0);
+        var (all, posted) = Grown(Ledger.Empty, Read());
+        Projector.Project(db, Ledger.Empty, all, posted, db.Entries.Max(e => (long?)e.Seq) ?? 0);
         db.SaveChanges();
         transaction.Commit();
     }
@@ -180,9 +192,9 @@ public sealed class JournalStore : IDisposable
         {
             if (ledger.State.Batches.Values.Where(b => b.ClosedAt is not null).MaxBy(b => b.ClosedAt) is not { } closed)
                 return;
-            var entry = ledger.State.Entries[^1] with { Id = Guid.NewGuid().ToString(), Streams = [new("rehearsal", 1)] };
+            var entry = ledger.State.Entries.Last! with { Id = Guid.NewGuid().ToString(), Streams = [new("rehearsal", 1)] };
             var without = ledger with { State = ledger.State with { Batches = ledger.State.Batches.Remove(closed.Id) } };
-            Append(without, ledger, entry, "", keep: false);
+            Append(without, ledger, entry, [], "", keep: false);
         }
         finally
         {
@@ -197,7 +209,7 @@ public sealed class JournalStore : IDisposable
         return db.Entries.AsNoTracking().Single(e => e.Id == wish.Id).Hash == EntryJson.Hash(wish.Request) ? new Written.Done(same, true) : new Written.OtherBody(wish.Id);
     }
 
-    private void Append(Ledger now, Ledger next, Entry entry, string request, bool keep = true)
+    private void Append(Ledger now, Ledger next, Entry entry, IReadOnlyList<Posting> posted, string request, bool keep = true)
     {
         using var db = Connect();
         using var transaction = db.Database.BeginTransaction();
@@ -205,7 +217,7 @@ public sealed class JournalStore : IDisposable
         db.Entries.Add(row);
         db.SaveChanges();
         db.Streams.AddRange(Streams(entry, row));
-        Projector.Project(db, now, next, row.Seq);
+        Projector.Project(db, now, next, posted, row.Seq);
         db.SaveChanges();
         if (keep)
             transaction.Commit();

@@ -15,7 +15,7 @@ internal static class Projector
     /// <summary>Goes up when a projection changes its shape: they are then rebuilt at the next start.</summary>
     public const int Version = 2;
 
-    public static void Project(SpoliumDb db, Ledger before, Ledger after, long seq)
+    public static void Project(SpoliumDb db, Ledger before, Ledger after, IReadOnlyList<Posting> posted, long seq)
     {
         // Rows are put in, changed and removed through the tracker itself: it need not look for changes at every step.
         db.ChangeTracker.AutoDetectChangesEnabled = false;
@@ -47,10 +47,9 @@ internal static class Projector
             if (earlier?.ClosedAt != batch.ClosedAt || earlier?.Product != batch.Product)
                 moved.Add(batch.Id);
         }
-        var posted = after.Book.Postings.Skip(before.Book.Postings.Count).ToList();
         db.Postings.AddRange(posted.Select(p => new PostingRow { EntryId = p.EntryId, Account = p.Account, Element = p.Element, Micrograms = p.Micrograms, SigmaG = p.SigmaG, Basis = p.Basis.ToString() }));
         // When a batch closes, what stood at work in it stands in a bar, in filters, in drums.
-        var relocated = moved.Count == 0 ? [] : after.Book.Balances.Keys.Where(k => moved.Exists(id => k.Account.StartsWith($"batch/{id}/", StringComparison.Ordinal)));
+        var relocated = moved.Where(after.State.Batches.ContainsKey).SelectMany(id => AccountsOf(after.State.Batches[id])).SelectMany(a => after.Book.ElementsEverOn(a).Select(e => (Account: a, Element: e)));
         var standing = posted.Select(p => (p.Account, p.Element)).Concat(relocated).Distinct().ToList();
         // Read at once, and found in the tracker below.
         foreach (var accounts in standing.Select(k => k.Account).Distinct().Chunk(500))
@@ -58,11 +57,14 @@ internal static class Projector
         foreach (var (account, element) in standing)
         {
             var (place, batchId) = HoldingKind.PlaceOf(after.State, account);
-            var sigma = posted.FindLast(p => p.Account == account && p.Element == element && p.Micrograms > 0)?.SigmaG ?? db.Holdings.Find(account, element)?.Sigma ?? 0;
-            Put(db, new HoldingRow { Account = account, Element = element, Micrograms = after.Book.Balances[(account, element)], Sigma = sigma, Place = element == Account.Contents ? null : place, BatchId = batchId }, account, element);
+            var sigma = posted.LastOrDefault(p => p.Account == account && p.Element == element && p.Micrograms > 0)?.SigmaG ?? db.Holdings.Find(account, element)?.Sigma ?? 0;
+            Put(db, new HoldingRow { Account = account, Element = element, Micrograms = after.Book.Micrograms(account, element), Sigma = sigma, Place = element == Account.Contents ? null : place, BatchId = batchId }, account, element);
         }
         Put(db, new ProjectionRow { Id = 1, Seq = seq, Version = Version }, 1);
     }
+
+    private static IEnumerable<string> AccountsOf(BatchState batch) =>
+        batch.Steps.Values.SelectMany(s => s.Outputs.Select(o => Core.Planning.Route.Holding(s.Id, o.Output))).Append(Core.Planning.Route.Feed).Select(h => Account.Holding(batch.Id, h)).Append(Account.Back(batch.Id));
 
     /// <summary>Drops all projections. Their next rows come from the journal.</summary>
     public static void Clear(SpoliumDb db)

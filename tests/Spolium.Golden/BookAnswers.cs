@@ -14,13 +14,31 @@ public static class BookAnswers
         var state = ledger.State;
         foreach (var (key, micrograms) in ledger.Book.Balances.OrderBy(b => b.Key.Account, StringComparer.Ordinal).ThenBy(b => b.Key.Element, StringComparer.Ordinal))
             text.Add($"balance {key.Account} {key.Element}", micrograms);
-        var number = state.Entries.Select((e, i) => (e.Id, i)).ToDictionary(x => x.Id, x => x.i);
-        foreach (var p in ledger.Book.Postings)
+        // What came in with a file is counted behind the entry that brought it.
+        var ids = state.Entries.SelectMany(e => e.Body is BatchBroughtIn b ? b.File.Entries.Select(i => i.Id).Prepend(e.Id) : [e.Id]).ToList();
+        var number = ids.Select((id, i) => (id, i)).ToDictionary(x => x.id, x => x.i);
+        foreach (var p in ids.SelectMany(ledger.Book.PostingsOf))
             text.Add($"posting {number.GetValueOrDefault(p.EntryId, -1)} {p.Account} {p.Element}", p.Micrograms, p.SigmaG, p.Basis, p.Readings);
-        foreach (var (stream, version) in state.Versions.OrderBy(v => v.Key, StringComparer.Ordinal))
+        foreach (var (stream, version) in state.Entries.Versions.OrderBy(v => v.Key, StringComparer.Ordinal))
             text.Add("version " + stream, version);
-        foreach (var (wrong, by) in state.CorrectedBy.OrderBy(c => number.GetValueOrDefault(c.Key, -1)))
+        foreach (var (wrong, by) in state.Entries.Corrected.OrderBy(c => number.GetValueOrDefault(c.Key, -1)))
             text.Add($"taken back {number.GetValueOrDefault(wrong, -1)}", number.GetValueOrDefault(by, -1));
+        States(text, state);
+        foreach (var batch in state.Batches.Values.Where(b => b.ClosedAt is not null).OrderBy(b => b.Id, StringComparer.Ordinal))
+            Summary(text, $"batch {batch.Id} summary", BatchSummary.Of(ledger, batch));
+        return text.Lines;
+    }
+
+    /// <summary>States alone: what an entry that was taken back must leave as if it had never been written.</summary>
+    public static IReadOnlyList<string> Of(State state)
+    {
+        var text = new AnswerText();
+        States(text, state);
+        return text.Lines;
+    }
+
+    private static void States(AnswerText text, State state)
+    {
         Shop(text, state);
         foreach (var lot in state.Lots.Values.OrderBy(l => l.Id, StringComparer.Ordinal))
             Lot(text, lot);
@@ -29,8 +47,7 @@ public static class BookAnswers
         foreach (var pool in state.Pools.Values.OrderBy(p => p.Id, StringComparer.Ordinal))
             Pool(text, pool);
         foreach (var batch in state.Batches.Values.OrderBy(b => b.Id, StringComparer.Ordinal))
-            Batch(text, ledger, batch);
-        return text.Lines;
+            Batch(text, batch);
     }
 
     private static void Shop(AnswerText text, State state)
@@ -89,7 +106,7 @@ public static class BookAnswers
 
     private static string Share(PoolShare s) => FormattableString.Invariant($"{s.BatchId} {s.StepId}/{s.Output} {s.Element} {s.BookedG:G12} {s.Grams:G12} {s.Sigma:G12}");
 
-    private static void Batch(AnswerText text, Ledger ledger, BatchState b)
+    private static void Batch(AnswerText text, BatchState b)
     {
         var key = "batch " + b.Id;
         text.Add(key, b.Code, b.Title, b.Feeds.Select(f => $"{f.LotId} {f.Amount.Text} {f.Amount.Value:G12}"), b.BalanceStepG, b.StartedAt, b.ClosedAt, b.PlanId, b.BroughtIn?.Code, b.FeedBy, b.LeftOut, b.Current?.Id);
@@ -108,8 +125,6 @@ public static class BookAnswers
             text.Add(key + " recovery", h.At, h.Why, h.EntryId, h.Recoveries);
         text.Add(key + " shows", b.Practice.Select(Seen));
         text.Add(key + " stands", b.Stands?.Reason, b.Stands?.At, b.Stands?.EntryId);
-        if (b.ClosedAt is not null)
-            Summary(text, key + " summary", BatchSummary.Of(ledger, b));
     }
 
     private static void Step(AnswerText text, string key, StepState s)

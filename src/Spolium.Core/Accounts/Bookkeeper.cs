@@ -9,24 +9,36 @@ namespace Spolium.Core.Accounts;
 /// </summary>
 public static class Bookkeeper
 {
+    /// <summary>A level by the journal and by the book differ by less than this, g: rounding to micrograms.</summary>
+    private const double LevelsAgree = 1e-4;
+
     /// <param name="before">The state before the entry.</param>
-    public static IReadOnlyList<Posting> Postings(State before, Book book, Entry entry)
+    /// <param name="after">The state with it.</param>
+    public static IReadOnlyList<Posting> Postings(State before, State after, Book book, Entry entry)
     {
         if (entry.Body is BatchBroughtIn brought)
-            return BringIn(before, book, entry, brought.File);
+            return BringIn(before, book, after.Entries.Find(entry.Id)!, brought.File);
         if (entry.Body is not Correction correction)
             return [.. Postings(before, book, entry.Id, entry.Body)];
-        List<Posting> back = [.. Transaction.Reverse(entry.Id, book.Postings.Where(p => p.EntryId == correction.Corrects))];
-        return correction.Instead is { } instead ? [.. back, .. Postings(before, book.Post(back), entry.Id, instead)] : back;
+        List<Posting> all = [.. Transaction.Reverse(entry.Id, book.PostingsOf(correction.Corrects))];
+        if (correction.Instead is { } instead)
+            all.AddRange(Postings(before, book.Post(all), entry.Id, instead));
+        return [.. all, .. Levels(after, book.Post(all), entry.Id, correction.Corrects)];
     }
+
+    // A bottle that was counted after what is taken back holds what was counted: the count found more or less than the book then has.
+    private static IEnumerable<Posting> Levels(State after, Book book, string entryId, string corrects) => after.Entries.Find(corrects) is not { } wrong ? []
+        : Touches.Of(wrong).Where(s => s.StartsWith("bottle:", StringComparison.Ordinal)).Select(s => after.Shelf.GetValueOrDefault(s["bottle:".Length..])).OfType<ShelfBottle>()
+            .Select(b => (b.Id, Missing: b.Grams - book.Grams(Account.Shelf(b.Id), Account.Contents))).Where(x => Math.Abs(x.Missing) > LevelsAgree)
+            .SelectMany(x => Contents(entryId, Account.Stocktake, Account.Shelf(x.Id), x.Missing));
 
     // What its bottles gave belongs to the shelf of another shop.
     private static IReadOnlyList<Posting> BringIn(State before, Book book, Entry entry, BatchFile file)
     {
         var all = new List<Posting>();
-        foreach (var step in Replay.BroughtIn(before, entry, file))
+        foreach (var (state, inner, then) in Replay.BroughtIn(before, entry, file))
         {
-            List<Posting> posted = [.. Postings(step.Before, book, step.Entry).Where(p => p.Element != Account.Contents)];
+            List<Posting> posted = [.. Postings(state, then, book, inner).Where(p => p.Element != Account.Contents)];
             all.AddRange(posted);
             book = book.Post(posted);
         }
@@ -131,9 +143,9 @@ public static class Bookkeeper
     {
         var batch = before.Batches[b.BatchId];
         var refed = b.Believed is not null;
-        var closing = before.Entries.Where(e => (e.Body is StepClosed or CameBack or BranchGivenUp or ProductWeighed or ReadingPutRight || (refed && e.Body is BatchStarted)) && e.Streams.Any(s => s.Stream == Entry.BatchStream(b.BatchId))).Select(e => e.Id).ToHashSet();
-        closing.UnionWith(before.Entries.Where(e => e.Body is Correction c && closing.Contains(c.Corrects)).Select(e => e.Id).ToList());
-        var net = book.Postings.Where(p => closing.Contains(p.EntryId)).GroupBy(p => (p.Account, p.Element)).Select(g => (g.Key, Sum: g.Sum(p => p.Micrograms), g.Last().SigmaG)).Where(x => x.Sum != 0);
+        bool Posts(Entry e) => e.Body is StepClosed or CameBack or BranchGivenUp or ProductWeighed or ReadingPutRight || (refed && e.Body is BatchStarted);
+        var closing = before.Entries.Naming(Entry.BatchStream(b.BatchId)).Where(e => Posts(e) || e.Body is Correction c && before.Entries.Find(c.Corrects) is { } wrong && Posts(wrong));
+        var net = closing.SelectMany(e => book.PostingsOf(e.Id)).GroupBy(p => (p.Account, p.Element)).Select(g => (g.Key, Sum: g.Sum(p => p.Micrograms), g.Last().SigmaG)).Where(x => x.Sum != 0);
         List<Posting> all = [.. net.Select(x => new Posting(entryId, x.Key.Account, x.Key.Element, -x.Sum, x.SigmaG, Basis.Reversed, []))];
         var now = book.Post(all);
         if (b.Believed is { } believed)
@@ -151,14 +163,14 @@ public static class Bookkeeper
             all.AddRange(posted);
             now = now.Post(posted);
         }
-        return [.. all, .. batch.Pooled.Where(p => b.Steps.Any(s => s.Outputs.Any(o => Route.Holding(s.StepId, o.Output) == p.Key))).SelectMany(p => Follow(now, entryId, batch.Id, p.Key, p.Value))];
+        return [.. all, .. batch.Pooled.Where(p => b.Steps.Any(s => s.Outputs.Any(o => Route.Holding(s.StepId, o.Output) == p.Key))).OrderBy(p => p.Key, StringComparer.Ordinal).SelectMany(p => Follow(now, entryId, batch.Id, p.Key, p.Value))];
     }
 
     // What a leaving holds more or less than when it went into a pool follows it there; where that metal was shared back already, it is unaccounted.
     private static IEnumerable<Posting> Follow(Book book, string entryId, string batchId, string holding, PooledState pooled)
     {
         var account = Account.Holding(batchId, holding);
-        return book.ElementsOn(account).Where(e => book.Grams(account, e) != 0).SelectMany(e => Transaction.Balanced(entryId, e, [(account, -book.Grams(account, e), 0, Basis.EstimatedByMethod)],
+        return book.ElementsOn(account).SelectMany(e => Transaction.Balanced(entryId, e, [(account, -book.Grams(account, e), 0, Basis.EstimatedByMethod)],
             pooled.Back.Any(s => s.Element == e) ? (Account.Unaccounted("batch/" + batchId), 0, Basis.Missing) : (Account.Pool(pooled.PoolId), 0, Basis.EstimatedByMethod)));
     }
 

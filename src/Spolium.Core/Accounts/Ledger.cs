@@ -10,5 +10,14 @@ public sealed record Ledger(State State, Book Book)
     public static Ledger Of(IEnumerable<Entry> entries) => entries.Aggregate(Empty, (l, e) => l.With(e));
 
     /// <exception cref="UnknownEntryException">Replay does not know the kind.</exception>
-    public Ledger With(Entry entry) => new(Replay.Apply(State, entry), Book.Post(Bookkeeper.Postings(State, Book, entry)));
+    public Ledger With(Entry entry) => Next(entry).After;
+
+    /// <summary>The ledger after an entry, and what it posted.</summary>
+    /// <exception cref="UnknownEntryException">Replay does not know the kind.</exception>
+    public (Ledger After, IReadOnlyList<Posting> Posted) Next(Entry entry)
+    {
+        var state = Replay.Apply(State, entry);
+        var posted = Bookkeeper.Postings(State, state, Book, entry);
+        return (new(state, Book.Post(posted)), posted);
+    }
 }

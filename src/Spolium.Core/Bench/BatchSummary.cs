@@ -40,7 +40,7 @@ public sealed record BatchSummary(bool AddsUp, IReadOnlyList<MetalSummary> Metal
     {
         var elements = batch.Product?.Holds.Select(h => h.Element).Where(e => batch.Believed.Any(b => b.Element == e)).ToList() ?? [];
         var balances = elements.Select(e => BatchBalance.Of(ledger, batch, e)).ToList();
-        var people = ledger.State.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batch.Id))).Select(e => e.By).Distinct().Order(StringComparer.Ordinal).ToList();
+        var people = ledger.State.Entries.Naming(Entry.BatchStream(batch.Id)).Select(e => e.By).Distinct().Order(StringComparer.Ordinal).ToList();
         return new(BatchBook.Agrees(ledger.State, batch), [.. balances.Select(MetalOf)], [.. balances.SelectMany(b => LossesOf(batch, b))], [.. elements.SelectMany(e => StepsOf(batch, e))], ReagentsOf(ledger.State, batch), MoneyOf(ledger.State, batch), people);
     }
 

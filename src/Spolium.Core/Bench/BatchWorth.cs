@@ -33,7 +33,7 @@ public static class BatchWorth
     public static Working? HandsOn(State state, BatchState batch)
     {
         var gap = TimeSpan.FromHours(Constants.Get("hands-on-gap").Likely);
-        var at = state.Entries.Where(e => !state.CorrectedBy.ContainsKey(e.Id) && e.Streams.Any(s => s.Stream == Entry.BatchStream(batch.Id))).Select(e => e.OccurredAt).Order().ToList();
+        var at = state.Entries.Naming(Entry.BatchStream(batch.Id)).Where(e => state.Entries.CorrectedBy(e.Id) is null).Select(e => e.OccurredAt).Order().ToList();
         if (at.Count < 2)
             return null;
         var hours = at.Zip(at.Skip(1), (a, b) => b - a).Where(d => d <= gap).Sum(d => d.TotalHours);

@@ -22,7 +22,7 @@ public static class BringingIn
             return Decision.Refuse("file", $"batch {file.Code} is in this shop already", "look at it on Trail; nothing was written");
         if (file.Lots.Select(LotOf).FirstOrDefault(l => l is null || state.Lots.ContainsKey(l)) is var lot && (lot is not null || file.Lots.Any(l => LotOf(l) is null)))
             return Decision.Refuse("file", lot is null ? "it makes its lots in a way that is not known" : $"lot {lot} is in this shop already, with a history of its own", "bring it into a shop that has not met that lot");
-        if (file.Entries.FirstOrDefault(e => state.ById.ContainsKey(e.Id)) is { } known)
+        if (file.Entries.FirstOrDefault(e => state.Entries.Find(e.Id) is not null) is { } known)
             return Decision.Refuse("file", $"entry {known.Id} is in this journal already", "bring it into another shop");
         if (file.Entries[0].Body is not BatchStarted started || started.BatchId != file.BatchId || file.Entries.Any(e => e.Streams.All(s => s.Stream != Entry.BatchStream(file.BatchId))))
             return Decision.Refuse("file", "its entries are not those of one batch from its start", "take the file as it was written");
@@ -30,8 +30,8 @@ public static class BringingIn
         // It must replay and sum to nothing before it is written.
         try
         {
-            var then = ledger.With(new("check", [], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "", body));
-            if (then.Book.Postings.Skip(ledger.Book.Postings.Count).GroupBy(p => p.Element).Any(g => g.Sum(p => p.Micrograms) != 0))
+            var (_, posted) = ledger.Next(new("check", [], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "", body));
+            if (posted.GroupBy(p => p.Element).Any(g => g.Sum(p => p.Micrograms) != 0))
                 return Decision.Refuse("file", "its metal does not sum to nothing", "take the file as it was written");
         }
         catch (Exception e) when (e is KeyNotFoundException or InvalidOperationException or ArgumentException or NullReferenceException)

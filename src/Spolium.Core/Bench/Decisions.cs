@@ -300,7 +300,7 @@ public static class Decisions
     {
         if (batch.Steps.Values.Any(s => s.Begun))
             return Decision.Refuse("batchId", "a step has begun", "work the batch off, or take its entries back first");
-        var started = state.Entries.Last(e => e.Body is BatchStarted b && b.BatchId == batch.Id);
+        var started = state.Entries.Of(Entry.BatchStream(batch.Id)).Last(e => e.Body is BatchStarted);
         return Correct(state, started.Id, reason, null);
     }
 

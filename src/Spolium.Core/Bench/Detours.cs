@@ -79,7 +79,7 @@ public static class Detours
             return Decision.Refuse("stepId", "this step is in the house", "close it as any other");
         if (mass.Value <= 0)
             return Decision.Refuse("mass", "nothing was weighed", "weigh what came back");
-        if (state.Entries.Select(e => e.Body).OfType<SentOut>().LastOrDefault(b => b.BatchId == batch.Id && b.StepId == stepId)?.Mass is not { } sent)
+        if (state.Entries.Of(Entry.BatchStream(batch.Id)).Select(e => e.Body).OfType<SentOut>().LastOrDefault(b => b.StepId == stepId)?.Mass is not { } sent)
             return Decision.Refuse("stepId", "nobody wrote down that it was sent out", "weigh what came back, and close the step as any other");
         if (string.IsNullOrWhiteSpace(reason) && TooHeavy("mass", mass, sent.Value + 3 * sent.Sigma, "what left the house", state, batch) is { } wrong)
             return Decision.Refuse([wrong]);

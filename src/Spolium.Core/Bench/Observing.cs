@@ -107,7 +107,7 @@ public static class Observing
         foreach (var (lesson, step, believed, element) in Leavings(state, batch, "pool"))
         {
             var pooled = batch.Pooled.GetValueOrDefault(Route.Holding(step.Id, lesson.Dose));
-            if (pooled?.Back.FirstOrDefault(s => s.Element == element) is not { BookedG: > 0, Grams: > 0 } share || state.ById.GetValueOrDefault(pooled.BackEntryId ?? "")?.Body is not PoolWorkedUp worked)
+            if (pooled?.Back.FirstOrDefault(s => s.Element == element) is not { BookedG: > 0, Grams: > 0 } share || state.Entries.Find(pooled.BackEntryId ?? "")?.Body is not PoolWorkedUp worked)
                 continue;
             // The split between the batches is the book's own: what was found is as sure as the weighing of all.
             var came = worked.Yields.First(y => y.Holds.Element == element).Holds;

@@ -42,7 +42,7 @@ public static class Pooling
         if (batch.Route.Steps.FirstOrDefault(s => s.Takes.Contains(name)) is { } taker)
             return Decision.Refuse("output", $"step {taker.Id} takes it", "change the way first");
         var account = Account.Holding(batchId, name);
-        var holds = ledger.Book.ElementsOn(account).Order(StringComparer.Ordinal).Select(e => (Grams: ledger.Book.Grams(account, e), Was: holding.Holds.FirstOrDefault(h => h.Element == e), Element: e))
+        var holds = ledger.Book.ElementsOn(account).Select(e => (Grams: ledger.Book.Grams(account, e), Was: holding.Holds.FirstOrDefault(h => h.Element == e), Element: e))
             .Select(x => new ElementEstimate(x.Element, x.Grams, x.Was?.Sigma ?? 0, x.Was?.Low ?? x.Grams, x.Was?.High ?? x.Grams)).ToList();
         return holds.Count == 0 ? Decision.Refuse("output", $"the book has nothing in {holding.Name}", "throw it away as it is") : Decision.Write(new PutIntoPool(poolId, batchId, stepId, output, holds));
     }

@@ -35,12 +35,12 @@ public sealed record BatchFile(string Schema, int Version, IReadOnlyDictionary<s
 
     public static BatchFile Of(State state, BatchState batch)
     {
-        var entries = state.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batch.Id))).ToList();
+        var entries = state.Entries.Naming(Entry.BatchStream(batch.Id)).ToList();
         // What came with it goes out with it.
         if (batch.BroughtIn is { } was)
             return was with { Entries = entries };
         var lots = batch.Feeds.SelectMany(f => Making(state, state.Lots[f.LotId], f.Amount)).ToList();
-        var vessels = state.Vessels.Values.Where(v => v.Tare is not null).OrderBy(v => v.Id, StringComparer.Ordinal).Select(v => (VesselNamed)state.ById[v.EntryId].Body).ToList();
+        var vessels = state.Vessels.Values.Where(v => v.Tare is not null).OrderBy(v => v.Id, StringComparer.Ordinal).Select(v => (VesselNamed)state.Entries.Find(v.EntryId)!.Body).ToList();
         return new(Name, Latest, CoreUnits, batch.Id, batch.Code, lots, vessels, entries);
     }
 

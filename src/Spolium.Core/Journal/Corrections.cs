@@ -8,9 +8,9 @@ public static class Corrections
     /// <summary>Null when the entry may be corrected.</summary>
     public static FieldError? Refuse(State state, string entryId)
     {
-        if (!state.ById.TryGetValue(entryId, out var entry))
+        if (state.Entries.Find(entryId) is not { } entry)
             return new("corrects", "there is no such entry", "choose one of the journal");
-        if (state.CorrectedBy.ContainsKey(entryId))
+        if (state.Entries.CorrectedBy(entryId) is not null)
             return new("corrects", "it has been taken back already", "correct what stands in its place");
         return entry.Body switch
         {
@@ -28,7 +28,7 @@ public static class Corrections
             StepClosed b => StepClosing(state, b),
             StepBegun b => BegunStep(state, b),
             // A working up that was shared back to it speaks of a closed batch.
-            BatchClosed b => state.Batches[b.BatchId].History.Any(h => state.ById.TryGetValue(h.EntryId, out var e) && e.Body is PoolWorkedUp) ? Rests("a tub or pot that was shared back to it", "take that back first, or leave it closed") : null,
+            BatchClosed b => state.Batches[b.BatchId].History.Any(h => state.Entries.Find(h.EntryId)?.Body is PoolWorkedUp) ? Rests("a tub or pot that was shared back to it", "take that back first, or leave it closed") : null,
             ReadingsStand b => state.Batches[b.BatchId].Stands?.EntryId == entryId ? null : Rests("what was put right since", "say it anew"),
             PoolOpened b => state.Pools[b.PoolId] is { Holds.Count: 0, WorkedUp.Count: 0 } ? null : Rests("what was put into it", "take that out first"),
             PutIntoPool b => state.Pools[b.PoolId].Holds.Any(h => h.EntryId == entryId) ? null : Rests("the working up", "take that back first"),

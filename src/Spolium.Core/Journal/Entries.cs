@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
@@ -16,6 +17,14 @@ public sealed record StreamVersion(string Stream, long Version);
 /// <param name="By">Initials.</param>
 public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, DateTimeOffset OccurredAt, DateTimeOffset RecordedAt, string By, EntryBody Body)
 {
+    /// <summary>Its place among all entries; given when it is written, and no part of what is written.</summary>
+    [JsonIgnore]
+    public long Order { get; init; }
+
+    /// <summary>It was written in another shop and came here with a file.</summary>
+    [JsonIgnore]
+    public bool Brought { get; init; }
+
     public static string LotStream(string lotId) => "lot:" + lotId;
 
     public static string BatchStream(string batchId) => "batch:" + batchId;

@@ -35,13 +35,6 @@ public sealed record ShelfBottle(string Id, string Form, string Name, string For
         Moves = Moves.Add(new(kind, grams, entry.OccurredAt, entry.Id, batchId)),
     };
 
-    internal ShelfBottle Without(string entryId) => this with
-    {
-        Grams = Grams - Moves.Where(m => m.EntryId == entryId).Sum(m => m.Grams),
-        Moves = Moves.RemoveAll(m => m.EntryId == entryId),
-        Tests = Tests.RemoveAll(t => t.EntryId == entryId),
-    };
-
     internal static ShelfBottle New(NewBottle b, Entry entry, bool made, string? madeIn) => new(b.BottleId, b.Form, b.Name, b.Formula, b.Amount, b.Grams, b.Grams,
         [new(b.Strength, entry.OccurredAt, entry.Id)], b.Price, b.Place, b.UseBy, b.Certificate, null, entry.OccurredAt, made ? entry.OccurredAt : null, null, made, madeIn,
         [new(made ? MoveKind.Made : MoveKind.Received, b.Grams, entry.OccurredAt, entry.Id, madeIn)], entry.Id);

@@ -131,12 +131,6 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
         return this with { Recoveries = now, History = History.Add(new(entry.OccurredAt, why, now, entry.Id)) };
     }
 
-    internal BatchState RestatedLess(string entryId)
-    {
-        var history = History.RemoveAll(h => h.EntryId == entryId);
-        return this with { History = history, Recoveries = history.IsEmpty ? [] : history[^1].Recoveries };
-    }
-
     /// <summary>Why it teaches nothing; null where it counts.</summary>
     public string? LeftOut { get; init; }
 
@@ -154,12 +148,15 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
 /// <summary>A closed batch of this shop as learning sees it.</summary>
 public sealed record BatchPractice(string BatchId, string Code, DateTimeOffset ClosedAt, ImmutableList<PracticeSeen> Seen, string? LeftOut);
 
-/// <summary>What the journal tells: lots, batches, the shelf, and the entries themselves. The metal book is kept beside it (Accounts).</summary>
-public sealed record State(ImmutableDictionary<string, LotState> Lots, ImmutableDictionary<string, BatchState> Batches, ImmutableDictionary<string, ShelfBottle> Shelf,
-    ImmutableList<Entry> Entries, ImmutableDictionary<string, Entry> ById, ImmutableDictionary<string, long> Versions, ImmutableDictionary<string, string> CorrectedBy, ImmutableDictionary<string, KeptState> Kept, ImmutableDictionary<string, OwnVessel> Vessels)
+/// <summary>What the journal tells: lots, batches, the shelf, and what was written. The metal book is kept beside it (Accounts).</summary>
+public sealed record State(ImmutableDictionary<string, LotState> Lots, ImmutableDictionary<string, BatchState> Batches, ImmutableDictionary<string, ShelfBottle> Shelf, EntryLog Entries)
 {
-    public static readonly State Empty = new(ImmutableDictionary<string, LotState>.Empty, ImmutableDictionary<string, BatchState>.Empty, ImmutableDictionary<string, ShelfBottle>.Empty, [],
-        ImmutableDictionary<string, Entry>.Empty.WithComparers(EntryId.Same), ImmutableDictionary<string, long>.Empty, ImmutableDictionary<string, string>.Empty.WithComparers(EntryId.Same), ImmutableDictionary<string, KeptState>.Empty, ImmutableDictionary<string, OwnVessel>.Empty);
+    public static readonly State Empty = new(ImmutableDictionary<string, LotState>.Empty, ImmutableDictionary<string, BatchState>.Empty, ImmutableDictionary<string, ShelfBottle>.Empty, EntryLog.Nothing);
+
+    /// <summary>Steps that were tried by themselves and kept.</summary>
+    public ImmutableDictionary<string, KeptState> Kept { get; init; } = ImmutableDictionary<string, KeptState>.Empty;
+
+    public ImmutableDictionary<string, OwnVessel> Vessels { get; init; } = ImmutableDictionary<string, OwnVessel>.Empty;
 
     /// <summary>The shop's own kinds of scrap, by id.</summary>
     public ImmutableDictionary<string, OwnMaterial> Materials { get; init; } = ImmutableDictionary<string, OwnMaterial>.Empty;
@@ -178,5 +175,5 @@ public sealed record State(ImmutableDictionary<string, LotState> Lots, Immutable
     /// <summary>The price list that holds now; null while there is none.</summary>
     public PricesState? PricesNow => Prices.IsEmpty ? null : Prices[^1];
 
-    public long Version(string stream) => Versions.GetValueOrDefault(stream);
+    public long Version(string stream) => Entries.Version(stream);
 }

@@ -109,7 +109,8 @@ public static class PoolEndpoints
 
     private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> TakeBack(string poolId, PoolCorrection request, Writing writing)
     {
-        var streams = writing.Ledger.State.ById.TryGetValue(request.Corrects, out var wrong) ? wrong.Streams.Select(s => s.Stream).OrderBy(s => s != Entry.PoolStream(poolId)).ToList() : [Entry.PoolStream(poolId)];
+        var wrong = writing.Ledger.State.Entries.Find(request.Corrects);
+        var streams = wrong is not null ? wrong.Streams.Select(s => s.Stream).OrderBy(s => s != Entry.PoolStream(poolId)).ToList() : [Entry.PoolStream(poolId)];
         return writing.Write(request.Head, new { poolId, request }, streams, new RequestReader(), l => wrong?.Streams.Any(s => s.Stream == Entry.PoolStream(poolId)) is true
             ? Decisions.Correct(l.State, request.Corrects, request.Reason, null) : Decision.Refuse("corrects", "it is no entry of this tub or pot", "choose one of its list"), l => View(l, new FigureBook()));
     }

@@ -120,8 +120,8 @@ public static class RunEndpoints
         var state = writing.Ledger.State;
         if (!state.Batches.ContainsKey(batchId))
             return Problems.NotFound("such batch");
-        return TypedResults.Ok(state.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batchId))).Reverse()
-            .Select(e => new JournalLine(e.Id, e.OccurredAt, e.RecordedAt, e.By, EntryWords.Say(e.Body), StepOf(e.Body), state.CorrectedBy.GetValueOrDefault(e.Id), Corrections.Refuse(state, e.Id) is null && e.Streams.All(s => s.Stream == Entry.BatchStream(batchId)) && e.Body is not (NoteWritten or BatchStarted))).ToList());
+        return TypedResults.Ok(state.Entries.Naming(Entry.BatchStream(batchId)).Reverse()
+            .Select(e => new JournalLine(e.Id, e.OccurredAt, e.RecordedAt, e.By, EntryWords.Say(e.Body), StepOf(e.Body), state.Entries.CorrectedBy(e.Id), Corrections.Refuse(state, e.Id) is null && e.Streams.All(s => s.Stream == Entry.BatchStream(batchId)) && e.Body is not (NoteWritten or BatchStarted))).ToList());
     }
 
     private static string? StepOf(EntryBody body) => body switch
@@ -228,7 +228,7 @@ public static class RunEndpoints
             : Decision.Write(new NoteWritten(batchId, request.StepId, request.Text.Trim())));
 
     private static BatchResult Correct(string batchId, CorrectRequest request, Writing writing) =>
-        InBatch(batchId, request.Head, request, writing, new(), (l, b) => l.State.ById.TryGetValue(request.Corrects, out var e) && e.Streams.All(s => s.Stream == Entry.BatchStream(b.Id))
+        InBatch(batchId, request.Head, request, writing, new(), (l, b) => l.State.Entries.Find(request.Corrects) is { } e && e.Streams.All(s => s.Stream == Entry.BatchStream(b.Id))
             ? Decisions.Correct(l.State, request.Corrects, request.Reason, null)
             : Decision.Refuse("corrects", "it is not an entry of this batch alone", "choose one of its journal"));
 
@@ -306,7 +306,7 @@ public static class RunEndpoints
             batch.ClosedAt is null && batch.Current is null && batch.Product is not null, PlanEndpoints.Opening, Away(state, batch), batch.PlanId is { } id ? state.Plans.GetValueOrDefault(id)?.Title ?? "a plan that is gone" : null);
     }
 
-    private static AwayView? Away(State state, BatchState batch) => batch.Current is { } step && state.Entries.Select(e => (e.OccurredAt, Sent: e.Body as SentOut)).LastOrDefault(e => e.Sent is { } s && s.BatchId == batch.Id && s.StepId == step.Id) is { Sent: { } sent } found
+    private static AwayView? Away(State state, BatchState batch) => batch.Current is { } step && state.Entries.Of(Entry.BatchStream(batch.Id)).Select(e => (e.OccurredAt, Sent: e.Body as SentOut)).LastOrDefault(e => e.Sent is { } s && s.BatchId == batch.Id && s.StepId == step.Id) is { Sent: { } sent } found
         ? new(sent.To, sent.Mass.InWords, found.OccurredAt, step.Options.GetValueOrDefault("days") ?? "") : null;
 
     // The metal that the batch is for: what most is in its product of.

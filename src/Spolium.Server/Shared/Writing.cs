@@ -66,7 +66,7 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
             errors.Add(new("by", "who is it?", "one to four letters, such as AV"));
         if (head.OccurredAt > time.GetUtcNow() + ClockMayDiffer)
             errors.Add(new("occurredAt", "that is yet to come", "write it when it has happened"));
-        else if (!head.TimeIsRight && head.OccurredAt < (store.Ledger.State.Entries is [var first, ..] ? first.OccurredAt : time.GetUtcNow() - NobodyWritesLater))
+        else if (!head.TimeIsRight && head.OccurredAt < (store.Ledger.State.Entries.First is { } first ? first.OccurredAt : time.GetUtcNow() - NobodyWritesLater))
             errors.Add(new("occurredAt", $"{head.OccurredAt:yyyy-MM-dd HH:mm} is before this shop wrote anything", "look at the clock of this device; if it is so, say that the time is right"));
         return errors;
     }

@@ -112,7 +112,7 @@ public static class ShelfEndpoints
 
     private static Answer Correct(string bottleId, Run.CorrectRequest request, Writing writing, TimeProvider time)
     {
-        if (!writing.Ledger.State.ById.TryGetValue(request.Corrects, out var wrong) || wrong.Streams.All(s => s.Stream != Entry.BottleStream(bottleId)))
+        if (writing.Ledger.State.Entries.Find(request.Corrects) is not { } wrong || wrong.Streams.All(s => s.Stream != Entry.BottleStream(bottleId)))
             return Task.FromResult<Results<Ok<BottleDetail>, ProblemHttpResult>>(Problems.NotFound("such entry of this bottle"));
         return Made(bottleId, request.Head, request, [.. wrong.Streams.Select(s => s.Stream).OrderBy(s => s != Entry.BottleStream(bottleId))], writing, time, new(), l => Decisions.Correct(l.State, request.Corrects, request.Reason, null));
     }
@@ -197,7 +197,7 @@ public static class ShelfEndpoints
         var marks = Hazards.Of(b.Formula, b.Strength.Fraction * 100);
         return new(Of(state, b, now, book), Of(b.Kind), marks?.Signal, marks?.Statements, "The safety data sheet of the bottle always wins.",
             [.. b.Tests.Reverse().Select(t => new TestView(t.EntryId, t.At, $"{FigureText.Number(t.Test.Fraction * 100, 1)}{FigureText.ThinSpace}%{(t.Test.PlusMinus > 0 ? $" ± {FigureText.Number(t.Test.PlusMinus * 100, 1)}" : "")}", t.Test.How, [.. t.Test.Readings.Select(r => r.Instrument is { } i ? $"{r.Text}, {i}" : r.Text)], t.EntryId != b.EntryId))],
-            [.. b.Moves.Reverse().Select(m => new MoveView(m.EntryId, m.At, state.ById[m.EntryId].By, Say(state, m), $"{(m.Grams >= 0 ? "+" : "−")}{FigureText.Number(Math.Abs(m.Grams), Math.Abs(m.Grams) < 10 ? 2 : Math.Abs(m.Grams) < 100 ? 1 : 0)}{FigureText.ThinSpace}g",
+            [.. b.Moves.Reverse().Select(m => new MoveView(m.EntryId, m.At, state.Entries.Find(m.EntryId)!.By, Say(state, m), $"{(m.Grams >= 0 ? "+" : "−")}{FigureText.Number(Math.Abs(m.Grams), Math.Abs(m.Grams) < 10 ? 2 : Math.Abs(m.Grams) < 100 ? 1 : 0)}{FigureText.ThinSpace}g",
                 m.Kind is not MoveKind.Used && Corrections.Refuse(state, m.EntryId) is null))]);
     }
 
@@ -206,8 +206,8 @@ public static class ShelfEndpoints
         MoveKind.Received => "received",
         MoveKind.Made => m.BatchId is { } made ? $"made in {state.Batches.GetValueOrDefault(made)?.Code ?? made}" : "mixed here",
         MoveKind.Used => $"poured in {state.Batches.GetValueOrDefault(m.BatchId ?? "")?.Code ?? m.BatchId}",
-        MoveKind.MadeInto => state.ById[m.EntryId].Body is BottleMade b ? $"into {b.Bottle.BottleId}" : "into another bottle",
-        MoveKind.Discarded => state.ById[m.EntryId].Body is BottleDiscarded d ? $"thrown away: {d.Where}" : "thrown away",
+        MoveKind.MadeInto => state.Entries.Find(m.EntryId)!.Body is BottleMade b ? $"into {b.Bottle.BottleId}" : "into another bottle",
+        MoveKind.Discarded => state.Entries.Find(m.EntryId)!.Body is BottleDiscarded d ? $"thrown away: {d.Where}" : "thrown away",
         _ => "counted",
     };
 }

@@ -81,10 +81,10 @@ public static class TrailEndpoints
         var now = writing.Ledger;
         if (!now.State.Batches.TryGetValue(batchId, out var asItIs))
             return Problems.NotFound("such batch");
-        var mine = now.State.Entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream(batchId))).ToList();
+        var mine = now.State.Entries.Naming(Entry.BatchStream(batchId)).ToList();
         var upTo = Math.Clamp(at ?? mine.Count, 1, mine.Count);
         // Any past moment is a replay of the journal up to it.
-        var ledger = upTo == mine.Count ? now : Ledger.Of(now.State.Entries.TakeWhile(e => e.Id != mine[(int)upTo].Id));
+        var ledger = upTo == mine.Count ? now : Ledger.Of(now.State.Entries.TakeWhile(e => e.Order < mine[(int)upTo].Order));
         var batch = ledger.State.Batches[batchId];
         var element = wanted ?? MetalOf(now.State, asItIs);
         if (batch.Believed.All(b => b.Element != element))
@@ -96,7 +96,7 @@ public static class TrailEndpoints
             book.Add("feed", b.Feed), [.. b.Holdings.Select(h => new TrailHolding(h.Account, h.StepId, h.Output, h.Name, h.Main, h.Standing, h is { Main: false, Standing: true } && upTo == mine.Count && batch.BroughtIn is null && h.Account.StartsWith("batch/", StringComparison.Ordinal), h.Basis, book.Add($"held/{h.StepId}/{h.Output}", h.Grams)))],
             book.AddOrNone("product", b.Product), book.AddOrNone("back", b.Back), book.Add("unaccounted", b.Unaccounted), book.Add("guessed", b.Guessed), book.Add("missing", b.Missing), book.Add("at-least", b.AtLeast),
             b.Recovery is null ? null : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with { Unit = "%" }, b.WhyWide, Sentence(b),
-            [.. ledger.Book.Postings.Where(p => p.Element == element && accounts.Contains(p.Account) && (!p.Account.StartsWith("pool/", StringComparison.Ordinal) || ledger.State.ById[p.EntryId].Body is PutIntoPool put && put.BatchId == batchId)).Select(p => ledger.State.ById[p.EntryId] is var e
+            [.. ledger.State.Entries.Of(Entry.BatchStream(batchId)).DistinctBy(e => e.Id).SelectMany(e => ledger.Book.PostingsOf(e.Id)).Where(p => p.Element == element && accounts.Contains(p.Account) && (!p.Account.StartsWith("pool/", StringComparison.Ordinal) || ledger.State.Entries.Find(p.EntryId)!.Body is PutIntoPool put && put.BatchId == batchId)).Select(p => ledger.State.Entries.Find(p.EntryId)! is var e
                 ? new PostingView(p.EntryId, e.OccurredAt, e.By, names.GetValueOrDefault(p.Account) ?? Say(p.Account), p.Element, p.Grams, p.SigmaG * Draws.Z95, Say(p.Basis), EntryWords.Say(e.Body)) : null!)],
             mine.Count, upTo, Reconciled.Flows(ledger, batch, element, book), Reconciled.Agreement(ledger, batch, element), Reconciled.Suspects(ledger, batch, element),
             [.. batch.PutRight.Select(p => new PutRightView(p.EntryId, p.At, p.By, p.Body.Output, p.Body.Was.Text, p.Body.Becomes.Text, p.Body.Reason, p.Body.Kept))], [.. batch.History.Select(h => (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))).Where(x => x.Figure is not null).Select(x => new RestatedView(x.h.At, x.h.Why, $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to {FigureText.Number(x.Figure.High * 100, 1)})"))], batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null, now.State.Version(Entry.BatchStream(batchId))));

@@ -96,7 +96,7 @@ public class BatchBookTests
         Assert.Equal(2.71 * 0.996, after.Book.Grams(Account.Holding(Slipped, "6-wash-dry-melt/bar"), "Au"), 0.002);
         Assert.Contains(after.State.Entries, e => e.Body is ProductWeighed { Mass.Text: "0.271 g" });
         Assert.Equal("0.271 g", batch.PutRight.Single().Body.Was.Text);
-        Assert.Equal("put-right", after.State.CorrectedBy[body.Corrects]);
+        Assert.Equal("put-right", after.State.Entries.CorrectedBy(body.Corrects));
         Assert.Equal(batch.Recoveries[0].Likely, then.Recovery!.Likely, 1e-9);
     }
 
@@ -106,7 +106,7 @@ public class BatchBookTests
         var (after, _) = PutRight();
         foreach (var sum in after.Book.Postings.GroupBy(p => p.Element).Select(g => g.Sum(p => p.Micrograms)))
             Assert.Equal(0, sum);
-        foreach (var (account, element) in Demo.Value.Book.Balances.Keys.Where(k => !k.Account.Contains(Slipped)))
+        foreach (var (account, element) in Demo.Value.Book.Balances.Select(b => b.Key).Where(k => !k.Account.Contains(Slipped)))
             Assert.Equal(Demo.Value.Book.Grams(account, element), after.Book.Grams(account, element));
         // A replay of the whole journal comes to the same book.
         Assert.Equal(after.Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList(), Ledger.Of(after.State.Entries).Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList());

@@ -200,7 +200,7 @@ public class PracticeTests
     {
         var state = Demo.Value.State;
         var worked = state.Pools["T1"].WorkedUp[0];
-        var streams = state.ById[worked.EntryId].Streams.Select(s => new StreamVersion(s.Stream, state.Version(s.Stream) + 1));
+        var streams = state.Entries.Find(worked.EntryId)!.Streams.Select(s => new StreamVersion(s.Stream, state.Version(s.Stream) + 1));
         var back = Demo.Value.With(new("back", [.. streams], Now, Now, "AV", Decisions.Correct(state, worked.EntryId, "another tub", null).Body!));
         Assert.DoesNotContain(PracticeBook.All(back.State.Practice), f => f.Prior.Id == "filter-hold-up" && f.Shown.Count > 0);
         Assert.Equal(state.Practice.SelectMany(p => p.Seen).Count(s => !s.Together), back.State.Practice.SelectMany(p => p.Seen).Count());

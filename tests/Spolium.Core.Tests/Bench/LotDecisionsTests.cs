@@ -153,7 +153,7 @@ public class LotDecisionsTests
         var assayed = Write(ledger, s => LotDecisions.Believe(s, "a", new([Line("Ag", 9.8, 10, 10.2)], "Cu"), LotContentChanged.Assay, "assay office", 40));
         Whole(assayed);
         Assert.Equal(128.4, assayed.Book.Grams(Account.Lot("a"), "Ag"), 0.01);
-        Assert.Equal(Basis.Assayed, assayed.Book.Postings[^1].Basis);
+        Assert.Equal(Basis.Assayed, assayed.Book.PostingsOf(assayed.State.Entries[^1].Id)[^1].Basis);
         var silver = BatchAtWork.FeedOf(assayed.State, assayed.State.Lots["a"], Given.Grams(1284)).Element("Ag").Range;
         Assert.True(silver.Width < 7);
         var back = Write(assayed, s => Decisions.Correct(s, assayed.State.Entries[^1].Id, "another lot’s", null));

@@ -42,7 +42,7 @@ public class BatchFileTests
         Assert.Equal(a.Steps["1-nitric-strip"].Pours, b.Steps["1-nitric-strip"].Pours);
         Assert.Equal(a.ClosedAt, b.ClosedAt);
         foreach (var element in a.Believed.Select(x => x.Element))
-            foreach (var account in here.Book.Balances.Keys.Where(k => k.Account.StartsWith("batch/25-24", StringComparison.Ordinal)).Select(k => k.Account).Distinct())
+            foreach (var account in here.Book.Balances.Select(b => b.Key).Where(k => k.Account.StartsWith("batch/25-24", StringComparison.Ordinal)).Select(k => k.Account).Distinct())
                 Assert.Equal(here.Book.Grams(account, element), there.Book.Grams(account, element), 1e-6);
         Assert.Equal(BatchBook.Of(here.State, a).Proposals[0].Slip, BatchBook.Of(there.State, b).Proposals[0].Slip);
         Assert.All(there.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
@@ -101,7 +101,7 @@ public class BatchFileTests
         var there = BroughtInto(Ledger.Empty, file);
         Assert.Equal(Encoding.UTF8.GetString(file), Encoding.UTF8.GetString(Saved(there.State, id)));
         Assert.Equal(Batch().Feeds[0].Amount.Value, there.State.Batches[id].Feeds[0].Amount.Value);
-        foreach (var (account, element) in ledger.Book.Balances.Keys.Where(k => k.Account.StartsWith("batch/" + id, StringComparison.Ordinal)))
+        foreach (var (account, element) in ledger.Book.Balances.Select(b => b.Key).Where(k => k.Account.StartsWith("batch/" + id, StringComparison.Ordinal)))
             Assert.Equal(ledger.Book.Grams(account, element), there.Book.Grams(account, element), 1e-6);
         Assert.All(there.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
     }

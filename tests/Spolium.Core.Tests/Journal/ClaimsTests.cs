@@ -54,6 +54,6 @@ public class ClaimsTests
         Assert.True(EntryId.Same.Equals(id, id.ToUpperInvariant()) && EntryId.Same.GetHashCode(id) == EntryId.Same.GetHashCode("{" + id + "}"));
         Assert.False(EntryId.Same.Equals("a", "A"));
         var state = Replay.Apply(State.Empty, new(id.ToUpperInvariant(), [], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", new NoteWritten(null, null, "so")));
-        Assert.True(state.ById.ContainsKey(id));
+        Assert.True(state.Entries.Find(id) is not null);
     }
 }

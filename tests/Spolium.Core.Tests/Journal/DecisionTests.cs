@@ -131,7 +131,7 @@ public class DecisionTests
         var now = Demo.State.Entries[^1].OccurredAt;
         var use = ShelfAtWork.Use(Demo.State, Demo.State.Batches["26-01"]);
         foreach (var u in use.Bottles)
-            Assert.Equal(u.Grams.Likely, Demo.Book.Postings.Where(p => p.Account == Account.Shelf(u.BottleId) && p.Grams < 0 && Demo.State.ById[p.EntryId].Body is DoseAdded { BatchId: "26-01" }).Sum(p => -p.Grams), 1e-4);
+            Assert.Equal(u.Grams.Likely, Demo.Book.Postings.Where(p => p.Account == Account.Shelf(u.BottleId) && p.Grams < 0 && Demo.State.Entries.Find(p.EntryId)!.Body is DoseAdded { BatchId: "26-01" }).Sum(p => -p.Grams), 1e-4);
         Assert.Equal(use.Bottles.Sum(u => u.Cost!.Likely), use.Cost.Likely, 1e-9);
         Assert.Equal(use.Cost.Likely / 4.21, use.PerGram!.Likely, 1e-9);
         Assert.Empty(use.WithoutPrice);

@@ -47,7 +47,7 @@ public class LotReplayTests
         Assert.Equal(Told(demo.State), Told(after.State));
         Assert.Equal(demo.Book.Balances.Where(b => b.Value != 0).OrderBy(b => b.Key), after.Book.Balances.Where(b => b.Value != 0).OrderBy(b => b.Key));
         Assert.Equal(demo.State.Entries.Count + 2, after.State.Entries.Count);
-        Assert.Contains(after.State.Entries[^2].Id, after.State.CorrectedBy.Keys);
+        Assert.Equal(after.State.Entries[^1].Id, after.State.Entries.CorrectedBy(after.State.Entries[^2].Id));
         // And from the entries alone.
         Assert.Equal(Told(after.State), Told(Replay.Of(after.State.Entries)));
     }

@@ -1,0 +1,31 @@
+namespace Spolium.Core.Journal.Folds;
+
+/// <summary>
+/// States of streams as folds over the entries that touch them. Pure: a fold never plans and asks no method, so that history does not change when code
+/// does. It reads another stream only as that stood before the entry.
+/// </summary>
+internal sealed class Fold(EntryLog log)
+{
+    /// <summary>A stream's state from all that stands in it before a place in the order; null where nothing made it, or what did was taken back.</summary>
+    public T? Of<T>(string stream, long before, Func<Fold, T?, Entry, EntryBody, T?> apply) where T : class
+    {
+        T? state = null;
+        foreach (var entry in log.Standing(stream, before))
+            state = Next(state, entry, apply);
+        return state;
+    }
+
+    /// <summary>The state after one more entry.</summary>
+    public T? Next<T>(T? state, Entry entry, Func<Fold, T?, Entry, EntryBody, T?> apply) where T : class => entry.Body switch
+    {
+        Correction { Instead: { } instead } => apply(this, state, entry, instead),
+        Correction => state,
+        var body => apply(this, state, entry, body),
+    };
+
+    /// <summary>A lot as it stood before an entry.</summary>
+    public LotState? Lot(string id, Entry before) => Of<LotState>(Entry.LotStream(id), before.Order, (f, s, e, b) => LotFold.Apply(f, id, s, e, b));
+
+    /// <summary>Code of a shared holding as it was called before an entry; its id where this shop has none such.</summary>
+    public string PoolCode(string id, Entry before) => Of<PoolState>(Entry.PoolStream(id), before.Order, (_, s, e, b) => PoolFold.Apply(id, s, e, b))?.Code ?? id;
+}
