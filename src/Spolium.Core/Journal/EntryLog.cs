@@ -77,9 +77,14 @@ public sealed class EntryLog : IReadOnlyList<Entry>
         };
         var touched = new HashSet<string>();
         if (placed.Body is BatchBroughtIn { File: var file })
+        {
+            // The shelf of this shop stays as it is.
             foreach (var inner in BroughtWith(placed, file))
-                // The shelf of this shop stays as it is.
                 next.Index(inner, touched, stream => !stream.StartsWith("bottle:", StringComparison.Ordinal));
+            // The batch's own stream goes on where it stood; those of the other shop's pools and lots are not this shop's.
+            var own = Entry.BatchStream(file.BatchId);
+            next.versions = next.versions.SetItem(own, file.Entries.SelectMany(e => e.Streams).Where(s => s.Stream == own).Select(s => s.Version).Append(next.Version(own)).Max());
+        }
         next.Index(placed, touched, _ => true);
         return (next, placed, [.. touched]);
     }
