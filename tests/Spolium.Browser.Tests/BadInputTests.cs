@@ -155,14 +155,14 @@ public sealed class BadInputTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
         var first = browser.Driver.CurrentWindowHandle;
         browser.Driver.SwitchTo().NewWindow(WindowType.Tab);
         browser.Go("/run/26-02");
-        browser.Click(Browser.PourKey, "the key that logs a portion");
+        browser.Pour();
         browser.See($"What was written ({before + 1})");
         browser.Driver.Close();
         browser.Driver.SwitchTo().Window(first);
         // The page may have caught up by itself when it came to the front; then there is nothing to tell.
         if (browser.Written() == before)
         {
-            browser.Click(Browser.PourKey, "the key that logs a portion");
+            browser.Pour();
             // Or it caught up while the hand moved: then the second portion is one of its own.
             browser.Until(d => browser.Text.Contains("Somebody wrote in between") || browser.Written() == before + 2 ? "" : null, "what came in between");
         }

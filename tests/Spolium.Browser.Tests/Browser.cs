@@ -45,6 +45,26 @@ public sealed class Browser : IDisposable
     /// <summary>The huge key of Run that logs the next portion.</summary>
     public static readonly By PourKey = By.XPath("//button[contains(normalize-space(.), 'oured ')]");
 
+    private static readonly By TakeUp = By.XPath("//button[starts-with(normalize-space(.), 'Take up ')]");
+
+    /// <summary>Logs the next portion with the huge key; another reagent than the last one is taken up first.</summary>
+    public void Pour()
+    {
+        Until(d => d.FindElements(PourKey).Concat(d.FindElements(TakeUp)).FirstOrDefault(e => e.Displayed && e.Enabled), "the key of the next portion");
+        if (Has(TakeUp))
+            Click(TakeUp, "the next reagent");
+        Click(PourKey, "the next portion");
+    }
+
+    private static readonly By Logged = By.XPath("//*[@role='status' and starts-with(normalize-space(.), 'logged ')]");
+
+    /// <summary>Whether there is a next portion, once the key has said what it logged.</summary>
+    public bool MayPour()
+    {
+        Until(_ => Has(Logged) ? null : "", "the key again");
+        return Has(PourKey) || Has(TakeUp);
+    }
+
     public ChromeDriver Driver { get; }
 
     public string Address { get; }

@@ -14,7 +14,7 @@ public sealed class NoAnswerTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
         browser.See("Portion 3");
         var written = browser.Written();
         Block("*/pours", "*/quantities/read", "*/api/plan");
-        browser.Click(Browser.PourKey, "the pour");
+        browser.Pour();
         browser.See("Spolium does not answer");
         browser.Type("Temperature, last", "84.5 °C");
         browser.See("What you typed stands here");
@@ -23,7 +23,7 @@ public sealed class NoAnswerTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
         // The machine lost its network; the shop's server stands on it, and answers.
         Block();
         browser.Driver.ExecuteScript("dispatchEvent(new Event('offline'))");
-        browser.Click(Browser.PourKey, "the pour again");
+        browser.Pour();
         browser.See("Portion 4");
         Assert.Equal(written + 1, browser.Written());
         Block("*/api/plan");

@@ -97,7 +97,7 @@ public sealed class ShelfWalkTests : IDisposable
         browser.Click(By.XPath("//div[@aria-label='doses of this step']//button[contains(., 'nitric acid')]"), "the nitric acid");
         browser.See("of N-8 to a gram of metal");
         var written = browser.Written();
-        browser.Click(Browser.PourKey, "the key that logs a portion");
+        browser.Pour();
         browser.Until(_ => browser.Written() > written ? "" : null, "the logged portion");
         Assert.True(Grams("N-8") < before - 1);
         browser.See("What open batches still want");

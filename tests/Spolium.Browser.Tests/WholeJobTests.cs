@@ -67,7 +67,7 @@ public sealed class WholeJobTests : IDisposable
         for (var i = 0; i < times; i++)
         {
             var before = browser.Written();
-            browser.Click(Browser.PourKey, "the key that logs a portion");
+            browser.Pour();
             browser.Until(_ => browser.Written() > before ? "" : null, "the next rung");
             Browser.HandMoves();
         }

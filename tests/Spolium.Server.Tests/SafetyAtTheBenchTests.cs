@@ -35,7 +35,7 @@ public class SafetyAtTheBenchTests
     public async Task Ammoniacal_silver_runs_against_an_hour_from_the_pour_until_it_is_acidified()
     {
         await using var shop = new Shop(demo: false);
-        await shop.Done("/api/step/lot", new { Head = Shop.Head(), LotId = "p", Code = "P-1", Title = "gold with a little silver", Charge = new { Kind = "Metal", Lines = new[] { new { Element = "Au", Grams = "20 g" }, new { Element = "Ag", Grams = "1 g" } } } });
+        await shop.Done("/api/lots", new { Head = Shop.Head(), LotId = "p", Code = "P-1", Title = "gold with a little silver", Material = "metal", Amount = "21 g", Content = new[] { new { Element = "Ag", Low = "4.76 %", Likely = "4.76 %", High = "4.76 %", Of = "Whole" } }, Balance = "Au" });
         await shop.Done("/api/batches", new { Head = Shop.Head(), BatchId = "26-01", Code = "26-01", LotId = "p", Amount = "21 g", Methods = new[] { "aqua-regia", "sulfamic", "metabisulphite", "wash" }, Options = new Dictionary<string, object> { ["wash"] = new { school = "ammonia" } } });
         foreach (var step in new[] { "1-aqua-regia", "2-sulfamic", "3-metabisulphite" })
         {

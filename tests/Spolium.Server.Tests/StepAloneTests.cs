@@ -72,13 +72,23 @@ public class StepAloneTests
     {
         await using var shop = new Shop(demo: false);
         var charge = new { Kind = "Nitrate", Lines = new[] { new { Element = "Ag", Grams = "25 g" }, new { Element = "Cu", Grams = "5 g" } }, Volume = "400 mL", FreeAcid = "0.5" };
-        var lot = await shop.Done("/api/step/lot", new { Head = Shop.Head(), LotId = "s-1", Code = "S-1", Title = "silver liquor", Charge = charge });
-        Assert.Equal("400 mL", lot.GetProperty("amount").GetString());
-        var batch = await shop.Done("/api/batches", new { Head = Shop.Head(), BatchId = "26-01", Code = "26-01", LotId = "s-1", Amount = "400 mL", Methods = new[] { "silver-chloride" } });
+        object Become(object head, string lot, string code, string batch, object charge, string method) => new { Head = head, LotId = lot, Code = code, Title = "silver liquor", BatchId = batch, BatchCode = batch, Try = new { Method = method, Charge = charge } };
+        var wish = Become(Shop.Head("33333333-3333-3333-3333-333333333333"), "s-1", "S-1", "26-01", charge, "silver-chloride");
+        await shop.Done("/api/step/batch", wish);
+        // The answer was lost, and it is pressed again: both are there, once.
+        await shop.Done("/api/step/batch", wish);
+        Assert.Equal(2, shop.Store.Ledger.State.Entries.Count);
+        Assert.Equal("400 mL", (await shop.Get("/api/lots/s-1")).GetProperty("amount").GetString());
+        var batch = await shop.Get("/api/batches/26-01");
         Assert.Equal("silver-chloride", batch.GetProperty("current").GetProperty("method").GetString());
         Assert.Equal("silver", batch.GetProperty("metal").GetString());
-        var metal = await shop.Done("/api/step/lot", new { Head = Shop.Head(), LotId = "s-2", Code = "S-2", Title = "alloy", Charge = new { Kind = "Metal", Lines = new[] { new { Element = "Au", Grams = "5 g" }, new { Element = "Ag", Grams = "2 g" }, new { Element = "Cu", Grams = "3 g" } } } });
-        Assert.Equal("10 g", metal.GetProperty("amount").GetString());
+        var alloy = new { Kind = "Metal", Lines = new[] { new { Element = "Au", Grams = "5 g" }, new { Element = "Ag", Grams = "2 g" }, new { Element = "Cu", Grams = "3 g" } } };
+        // A code that is taken leaves no lot behind.
+        var (status, problem) = await shop.Post("/api/step/batch", Become(Shop.Head(), "s-2", "S-2", "26-01", alloy, "nitric-part"));
+        Assert.Equal((422, "code"), (status, Shop.First(problem).Field));
+        Assert.Equal(2, shop.Store.Ledger.State.Entries.Count);
+        await shop.Done("/api/step/batch", Become(Shop.Head(), "s-2", "S-2", "26-02", alloy, "nitric-part"));
+        Assert.Equal("10 g", (await shop.Get("/api/lots/s-2")).GetProperty("amount").GetString());
     }
 
     [Fact]

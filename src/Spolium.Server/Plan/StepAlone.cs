@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
@@ -27,10 +28,11 @@ public sealed record KeepRequest(Head Head, string KeptId, string Title, TryRequ
 
 public sealed record KeptView(string KeptId, string Title, string Method, string MethodTitle, string Words, DateTimeOffset At, string By, TryRequest Try, string EntryId);
 
-public sealed record BecomeLotRequest(Head Head, string LotId, string Code, string Title, ChargeRequest Charge);
+/// <summary>What was tried becomes a lot and a batch of it, both or neither.</summary>
+/// <param name="Code">Of the lot.</param>
+public sealed record BecomeBatchRequest(Head Head, string LotId, string Code, string Title, string BatchId, string BatchCode, TryRequest Try);
 
-/// <param name="Amount">All of the lot, as a batch takes it.</param>
-public sealed record BecameLot(string LotId, string Code, string Amount);
+public sealed record BecameBatch(string BatchId);
 
 /// <summary>A step tried by itself on a charge typed in one line of fields: nothing is written unless it is kept.</summary>
 public static class StepAlone
@@ -43,7 +45,7 @@ public static class StepAlone
         steps.MapGet("/kept", Kept);
         steps.MapPost("/kept", Keep);
         steps.MapPost("/kept/{keptId}/take-back", TakeBack);
-        steps.MapPost("/lot", BecomeLot);
+        steps.MapPost("/batch", BecomeBatch);
     }
 
     private static ChargeSpec Spec(RequestReader reader, ChargeRequest request) => new(request.Kind,
@@ -111,11 +113,28 @@ public static class StepAlone
         return await writing.Write(request.Head, request, [Entry.KeptStream(keptId)], new(), l => Decisions.Correct(l.State, kept.EntryId, request.Reason, null), _ => new Lots.TakenBack(kept.Step.Title));
     }
 
-    private static Task<Results<Ok<BecameLot>, ProblemHttpResult>> BecomeLot(BecomeLotRequest request, Writing writing)
+    // Two entries: the lot is only written when its batch can be, and a request that comes again finds what is there.
+    private static async Task<Results<Ok<BecameBatch>, ProblemHttpResult>> BecomeBatch(BecomeBatchRequest request, Writing writing, TimeProvider time)
     {
         var reader = new RequestReader();
-        var spec = Spec(reader, request.Charge);
-        return writing.Write(request.Head, request, [Entry.LotStream(request.LotId)], reader, l => Decisions.ReceiveTried(l.State, request.LotId, request.Code, request.Title, spec),
-            l => new BecameLot(request.LotId, request.Code, l.State.Lots[request.LotId].Amount.Text));
+        var spec = Spec(reader, request.Try.Charge);
+        var bottles = PlanEndpoints.Bottles(reader, request.Try.Bottles, writing.Ledger.State, time.GetUtcNow());
+        if (MethodCatalogue.Find(request.Try.Method) is null)
+            reader.Errors.Add(new("method", $"there is no method '{request.Try.Method}'", "choose one of the list"));
+        Decision Start(Ledger l)
+        {
+            var lot = l.State.Lots[request.LotId];
+            var route = LotAtWork.RouteFor(lot, [request.Try.Method], new Dictionary<string, IReadOnlyDictionary<string, string>> { [request.Try.Method] = request.Try.Options ?? new Dictionary<string, string>() });
+            return Decisions.Start(l.State, request.BatchId, request.BatchCode, request.Title, request.LotId, lot.Amount, route, bottles, 0.01);
+        }
+        var first = await writing.Write(request.Head, new { request, part = "lot" }, [Entry.LotStream(request.LotId)], reader, l =>
+        {
+            var lot = Decisions.ReceiveTried(l.State, request.LotId, request.Code, request.Title, spec);
+            return lot.Body is { } body && Start(l.With(new(request.Head.EntryId, [], time.GetUtcNow(), time.GetUtcNow(), request.Head.By, body))).Errors is { Count: > 0 } no ? Decision.Refuse(no) : lot;
+        }, _ => "");
+        if (first.Result is ProblemHttpResult problem)
+            return problem;
+        var then = request.Head with { EntryId = new Guid(System.Security.Cryptography.SHA256.HashData(Guid.Parse(request.Head.EntryId).ToByteArray()).AsSpan(0, 16)).ToString(), ExpectedVersion = null };
+        return await writing.Write(then, new { request, part = "batch" }, [Entry.BatchStream(request.BatchId), Entry.LotStream(request.LotId)], reader, Start, _ => new BecameBatch(request.BatchId));
     }
 }

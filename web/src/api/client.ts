@@ -4,6 +4,9 @@ import type { components, paths } from './schema';
 
 /** No answer, or one that broke off, is told like a refusal: whatever shows refusals shows it, and nothing typed is lost. */
 async function ask(request: Request): Promise<Response> {
+  // The shop takes writes as JSON alone, also those that say nothing more: a page from elsewhere cannot send that unasked.
+  if (request.method !== 'GET' && !request.headers.has('content-type'))
+    request.headers.set('content-type', 'application/json');
   try {
     const answer = await fetch(request);
     const body = await answer.arrayBuffer();

@@ -7,6 +7,7 @@ import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { Broken } from './Broken';
 import styles from './Frame.module.css';
 import { HelpSheet } from './HelpSheet';
+import { LastKnown } from './LastKnown';
 import { ScaleProvider } from '../scale/ScaleProvider';
 import { ScaleStrip } from '../scale/ScaleStrip';
 import { places } from './places';
@@ -69,6 +70,7 @@ export function Frame() {
           ))}
         </nav>
         <main className={styles.page}>
+          <LastKnown />
           <ErrorBoundary
             FallbackComponent={Broken}
             resetKeys={[location.pathname]}

@@ -6,7 +6,7 @@ import styles from './books.module.css';
 /** All of a metal that the book has in the house now, place by place, along one line. */
 export function Places({ query, onBehind }: { query: BooksQuery; onBehind: (of: string) => void }) {
   const { data, error } = usePlaces(query);
-  if (error) return <p role="alert">{error.message}</p>;
+  if (error && !data) return <p role="alert">{error.message}</p>;
   if (!data) return null;
   if (data.places.length === 0) return <p>None of it stands in the house.</p>;
   const { ink, hatch } = inkOf(data.metal);

@@ -20,7 +20,7 @@ import { WeighingStrip } from './WeighingStrip';
 /** One lot: how it is parted, what may be in it, whether it is worth doing, and the way on. */
 export function LotDetail({ lotId }: { lotId: string }) {
   const { data: lot, error } = useLot(lotId);
-  if (error) return <p>{error.message}</p>;
+  if (error && !lot) return <p>{error.message}</p>;
   return lot ? <Known lot={lot} /> : null;
 }
 

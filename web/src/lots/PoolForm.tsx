@@ -1,6 +1,7 @@
 import { TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
+import { newId } from '../api/newId';
 import { api, type Schemas } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
@@ -12,7 +13,7 @@ import styles from './lots.module.css';
 export function PoolForm({ lots }: { lots: Schemas['LotListItem'][] }) {
   const [search] = useSearchParams();
   const navigate = useNavigate();
-  const [lotId] = useState(() => crypto.randomUUID());
+  const [lotId] = useState(() => newId());
   const [code, setCode] = useState('');
   const [title, setTitle] = useState('');
   const [taken, setTaken] = useState<Record<string, string>>(() => {

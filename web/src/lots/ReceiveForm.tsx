@@ -14,7 +14,6 @@ import { suspects } from './suspects';
 
 interface Draft {
   liquor: boolean;
-  lotId: string;
   code: string;
   title: string;
   material: string;
@@ -43,7 +42,6 @@ const held: { value: Held; label: string }[] = [
 
 const fresh = (): Draft => ({
   liquor: false,
-  lotId: crypto.randomUUID(),
   code: '',
   title: '',
   material: '',
@@ -71,12 +69,12 @@ export function ReceiveForm() {
   const navigate = useNavigate();
   const materials = useMaterials();
   const write = useWrite(
-    async (head, d: Draft) =>
+    async (head, d: Draft, once) =>
       unwrap(
         await api.POST('/api/lots', {
           body: {
             head,
-            lotId: d.lotId,
+            lotId: once.id,
             code: d.code,
             title: d.title,
             material: d.material,

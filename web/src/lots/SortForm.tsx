@@ -2,6 +2,7 @@ import { Select, TextInput } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { newId } from '../api/newId';
 import { api, type Schemas } from '../api/client';
 import { useMaterials } from '../api/lots';
 import { unwrap } from '../api/problem';
@@ -22,7 +23,7 @@ export function SortForm({ lot, onDone }: { lot: Schemas['LotView']; onDone: () 
   const row = (n: number) => ({
     kind: same,
     part: {
-      lotId: crypto.randomUUID(),
+      lotId: newId(),
       code: `${lot.code}${String.fromCharCode(96 + n)}`,
       title: '',
       amount: '',

@@ -1,6 +1,7 @@
 import { MultiSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { newId } from '../api/newId';
 import { api, type Schemas } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
@@ -18,7 +19,7 @@ interface Props {
 export function KindForm({ kind, copy }: Props) {
   const navigate = useNavigate();
   const unit = kind?.liquor ? 'g/L' : '%';
-  const [id] = useState(() => (kind && !copy ? kind.id : crypto.randomUUID()));
+  const [id] = useState(() => (kind && !copy ? kind.id : newId()));
   const [name, setName] = useState(kind ? (copy ? `${kind.name}, ours` : kind.name) : '');
   const [basis, setBasis] = useState(kind?.basis ?? 'whole');
   const [marks, setMarks] = useState(kind?.marks ?? []);

@@ -21,11 +21,12 @@ export function SavedPlans({ lotId, draft, methods, onOpen }: Props) {
   const plans = usePlans();
   const [title, setTitle] = useState('');
   const save = useWrite(
-    async (head, wish: { planId: string; title: string; copyOf: string | null }) =>
+    async (head, wish: { title: string; copyOf: string | null }, once) =>
       unwrap(
         await api.POST('/api/plans', {
           body: {
             head,
+            planId: once.id,
             ...wish,
             lotId,
             amount: draft.amount,
@@ -49,7 +50,7 @@ export function SavedPlans({ lotId, draft, methods, onOpen }: Props) {
         className={styles.save}
         onSubmit={(e) => {
           e.preventDefault();
-          save.mutate({ planId: crypto.randomUUID(), title, copyOf: draft.planId ?? null });
+          save.mutate({ title, copyOf: draft.planId ?? null });
         }}
       >
         <TextInput

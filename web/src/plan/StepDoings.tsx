@@ -18,42 +18,31 @@ export function StepDoings({ draft, title }: { draft: Try; title: string }) {
   const [code, setCode] = useState('');
   const batches = useBatches();
   const keep = useWrite(
-    async (head, w: { title: string; try: Try }) =>
+    async (head, w: { title: string; try: Try }, once) =>
       unwrap(
         await api.POST('/api/step/kept', {
-          body: { head, keptId: head.entryId, title: w.title, try: w.try },
+          body: { head, keptId: once.id, title: w.title, try: w.try },
         }),
       ),
     () => setName(''),
   );
   const batchCode = nextCode(batches.data ?? []);
-  const start = useWrite(
-    async (head, w: { lot: Schemas['BecameLot']; code: string }) =>
+  const become = useWrite(
+    async (head, w: { code: string; batchCode: string; try: Try }, once) =>
       unwrap(
-        await api.POST('/api/batches', {
+        await api.POST('/api/step/batch', {
           body: {
             head,
-            batchId: w.code,
+            lotId: once.id,
             code: w.code,
-            lotId: w.lot.lotId,
-            amount: w.lot.amount,
             title,
-            methods: [draft.method],
-            options: { [draft.method]: draft.options ?? {} },
-            bottles: draft.bottles ?? null,
+            batchId: w.batchCode,
+            batchCode: w.batchCode,
+            try: w.try,
           },
         }),
       ),
-    (batch) => void navigate(`/run/${batch.id}`),
-  );
-  const become = useWrite(
-    async (head, w: { code: string; charge: Try['charge'] }) =>
-      unwrap(
-        await api.POST('/api/step/lot', {
-          body: { head, lotId: head.entryId, code: w.code, title, charge: w.charge },
-        }),
-      ),
-    (lot) => start.mutate({ lot, code: batchCode }),
+    (made) => void navigate(`/run/${made.batchId}`),
   );
   return (
     <div className={`${styles.doings ?? ''} noprint`}>
@@ -83,7 +72,7 @@ export function StepDoings({ draft, title }: { draft: Try; title: string }) {
         className={styles.start}
         onSubmit={(e) => {
           e.preventDefault();
-          become.mutate({ code, charge: draft.charge });
+          become.mutate({ code, batchCode, try: draft });
         }}
       >
         <TextInput
@@ -94,13 +83,12 @@ export function StepDoings({ draft, title }: { draft: Try; title: string }) {
           error={become.error?.of('code')}
           w={120}
         />
-        <button className="act" disabled={become.isPending || start.isPending}>
+        <button className="act" disabled={become.isPending}>
           Make it batch {batchCode}
         </button>
       </form>
       <ProblemNote problem={keep.error} shown={['title']} />
       <ProblemNote problem={become.error} shown={['code']} />
-      <ProblemNote problem={start.error} />
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
+import { newId } from '../api/newId';
 import { api, type Schemas } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
@@ -34,7 +35,7 @@ const shares = [
 export function PriceTable({ rows, title, changed, onKept }: Props) {
   const [list, setList] = useState(rows);
   const [name, setName] = useState(title);
-  const [id] = useState(() => crypto.randomUUID());
+  const [id] = useState(() => newId());
   const write = useWrite(
     async (head, wish: { id: string; title: string; rows: Row[] }) =>
       unwrap(

@@ -1,5 +1,6 @@
 import { TextInput } from '@mantine/core';
 import { useState } from 'react';
+import { newId } from '../api/newId';
 import { api } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
@@ -9,14 +10,14 @@ import { TableFile } from '../metal/TableFile';
 export function PricesFile() {
   const [csv, setCsv] = useState('');
   const [title, setTitle] = useState('');
-  const [id, setId] = useState(() => crypto.randomUUID());
+  const [id, setId] = useState(() => newId());
   const write = useWrite(
     async (head, wish: { id: string; title: string; csv: string }) =>
       unwrap(await api.POST('/api/prices/csv', { body: { head, ...wish } })),
     () => {
       setCsv('');
       setTitle('');
-      setId(crypto.randomUUID());
+      setId(newId());
     },
   );
   return (

@@ -1,4 +1,3 @@
-import { useHotkeys } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { api, type DoseView, type Schemas, type StepView } from '../api/client';
@@ -11,12 +10,15 @@ import { ChangeBottle } from './ChangeBottle';
 import { Changes } from './Changes';
 import ladder from './ladder.module.css';
 import styles from './run.module.css';
+import { PourKey } from './PourKey';
 import { clock } from './time';
 
 interface Props {
   batch: Schemas['BatchView'];
   step: StepView;
   dose: DoseView;
+  /** Another reagent than the last one: it is taken up before it can be poured. */
+  fresh: boolean;
   onPoured: () => void;
 }
 
@@ -28,7 +30,7 @@ interface Wish {
 }
 
 /** The dose as a ladder: poured rungs keep their place, the next one is one huge key. */
-export function Ladder({ batch, step, dose, onPoured }: Props) {
+export function Ladder({ batch, step, dose, fresh, onPoured }: Props) {
   const [other, setOther] = useState<string | null>(null);
   const [minutesAgo, setMinutesAgo] = useState(0);
   const [reason, setReason] = useState('');
@@ -40,15 +42,12 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
   const path = { batchId: batch.id, stepId: step.id };
   const bottle = next?.bottleId ?? dose.bottleId.split(' + ')[0] ?? dose.bottleId;
   const pour = useWrite(
-    async (head, w: Wish) =>
+    async (head, w: Wish, once) =>
       unwrap(
         await api.POST('/api/batches/{batchId}/steps/{stepId}/pours', {
           params: { path },
           body: {
-            head: {
-              ...head,
-              occurredAt: w.minutesAgo ? new Date(Date.now() - w.minutesAgo * 60000).toISOString() : null,
-            },
+            head: { ...head, occurredAt: once.ago(w.minutesAgo) },
             doseId: dose.id,
             bottleId: bottle,
             amount: w.amount,
@@ -79,7 +78,6 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
   const previewed = preview.error as Problem | null;
   // A rung is logged as it is shown: what the eye reads is what the hand pours.
   const go = (amount: string) => pour.mutate({ amount, minutesAgo, reason, rung: poured });
-  useHotkeys([['p', () => next && !shut && !pour.isPending && go(next.amount)]]);
   useEffect(() => {
     list.current?.querySelector('[data-next]')?.scrollIntoView({ block: 'nearest' });
   }, [poured]);
@@ -123,10 +121,17 @@ export function Ladder({ batch, step, dose, onPoured }: Props) {
         )}
         {shut && <p className="caution">{shut.text}</p>}
         {dose.lacking && <p className="caution">{dose.lacking}</p>}
-        {next && other === null && (
-          <button className={ladder.huge} disabled={!!shut || pour.isPending} onClick={() => go(next.amount)}>
-            {poured > 0 && dose.rungs.length > 2 ? 'It is quiet: poured' : 'Poured'} {next.amount}
-          </button>
+        {other === null && (
+          <PourKey
+            batch={batch}
+            dose={dose}
+            bottle={bottle}
+            next={next?.amount}
+            words={poured > 0 && dose.rungs.length > 2 ? 'It is quiet: poured' : 'Poured'}
+            shut={!!shut || pour.isPending}
+            fresh={fresh && poured === 0}
+            onPour={go}
+          />
         )}
         {other === null ? (
           <div className={ladder.otherWays}>

@@ -34,7 +34,7 @@ export function RunPage() {
         </p>
       </>
     );
-  if (error) return <NoBatch problem={error} place="/run" batches={batches.data ?? []} />;
+  if (error && !batch) return <NoBatch problem={error} place="/run" batches={batches.data ?? []} />;
   if (!batch || !chosen) return null;
   return (
     <WithWorking

@@ -45,6 +45,7 @@ export function StepAtWork({ batch, step }: Props) {
   );
   const open = step.doses.find((d) => d.rungs.some((r) => !r.entryId) && !signsSay(step, d.id));
   const dose = step.doses.find((d) => d.id === chosen) ?? open ?? step.doses[0];
+  const others = step.doses.some((d) => d.id !== dose?.id && d.rungs.some((r) => r.entryId));
   const gases = step.gases.filter((g) => g.made.high > 0.5);
   const unseen = step.endSigns.filter((s) => !s.seenAt).length;
   return (
@@ -109,7 +110,14 @@ export function StepAtWork({ batch, step }: Props) {
               </div>
             )}
             {dose && (
-              <Ladder key={dose.id} batch={batch} step={step} dose={dose} onPoured={() => setChosen(null)} />
+              <Ladder
+                key={dose.id}
+                batch={batch}
+                step={step}
+                dose={dose}
+                fresh={others}
+                onPoured={() => setChosen(null)}
+              />
             )}
           </>
         )}

@@ -16,7 +16,7 @@ import styles from './shelf.module.css';
 export function BottleSheet({ bottleId }: { bottleId: string }) {
   const { data, error } = useBottle(bottleId);
   const choices = useChoices();
-  if (error)
+  if (error && !data)
     return (
       <aside className={styles.side}>
         <p role="alert">{error.message}</p>
