@@ -19,13 +19,17 @@ public abstract record Written
     public sealed record OtherBody(string Id) : Written;
 
     public sealed record Refused(IReadOnlyList<Core.Materials.FieldError> Errors) : Written;
+
+    /// <summary>The journal is not what was written: nothing is added until somebody has looked at it.</summary>
+    public sealed record Broken(IReadOnlyList<ChainBreak> Breaks) : Written;
 }
 
 /// <summary>A wish to write: what the client knows of the streams, when it happened, and how to decide.</summary>
 /// <param name="Expected">Version by stream as the client last saw it; null writes whatever the version.</param>
 /// <param name="Request">The request as it was sent, to tell a repeated one from another under the same id.</param>
 /// <param name="Decide">Pure: from the state to an entry or a refusal.</param>
-public sealed record Wish(string Id, string Request, IReadOnlyDictionary<string, long?> Expected, DateTimeOffset OccurredAt, string By, Func<Ledger, Decision> Decide);
+/// <param name="MendsBreak">It gives the word to go on behind a break of the journal.</param>
+public sealed record Wish(string Id, string Request, IReadOnlyDictionary<string, long?> Expected, DateTimeOffset OccurredAt, string By, Func<Ledger, Decision> Decide, bool MendsBreak = false);
 
 /// <summary>
 /// The journal on disk and the ledger in memory. One writer; one transaction for entry and projections: begin immediate,
@@ -37,17 +41,27 @@ public sealed class JournalStore : IDisposable
     private readonly TimeProvider time;
     private readonly SemaphoreSlim writer = new(1, 1);
     private readonly FolderLock folder;
+    private readonly string file;
+    private readonly ChainHead headFile;
+    private SpoliumDb? held;
     private volatile Ledger ledger = Ledger.Empty;
+    private volatile IReadOnlyList<ChainBreak> breaks = [];
+    private byte[] head = Chain.Start;
 
     // A write broke off: nobody knows whether it reached the disk until it has been looked at.
     private bool unsure;
 
-    private JournalStore(DbContextOptions<SpoliumDb> options, TimeProvider time, FolderLock folder)
+    private JournalStore(string file, TimeProvider time, FolderLock folder)
     {
-        this.options = options;
+        options = SpoliumDb.At(file);
+        this.file = file;
+        headFile = new(file + ".head");
         this.time = time;
         this.folder = folder;
     }
+
+    /// <summary>Of this folder since it was made or restored: an open page tells by it that it looks at another past.</summary>
+    public string Shop { get; private set; } = "";
 
     /// <summary>What the journal tells now. Immutable: a reader keeps what it has.</summary>
     public Ledger Ledger => ledger;
@@ -57,7 +71,7 @@ public sealed class JournalStore : IDisposable
     public static JournalStore Open(string file, TimeProvider time)
     {
         var folder = FolderLock.Take(Path.GetDirectoryName(Path.GetFullPath(file))!, time);
-        var store = new JournalStore(SpoliumDb.At(file), time, folder);
+        var store = new JournalStore(file, time, folder);
         try
         {
             store.Begin();
@@ -74,7 +88,20 @@ public sealed class JournalStore : IDisposable
     {
         using var db = Connect();
         db.Database.Migrate();
-        ledger = Ledger.Of(Read());
+        // While one connection stands open, the others neither write the log back nor take it away when they close.
+        held = Connect();
+        held.Database.OpenConnection();
+        var (rows, streams) = Rows(db);
+        Bind(db, rows, streams);
+        List<Entry> entries = [.. rows.Select(r => ToEntry(r, streams[r.Seq]))];
+        breaks = [.. Verifying.Broken(rows, streams, headFile.Read()).Where(b => !Verifying.Accepted(entries, b.Seq))];
+        if (rows.Count > 0)
+            head = rows[^1].Chain!;
+        if (breaks.Count == 0 && rows.Count > 0)
+            headFile.Write(rows[^1].Seq, head);
+        ledger = Ledger.Of(entries);
+        var restored = Path.Combine(Path.GetDirectoryName(Path.GetFullPath(file))!, "restored.txt");
+        Shop = File.Exists(restored) ? File.ReadAllText(restored) : "";
         var state = db.Projections.AsNoTracking().FirstOrDefault();
         var last = db.Entries.Max(e => (long?)e.Seq) ?? 0;
         if (last > 0 && (state is null || state.Seq != last || state.Version != Projector.Version))
@@ -83,15 +110,37 @@ public sealed class JournalStore : IDisposable
 
     public SpoliumDb Connect() => new(options);
 
+    /// <summary>Places where the journal is not what was written, and nobody gave the word yet; empty as a rule.</summary>
+    public IReadOnlyList<ChainBreak> Breaks => breaks;
+
     /// <summary>All entries, oldest first.</summary>
     public IReadOnlyList<Entry> Read()
     {
         using var db = Connect();
-        var streams = db.Streams.AsNoTracking().AsEnumerable().ToLookup(s => s.Seq);
-        return [.. db.Entries.AsNoTracking().OrderBy(e => e.Seq).AsEnumerable().Select(e => new Entry(
-            e.Id, [.. streams[e.Seq].Select(s => new StreamVersion(s.Stream, s.Version))],
-            new DateTimeOffset(e.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(e.OccurredOffsetMinutes)),
-            new DateTimeOffset(e.RecordedTicks, TimeSpan.Zero), e.By, EntryJson.Read(e.Kind, e.Schema, e.Json)))];
+        var (rows, streams) = Rows(db);
+        return [.. rows.Select(r => ToEntry(r, streams[r.Seq]))];
+    }
+
+    private static (List<EntryRow> Rows, ILookup<long, EntryStreamRow> Streams) Rows(SpoliumDb db) =>
+        ([.. db.Entries.AsNoTracking().OrderBy(e => e.Seq)], db.Streams.AsNoTracking().AsEnumerable().ToLookup(s => s.Seq));
+
+    /// <exception cref="UnknownEntryException">The kind of the entry, or its schema, is not known.</exception>
+    internal static Entry ToEntry(EntryRow e, IEnumerable<EntryStreamRow> streams) => new(e.Id, [.. streams.Select(s => new StreamVersion(s.Stream, s.Version))],
+        new DateTimeOffset(e.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(e.OccurredOffsetMinutes)), new DateTimeOffset(e.RecordedTicks, TimeSpan.Zero), e.By, EntryJson.Read(e.Kind, e.Schema, e.Json));
+
+    // A folder of a version that did not chain its entries is chained once, as it stands.
+    private static void Bind(SpoliumDb db, IReadOnlyList<EntryRow> rows, ILookup<long, EntryStreamRow> streams)
+    {
+        if (rows.Count == 0 || rows.Any(r => r.Chain is not null))
+            return;
+        using var transaction = db.Database.BeginTransaction();
+        var before = Chain.Start;
+        foreach (var row in rows)
+        {
+            row.Chain = before = Chain.Next(before, row, streams[row.Seq]);
+            db.Database.ExecuteSql($"UPDATE entry SET Chain = {row.Chain} WHERE Seq = {row.Seq}");
+        }
+        transaction.Commit();
     }
 
     /// <summary>Writes one entry, or says why not.</summary>
@@ -105,6 +154,8 @@ public sealed class JournalStore : IDisposable
             var now = ledger;
             if (now.State.Entries.Find(wish.Id) is { } same)
                 return Repeated(wish, same);
+            if (breaks.Count > 0 && !wish.MendsBreak)
+                return new Written.Broken(breaks);
             foreach (var (stream, expected) in wish.Expected)
                 if (expected is { } version && version != now.State.Version(stream))
                     return new Written.Stale(stream, now.State.Version(stream), [.. now.State.Entries.Naming(stream).Where(e => e.Streams.Any(s => s.Stream == stream && s.Version > version))]);
@@ -118,6 +169,8 @@ public sealed class JournalStore : IDisposable
             unsure = true;
             Append(now, next, entry, posted, wish.Request);
             (ledger, unsure) = (next, false);
+            if (entry.Body is BreakAccepted accepted)
+                breaks = [.. breaks.Where(b => b.Seq != accepted.Seq)];
             return new Written.Done(entry, false);
         }
         finally
@@ -129,7 +182,10 @@ public sealed class JournalStore : IDisposable
     // What reached the disk counts, whatever became of the answer.
     private void Look()
     {
-        var there = Read();
+        using var db = Connect();
+        var (rows, streams) = Rows(db);
+        List<Entry> there = [.. rows.Select(r => ToEntry(r, streams[r.Seq]))];
+        head = rows.Count > 0 ? rows[^1].Chain! : Chain.Start;
         ledger = there.Skip(ledger.State.Entries.Count).Aggregate(ledger, (l, e) => l.With(e));
         unsure = false;
     }
@@ -144,15 +200,23 @@ public sealed class JournalStore : IDisposable
             using var transaction = db.Database.BeginTransaction();
             var before = ledger;
             var list = entries.ToList();
-            var rows = list.Select(e => Row(e, EntryJson.Write(e.Body))).ToList();
+            var seq = db.Entries.Max(e => (long?)e.Seq) ?? 0;
+            var (last, rows) = (head, new List<EntryRow>());
+            foreach (var entry in list)
+            {
+                var row = Row(entry, EntryJson.Write(entry.Body), ++seq);
+                List<EntryStreamRow> streams = [.. Streams(entry, row)];
+                row.Chain = last = Chain.Next(last, row, streams);
+                rows.Add(row);
+                db.Streams.AddRange(streams);
+            }
             db.Entries.AddRange(rows);
-            db.SaveChanges();
-            db.Streams.AddRange(list.Zip(rows).SelectMany(p => Streams(p.First, p.Second)));
             var (after, posted) = Grown(before, list);
             Projector.Project(db, before, after, posted, rows[^1].Seq);
             db.SaveChanges();
             transaction.Commit();
-            ledger = after;
+            (ledger, head) = (after, last);
+            headFile.Write(seq, head);
         }
         finally
         {
@@ -213,18 +277,24 @@ public sealed class JournalStore : IDisposable
     {
         using var db = Connect();
         using var transaction = db.Database.BeginTransaction();
-        var row = Row(entry, request);
+        var row = Row(entry, request, (db.Entries.Max(e => (long?)e.Seq) ?? 0) + 1);
+        List<EntryStreamRow> streams = [.. Streams(entry, row)];
+        row.Chain = Chain.Next(head, row, streams);
         db.Entries.Add(row);
-        db.SaveChanges();
-        db.Streams.AddRange(Streams(entry, row));
+        db.Streams.AddRange(streams);
         Projector.Project(db, now, next, posted, row.Seq);
         db.SaveChanges();
-        if (keep)
-            transaction.Commit();
+        if (!keep)
+            return;
+        transaction.Commit();
+        head = row.Chain;
+        // After the entry, never before it: the file may lag.
+        headFile.Write(row.Seq, head);
     }
 
-    private static EntryRow Row(Entry entry, string request) => new()
+    private static EntryRow Row(Entry entry, string request, long seq) => new()
     {
+        Seq = seq,
         Id = entry.Id,
         OccurredTicks = entry.OccurredAt.UtcTicks,
         OccurredOffsetMinutes = (int)entry.OccurredAt.Offset.TotalMinutes,
@@ -241,6 +311,7 @@ public sealed class JournalStore : IDisposable
     public void Dispose()
     {
         writer.Dispose();
+        held?.Dispose();
         folder.Dispose();
     }
 }

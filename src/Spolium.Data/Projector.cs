@@ -105,18 +105,18 @@ internal static class Projector
         Id = batch.Id,
         Code = batch.Code,
         Title = batch.Title,
-        LotCode = string.Join(", ", batch.Feeds.Select(f => state.Lots[f.LotId].Code)),
+        LotCode = string.Join(", ", batch.Feeds.Select(f => state.Lots.GetValueOrDefault(f.LotId)?.Code ?? f.LotId)),
         FeedG = batch.Feeds.Sum(f => f.Amount.Value),
         CurrentStep = batch.ClosedAt is null ? batch.Current?.Id : null,
         CurrentBegun = batch.Current is { } c && batch.Step(c.Id).Begun,
         StartedTicks = batch.StartedAt.UtcTicks,
         ClosedTicks = batch.ClosedAt?.UtcTicks,
         ProductG = batch.Product?.Mass.Value,
-        Material = state.Lots[batch.Feeds[0].LotId].Material,
+        Material = state.Lots.GetValueOrDefault(batch.Feeds[0].LotId)?.Material ?? "",
         AddsUp = summary?.AddsUp ?? true,
         Explained = batch.Stands is not null,
         Restated = Math.Max(0, batch.History.Count - 1),
-        LotRoot = BatchAtWork.RootOf(state, state.Lots[batch.Feeds[0].LotId]),
+        LotRoot = state.Lots.TryGetValue(batch.Feeds[0].LotId, out var lot) ? BatchAtWork.RootOf(state, lot) : batch.Feeds[0].LotId,
     };
 
     private static StepRow Row(BatchState batch, int i)

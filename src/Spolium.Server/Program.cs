@@ -1,9 +1,11 @@
 using System.Text.Json.Serialization;
 using Spolium.Data;
 using Spolium.Server;
+using Spolium.Server.Backups;
 using Spolium.Server.Books;
 using Spolium.Server.Guard;
 using Spolium.Server.Instruments;
+using Spolium.Server.Journal;
 using Spolium.Server.Lots;
 using Spolium.Server.Materials;
 using Spolium.Server.Plan;
@@ -19,6 +21,9 @@ using Spolium.Server.Worth;
 
 // Exit code of a shop that cannot be opened.
 const int CannotOpen = 3;
+
+if (Commands.Run(args) is { } code)
+    return code;
 
 var builder = WebApplication.CreateBuilder(args);
 builder.Services.AddOpenApi();
@@ -58,6 +63,8 @@ builder.WebHost.ConfigureKestrel(o => o.Limits.MaxRequestBodySize = Limits.Body)
 if (builder.Environment.IsProduction())
     builder.Services.AddHostedService<Warming>();
 builder.Services.AddInstruments();
+builder.Services.AddSingleton<BackupKeeper>();
+builder.Services.AddHostedService(s => s.GetRequiredService<BackupKeeper>());
 builder.Services.AddSingleton(new PhotoStore(Path.Combine(builder.Configuration["data"] ?? "data/demo", "photos")));
 builder.Services.AddSingleton<SimulatedPrices>();
 builder.Services.AddHostedService(s => s.GetRequiredService<SimulatedPrices>());
@@ -83,8 +90,8 @@ var files = new StaticFileOptions
 };
 app.UseStaticFiles(files);
 app.MapOpenApi("/api/openapi.json");
-app.MapGet("/api/health", (JournalStore store) => TypedResults.Ok(new Health("ready", store.Ledger.State.Entries.Count))).WithTags("health");
 var api = app.MapGroup("").AddEndpointFilter<Limits>();
+api.MapJournal();
 api.MapQuantities();
 api.MapLots();
 api.MapWorth();
@@ -119,9 +126,3 @@ if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocumen
     }
 app.Run();
 return 0;
-
-namespace Spolium.Server
-{
-    /// <summary>Says that the journal is open.</summary>
-    public sealed record Health(string Status, int Entries);
-}

@@ -15,7 +15,7 @@ public sealed class Shop : IAsyncDisposable
     private readonly WebApplicationFactory<Program> factory;
 
     /// <param name="copied">The demo shop comes from a copy; false lets the server build it.</param>
-    public Shop(bool demo = true, string? folder = null, bool copied = true)
+    public Shop(bool demo = true, string? folder = null, bool copied = true, IReadOnlyList<(string Name, string Value)>? settings = null)
     {
         this.folder = folder ?? Directory.CreateTempSubdirectory("spolium").FullName;
         Clock = new FakeTimeProvider(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero));
@@ -26,6 +26,8 @@ public sealed class Shop : IAsyncDisposable
             b.UseSetting("Logging:LogLevel:Default", "Warning");
             b.UseSetting("data", this.folder);
             b.UseSetting("shop", demo ? "demo" : "empty");
+            foreach (var (name, value) in settings ?? [])
+                b.UseSetting(name, value);
             b.ConfigureServices(s => s.AddSingleton<TimeProvider>(Clock));
         });
         Client = factory.CreateClient();

@@ -1,4 +1,3 @@
-using System.Net;
 using System.Text.Json;
 using Xunit;
 
@@ -109,23 +108,6 @@ public class SortingTests
         Assert.Equal("90", all[0].GetProperty("lines")[0].GetProperty("likely").GetString());
         Assert.Equal("why", Shop.First((await shop.Post("/api/materials/ours/drop", new { Head = Shop.Head(), Why = "" })).Body).Field);
         Assert.DoesNotContain((await shop.Done("/api/materials/ours/drop", new { Head = Shop.Head(), Why = "wrong" })).EnumerateArray(), m => m.GetProperty("own").GetBoolean());
-    }
-
-    [Fact]
-    public async Task A_picture_is_kept_beside_the_journal_and_what_is_none_is_refused()
-    {
-        await using var shop = new Shop();
-        byte[] png = [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, 1, 2, 3];
-        object Photo(byte[] bytes) => new { Head = Shop.Head(), Caption = "a heap", Base64 = Convert.ToBase64String(bytes) };
-        var lot = await shop.Done("/api/lots/hl-9a/photos", Photo(png));
-        var id = lot.GetProperty("photos")[0].GetProperty("id").GetString();
-        using var answer = await shop.Client.GetAsync($"/api/photos/{id}", TestContext.Current.CancellationToken);
-        Assert.Equal("image/png", answer.Content.Headers.ContentType!.MediaType);
-        Assert.Equal(png, await answer.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken));
-        Assert.Equal("file", Shop.First((await shop.Post("/api/lots/hl-9a/photos", Photo([1, 2, 3, 4]))).Body).Field);
-        Assert.Equal("file", Shop.First((await shop.Post("/api/lots/hl-9a/photos", new { Head = Shop.Head(), Caption = "", Base64 = "***" })).Body).Field);
-        Assert.Equal("file", Shop.First((await shop.Post("/api/lots/hl-9a/photos", Photo(png))).Body).Field);
-        Assert.Equal(HttpStatusCode.NotFound, (await shop.Client.GetAsync("/api/photos/..%2F..%2Fspolium.db", TestContext.Current.CancellationToken)).StatusCode);
     }
 
     [Fact]

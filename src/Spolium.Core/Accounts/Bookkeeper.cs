@@ -45,7 +45,26 @@ public static class Bookkeeper
         return all;
     }
 
-    private static IEnumerable<Posting> Postings(State before, Book book, string entryId, EntryBody body) => body switch
+    // Where an entry before it is gone (a broken journal), what rests on it posts nothing: the rest can still be read.
+    private static bool HasGround(State before, EntryBody body)
+    {
+        bool Step(string batchId, string stepId) => before.Batches.TryGetValue(batchId, out var batch) && batch.Route.Steps.Any(s => s.Id == stepId);
+        return body switch
+        {
+            LotSplit b => before.Lots.ContainsKey(b.LotId),
+            LotsPooled b => b.Feeds.All(f => before.Lots.ContainsKey(f.LotId)),
+            LotContentChanged b => before.Lots.ContainsKey(b.LotId),
+            BatchStarted b => b.Feeds.All(f => before.Lots.ContainsKey(f.LotId)),
+            BranchGivenUp b => Step(b.BatchId, b.StepId),
+            CameBack b => Step(b.BatchId, b.StepId),
+            StepClosed b => Step(b.BatchId, b.StepId),
+            ProductWeighed b => before.Batches.ContainsKey(b.BatchId),
+            ReadingPutRight b => before.Batches.TryGetValue(b.BatchId, out var batch) && (b.Believed is null || batch.Feeds.All(f => before.Lots.ContainsKey(f.LotId))),
+            _ => true,
+        };
+    }
+
+    private static IEnumerable<Posting> Postings(State before, Book book, string entryId, EntryBody body) => !HasGround(before, body) ? [] : body switch
     {
         LotReceived b => Receive(entryId, b),
         LotsReceived b => b.Lots.SelectMany(l => Receive(entryId, l)),

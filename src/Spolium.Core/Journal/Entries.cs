@@ -44,6 +44,9 @@ public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, Date
 
     public const string PricesStream = "prices";
 
+    /// <summary>Of what is written about the journal itself.</summary>
+    public const string JournalStream = "journal";
+
     public static string BottleStream(string bottleId) => "bottle:" + bottleId;
 }
 
@@ -243,6 +246,11 @@ public sealed record VesselGone(string VesselId, string Why) : EntryBody;
 
 /// <summary>A step tried by itself, kept under a name: the charge as typed, the method, its options, the bottles.</summary>
 public sealed record StepKept(string KeptId, string Title, string Method, ChargeSpec Charge, IReadOnlyDictionary<string, string> Options, IReadOnlyList<string> Bottles) : EntryBody;
+
+/// <summary>The chain of the journal was broken at an entry; somebody looked at it and gave the word to go on.</summary>
+/// <param name="Seq">Number of the entry at which it broke.</param>
+/// <param name="What">What was wrong, as it was told.</param>
+public sealed record BreakAccepted(long Seq, string What, string Why) : EntryBody;
 
 public sealed record NoteWritten(string? BatchId, string? StepId, string Text) : EntryBody;
 

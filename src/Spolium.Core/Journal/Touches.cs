@@ -58,6 +58,7 @@ public static class Touches
         StepKept b => [Entry.KeptStream(b.KeptId)],
         NoteWritten { BatchId: { } batch } => [Entry.BatchStream(batch)],
         NoteWritten => [],
+        BreakAccepted => [Entry.JournalStream],
         // What it takes back is looked up where it is indexed.
         Correction { Instead: { } instead } => Of(instead),
         Correction => [],

@@ -221,6 +221,9 @@ namespace Spolium.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<byte[]>("Chain")
+                        .HasColumnType("BLOB");
+
                     b.Property<string>("Hash")
                         .IsRequired()
                         .HasColumnType("TEXT");

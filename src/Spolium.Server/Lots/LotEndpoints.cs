@@ -196,9 +196,10 @@ public static class LotEndpoints
     private static Task<Results<Ok<LotView>, ProblemHttpResult>> Photograph(string lotId, PhotoRequest request, Writing writing, PhotoStore photos)
     {
         var reader = new RequestReader();
-        var (id, wrong) = photos.Keep(request.Base64);
+        var (jpeg, wrong) = Picture.Read(request.Base64);
         if (wrong is not null)
             reader.Errors.Add(wrong);
+        var id = jpeg is null ? null : photos.Keep(jpeg);
         return InLot(lotId, request.Head, new { request.Head, request.Caption, id }, writing, reader, l => LotDecisions.Photograph(l.State, lotId, id ?? "", request.Caption));
     }
 

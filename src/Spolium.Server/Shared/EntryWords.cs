@@ -56,6 +56,7 @@ public static class EntryWords
         BottleDiscarded b => $"{b.BottleId} thrown away: {b.Where}",
         StockTaken b => $"counted: {string.Join(", ", b.Lines.Select(l => $"{l.BottleId} {l.Amount.Text}"))}{Because(b.Reason)}",
         NoteWritten b => b.Text,
+        BreakAccepted b => $"a break of the journal was looked at ({b.What}): {b.Why}",
         Correction b => $"taken back: {b.Reason}",
         _ => EntryJson.KindOf(body),
     };

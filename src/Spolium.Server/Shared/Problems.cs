@@ -35,6 +35,16 @@ public static class Problems
         Extensions = { ["stream"] = stale.Stream, ["version"] = stale.Version, ["since"] = stale.Since.Select(e => EntryWords.Say(e.Body)).ToList() },
     });
 
+    /// <summary>The journal is not what was written: reading goes on, writing waits for somebody's word.</summary>
+    public static ProblemHttpResult Broken(IReadOnlyList<ChainBreak> breaks) => TypedResults.Problem(new ProblemDetails
+    {
+        Status = StatusCodes.Status423Locked,
+        Title = $"The journal is not what was written: {breaks[0].What}. Nothing is added until somebody has looked at it",
+        Detail = "Compare it with the last good backup; then give the word at the head of the page. Nothing was written.",
+        Type = "urn:spolium:broken",
+        Extensions = { ["breaks"] = breaks },
+    });
+
     /// <summary>503 for a disk that is full, locked or gone; 500 for what nobody foresaw.</summary>
     public static int StatusOf(Exception e) => e switch
     {

@@ -28,20 +28,21 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
 
     /// <summary>Writes one entry to the stream and gives the answer of the endpoint, or the problem.</summary>
     /// <param name="request">The request as it came, for telling a repeated one.</param>
-    public async Task<Results<Ok<T>, ProblemHttpResult>> Write<T>(Head head, object request, IReadOnlyList<string> streams, RequestReader reader, Func<Ledger, Decision> decide, Func<Ledger, T> answer)
+    public async Task<Results<Ok<T>, ProblemHttpResult>> Write<T>(Head head, object request, IReadOnlyList<string> streams, RequestReader reader, Func<Ledger, Decision> decide, Func<Ledger, T> answer, bool mendsBreak = false)
     {
         var errors = Check(head);
         if (errors.Count > 0 || !reader.Ok)
             return Problems.Refused([.. errors, .. reader.Errors]);
         var expected = streams.Select((s, i) => (s, Version: i == 0 ? head.ExpectedVersion : null)).ToDictionary(x => x.s, x => x.Version);
         // A request without its own time happens now; it is the request, not the stamp, that a retry repeats.
-        var wish = new Wish(EntryId.Plain(head.EntryId), WhatIsAsked(request), expected, head.OccurredAt ?? time.GetUtcNow(), head.By.Trim().ToUpperInvariant(), decide);
+        var wish = new Wish(EntryId.Plain(head.EntryId), WhatIsAsked(request), expected, head.OccurredAt ?? time.GetUtcNow(), head.By.Trim().ToUpperInvariant(), decide, mendsBreak);
         return await store.Write(wish) switch
         {
             Written.Done => TypedResults.Ok(answer(store.Ledger)),
             Written.Stale stale => Problems.Stale(stale),
             Written.OtherBody other => Problems.OtherBody(other.Id),
             Written.Refused refused => Problems.Refused(refused.Errors),
+            Written.Broken broken => Problems.Broken(broken.Breaks),
             _ => throw new InvalidOperationException("An outcome that nobody foresaw."),
         };
     }

@@ -24,7 +24,9 @@ public class GoldenTests
     [Fact]
     public void Every_kind_is_in_the_first_and_everything_that_can_be_taken_back_is()
     {
-        Assert.Equal(EntryJson.AllKinds.Order(StringComparer.Ordinal), Rows.Select(r => r.Kind).Distinct().Order(StringComparer.Ordinal));
+        // Kinds that came later are in later journals.
+        string[] later = ["break-accepted"];
+        Assert.Equal(EntryJson.AllKinds.Except(later).Order(StringComparer.Ordinal), Rows.Select(r => r.Kind).Distinct().Order(StringComparer.Ordinal));
         var kinds = Rows.ToDictionary(r => r.Id, r => r.Kind);
         var taken = Rows.Where(r => r.Kind == "correction").Select(r => kinds[JsonDocument.Parse(r.Json).RootElement.GetProperty("corrects").GetString()!]).Distinct();
         Assert.Equal(35, taken.Count());

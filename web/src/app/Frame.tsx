@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { BackupAge } from './BackupAge';
 import { Broken } from './Broken';
 import styles from './Frame.module.css';
 import { HelpSheet } from './HelpSheet';
@@ -33,6 +34,7 @@ export function Frame() {
         <header className={styles.head}>
           <span className={styles.name}>Spolium</span>
           <span className={styles.tools}>
+            <BackupAge />
             <label className={styles.who}>
               at the bench
               <input

@@ -65,10 +65,10 @@ internal static class BatchFold
         var next = (closed ? batch.Restated(entry, $"{b.Output} put right", b.Recoveries) : batch) with
         {
             PutRight = batch.PutRight.Add(new(b, entry.OccurredAt, entry.By, entry.Id)),
-            Product = b.Holds is { } holds ? batch.Product! with { Mass = b.Becomes, Holds = [.. holds], EntryId = entry.Id } : batch.Product,
+            Product = b.Holds is { } holds && batch.Product is { } product ? product with { Mass = b.Becomes, Holds = [.. holds], EntryId = entry.Id } : batch.Product,
             Practice = closed ? [.. b.Practice ?? []] : batch.Practice,
             Stands = null,
-            Steps = batch.Steps.SetItems(b.Steps.Select(r => KeyValuePair.Create(r.StepId, batch.Steps[r.StepId] with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }))),
+            Steps = batch.Steps.SetItems(b.Steps.Select(r => KeyValuePair.Create(r.StepId, batch.Step(r.StepId) with { Outputs = [.. r.Outputs], Covariances = [.. r.Covariances] }))),
             Pooled = batch.Pooled.SetItems(b.Steps.SelectMany(s => s.Outputs.Select(o => (Holding: Route.Holding(s.StepId, o.Output), o.Holds)))
                 .Where(x => batch.Pooled.TryGetValue(x.Holding, out var pooled) && pooled.Back.IsEmpty).Select(x => KeyValuePair.Create(x.Holding, batch.Pooled[x.Holding] with { Holds = [.. x.Holds] }))),
         };
