@@ -16,10 +16,12 @@ public sealed class Browser : IDisposable
 
     private static readonly DateTimeOffset Now = DateTimeOffset.UtcNow;
 
-    public Browser(bool demo)
+    /// <param name="spoil">What is done to the database before the server opens it.</param>
+    public Browser(bool demo, Action<string>? spoil = null)
     {
         if (demo)
             DemoFolder.CopyTo(Path.Combine(folder, "data"), Now, TimeProvider.System);
+        spoil?.Invoke(Path.Combine(folder, "data", "spolium.db"));
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
         {
             b.UseSetting("data", Path.Combine(folder, "data"));

@@ -114,4 +114,33 @@ public class QuantityParserTests
         Assert.Equal(plusMinus, number.PlusMinus, 1e-6);
         Assert.Equal(plusMinus > 0, number.InWords.Contains('±'));
     }
+
+    [Fact]
+    public void Nobody_types_a_quantity_of_more_than_a_hundred_characters()
+    {
+        var longest = new string('1', NumberText.Longest - 2);
+        Assert.Null(QuantityParser.Read(longest + " g", Field.Mass).Wrong);
+        Assert.Equal(NumberText.Longest, QuantityParser.Read(longest + "1 g", Field.Mass).Wrong!.Position);
+        foreach (var text in new[] { new string('1', 1_000_000), string.Concat(Enumerable.Repeat("111 ", 200_000)), new string('½', 1_000_000), "12 x " + new string('9', 1_000_000), new string(',', 1_000_000) })
+        {
+            Assert.Contains("characters", QuantityParser.Read(text, Field.Mass).Wrong!.Reason);
+            Assert.Contains("characters", RangeText.Read(text, Field.Mass).Wrong!.Reason);
+        }
+    }
+
+    [Theory]
+    [InlineData("1 284 g", 1284.0)]
+    [InlineData("1'284'000 mg", 1284.0)]
+    [InlineData("12 3/4 g", 12.75)]
+    [InlineData("1284 500 g", null)]
+    [InlineData("1,284.5 g", 1284.5)]
+    [InlineData("1.284,5 g", 1284.5)]
+    [InlineData("1 28 g", null)]
+    public void Gaps_marks_and_points_are_read_in_one_pass_as_before(string text, double? grams)
+    {
+        var (number, wrong) = QuantityParser.Read(text, Field.Mass);
+        Assert.Equal(grams is null, wrong is not null);
+        if (grams is { } wanted)
+            Assert.Equal(wanted, number!.Value, 1e-9);
+    }
 }
