@@ -1,5 +1,5 @@
-using Spolium.Server.Plan;
 using Spolium.Server.Guard;
+using Spolium.Server.Plan;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Run;

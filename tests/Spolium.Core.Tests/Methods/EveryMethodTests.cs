@@ -46,7 +46,7 @@ public class EveryMethodTests
                 return;
             planned++;
             Conserved(charge, plan, draws);
-        }, iter: 60, threads: 1);
+        }, iter: 60);
         Assert.True(planned > 0, $"{id} refused every random charge.");
     }
 
@@ -93,7 +93,7 @@ public class EveryMethodTests
             Assert.NotEmpty(plan.NightStop);
             Assert.Equal(method.Outputs.Select(o => o.Id).Intersect(plan.Outputs.Select(o => o.Id)), plan.Outputs.Select(o => o.Id));
             Assert.True(plan.Outputs[0].Main);
-        }, iter: 15, threads: 1);
+        }, iter: 15);
     }
 
     [Theory]

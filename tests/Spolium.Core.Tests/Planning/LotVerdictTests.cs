@@ -87,7 +87,7 @@ public class LotVerdictTests
         Assert.All(once.Lines.Where(l => l.Id is not "paid" && !l.Id.StartsWith("held-", StringComparison.Ordinal)), l => Assert.True(l.Kr.Likely <= 1e-9));
         if (x.Hour > 1)
             Assert.True(Line(once, "hands") < 0);
-    }, iter: 25, threads: 1);
+    }, iter: 25);
 
     [Fact]
     public void Knowing_never_costs_and_never_gains_more_than_the_whole_spread() => Gen.Select(Gen.Double[-200, 200], Gen.Double[1, 300], Gen.Double[0, 1]).Sample(x =>
@@ -100,5 +100,5 @@ public class LotVerdictTests
         Assert.InRange(gain, 0, 2 * spread);
         // What the content does not move cannot be known from it.
         Assert.InRange(Margins.OfKnowing(noise + Amount.Certain(mean), content), 0, 0.2 * spread);
-    }, iter: 50, threads: 1);
+    }, iter: 50);
 }

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Spolium.Core.Journal;
 using Xunit;
 
@@ -24,6 +25,17 @@ public class TimesTests
         // What lies before the shop can be so; what is yet to come cannot.
         var (again, _) = await shop.Post("/api/batches/26-02/notes", Note(at, sure: true));
         Assert.Equal(at.StartsWith("2026-11-25T14:06", StringComparison.Ordinal) ? 422 : 200, again);
+    }
+
+    [Fact]
+    public async Task A_clock_that_was_set_back_is_told()
+    {
+        await using var shop = new Shop();
+        Assert.Equal(JsonValueKind.Null, (await shop.Get("/api/health")).GetProperty("clock").ValueKind);
+        shop.Clock.Advance(TimeSpan.FromDays(400));
+        await shop.Done("/api/batches/26-02/notes", Note("2026-11-25T14:00:00Z"));
+        shop.Clock.AdjustTime(new DateTimeOffset(2026, 11, 25, 15, 0, 0, TimeSpan.Zero));
+        Assert.Contains("stands before the last entry", (await shop.Get("/api/health")).GetProperty("clock").GetString());
     }
 
     [Fact]
