@@ -34,6 +34,7 @@ public sealed class WetHandsTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
     public void A_held_key_and_a_double_tap_pour_one_portion_and_undo_takes_it_back()
     {
         browser.Go("/run/26-02");
+        browser.See("As it stands now");
         Assert.True(browser.MayPour());
         var (written, portion) = (browser.Written(), Portion());
         // A finger that rests for two and a half seconds.

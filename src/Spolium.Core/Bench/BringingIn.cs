@@ -34,7 +34,7 @@ public static class BringingIn
             if (posted.GroupBy(p => p.Element).Any(g => g.Sum(p => p.Micrograms) != 0))
                 return Decision.Refuse("file", "its metal does not sum to nothing", "take the file as it was written");
         }
-        catch (Exception e) when (e is KeyNotFoundException or InvalidOperationException or ArgumentException or NullReferenceException)
+        catch (Exception e) when (e is KeyNotFoundException or InvalidOperationException or ArgumentException)
         {
             return Decision.Refuse("file", "its entries do not follow from each other", "take the file as it was written");
         }

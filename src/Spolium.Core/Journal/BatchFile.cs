@@ -68,8 +68,10 @@ public sealed record BatchFile(string Schema, int Version, IReadOnlyDictionary<s
             if (!document.RootElement.TryGetProperty("version", out var version) || version.GetInt32() is < 1 or > Latest)
                 throw new FormatException("it was written by a newer version of Spolium");
             var file = document.RootElement.Deserialize<BatchFile>(Indented)!;
-            if (file.BatchId is null || file.Lots is null || file.Vessels is null || file.Entries is not { Count: > 0 } || file.Entries.Any(e => e.Body is null || e.Streams is null))
-                throw new FormatException("a part of it is missing");
+            if (Whole.Missing(file) is { } missing)
+                throw new FormatException($"a part of it is missing: {missing}");
+            if (file.Entries.Count == 0)
+                throw new FormatException("a part of it is missing: entries");
             return file;
         }
         catch (JsonException e)

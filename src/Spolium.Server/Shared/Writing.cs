@@ -24,6 +24,9 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
     // In a shop that wrote nothing yet.
     private static readonly TimeSpan NobodyWritesLater = TimeSpan.FromDays(366);
 
+    // What was done on the day on which somebody began to write it down.
+    private static readonly TimeSpan BeforeTheFirst = TimeSpan.FromDays(1);
+
     public Ledger Ledger => store.Ledger;
 
     /// <summary>Writes one entry to the stream and gives the answer of the endpoint, or the problem.</summary>
@@ -67,7 +70,7 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
             errors.Add(new("by", "who is it?", "one to four letters, such as AV"));
         if (head.OccurredAt > time.GetUtcNow() + ClockMayDiffer)
             errors.Add(new("occurredAt", "that is yet to come", "write it when it has happened"));
-        else if (!head.TimeIsRight && head.OccurredAt < (store.Ledger.State.Entries.First is { } first ? first.OccurredAt : time.GetUtcNow() - NobodyWritesLater))
+        else if (!head.TimeIsRight && head.OccurredAt < (store.Ledger.State.Entries.First is { } first ? first.OccurredAt - BeforeTheFirst : time.GetUtcNow() - NobodyWritesLater))
             errors.Add(new("occurredAt", $"{head.OccurredAt:yyyy-MM-dd HH:mm} is before this shop wrote anything", "look at the clock of this device; if it is so, say that the time is right"));
         return errors;
     }

@@ -75,6 +75,7 @@ public class BatchFileTests
         (string Text, string Why)[] wrong =
         [
             ("", "not whole"), ("[]", "not a batch"), ("{\"schema\":\"other\"}", "not a batch"), (good.Replace("\"version\": 1,\n  \"units\"", "\"version\": 2,\n  \"units\""), "newer version"),
+            (good.Replace("\"doseId\": \"nitric\",", ""), "body.doseId"), (good.Replace("\"title\": \"first half of HL-1\",", "\"title\": null,"), "body.title"),
             (good[..^400], "not whole"), (good.Replace("step-closed", "step-shut"), "does not know"), (good.Replace("\"batchId\": \"26-01\",\n  \"code\"", "\"batchId\": \"26-09\",\n  \"code\""), "not those of one batch"),
         ];
         foreach (var (text, why) in wrong)

@@ -31,6 +31,10 @@ export class Problem extends Error {
   }
 }
 
+/** The shop answered, and what was asked for is not there or not allowed: what stood on the page no longer holds. No answer is another thing. */
+export const said = (error: Error | null): boolean =>
+  error instanceof Problem && error.status >= 400 && error.status < 500;
+
 /** Gives the data of an answer, or throws its problem. */
 export function unwrap<T>(answer: { data?: T; error?: unknown; response: Response }): T {
   if (answer.data !== undefined && answer.response.ok) return answer.data;

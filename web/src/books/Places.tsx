@@ -1,4 +1,5 @@
 import { type BooksQuery, usePlaces } from '../api/books';
+import { said } from '../api/problem';
 import { Fig } from '../metal/Fig';
 import { inkOf } from '../metal/inks';
 import styles from './books.module.css';
@@ -6,7 +7,7 @@ import styles from './books.module.css';
 /** All of a metal that the book has in the house now, place by place, along one line. */
 export function Places({ query, onBehind }: { query: BooksQuery; onBehind: (of: string) => void }) {
   const { data, error } = usePlaces(query);
-  if (error && !data) return <p role="alert">{error.message}</p>;
+  if (error && (!data || said(error))) return <p role="alert">{error.message}</p>;
   if (!data) return null;
   if (data.places.length === 0) return <p>None of it stands in the house.</p>;
   const { ink, hatch } = inkOf(data.metal);

@@ -1,11 +1,12 @@
 import { type BooksQuery, useReagents } from '../api/books';
+import { said } from '../api/problem';
 import { Fig } from '../metal/Fig';
 import styles from './books.module.css';
 
 /** What was poured for a gram of the metal, and how it stands to what was planned. */
 export function ReagentUse({ query, onBehind }: { query: BooksQuery; onBehind: (of: string) => void }) {
   const { data, error } = useReagents(query);
-  if (error && !data) return <p role="alert">{error.message}</p>;
+  if (error && (!data || said(error))) return <p role="alert">{error.message}</p>;
   if (!data) return null;
   return (
     <>

@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
 import { useLot, useWorth } from '../api/lots';
 import type { Problem } from '../api/problem';
-import { unwrap } from '../api/problem';
+import { unwrap, said } from '../api/problem';
 import { ProblemNote } from '../metal/ProblemNote';
 import { TakeBack } from '../metal/TakeBack';
 import { WithWorking } from '../metal/WorkingSheet';
@@ -20,7 +20,7 @@ import { WeighingStrip } from './WeighingStrip';
 /** One lot: how it is parted, what may be in it, whether it is worth doing, and the way on. */
 export function LotDetail({ lotId }: { lotId: string }) {
   const { data: lot, error } = useLot(lotId);
-  if (error && !lot) return <p>{error.message}</p>;
+  if (error && (!lot || said(error))) return <p>{error.message}</p>;
   return lot ? <Known lot={lot} /> : null;
 }
 

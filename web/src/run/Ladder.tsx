@@ -27,6 +27,8 @@ interface Wish {
   minutesAgo: number;
   reason: string;
   rung: number;
+  /** The time is so although it was asked back. */
+  sure: boolean;
 }
 
 /** The dose as a ladder: poured rungs keep their place, the next one is one huge key. */
@@ -34,6 +36,7 @@ export function Ladder({ batch, step, dose, fresh, onPoured }: Props) {
   const [other, setOther] = useState<string | null>(null);
   const [minutesAgo, setMinutesAgo] = useState(0);
   const [reason, setReason] = useState('');
+  const [sure, setSure] = useState(false);
   const [changing, setChanging] = useState(false);
   const next = dose.rungs.find((r) => !r.entryId);
   const poured = dose.rungs.filter((r) => r.entryId).length;
@@ -47,7 +50,7 @@ export function Ladder({ batch, step, dose, fresh, onPoured }: Props) {
         await api.POST('/api/batches/{batchId}/steps/{stepId}/pours', {
           params: { path },
           body: {
-            head: { ...head, occurredAt: once.ago(w.minutesAgo) },
+            head: { ...head, occurredAt: once.ago(w.minutesAgo), timeIsRight: w.sure },
             doseId: dose.id,
             bottleId: bottle,
             amount: w.amount,
@@ -59,6 +62,7 @@ export function Ladder({ batch, step, dose, fresh, onPoured }: Props) {
       setOther(null);
       setMinutesAgo(0);
       setReason('');
+      setSure(false);
       onPoured();
     },
     batch.version,
@@ -77,7 +81,7 @@ export function Ladder({ batch, step, dose, fresh, onPoured }: Props) {
   });
   const previewed = preview.error as Problem | null;
   // A rung is logged as it is shown: what the eye reads is what the hand pours.
-  const go = (amount: string) => pour.mutate({ amount, minutesAgo, reason, rung: poured });
+  const go = (amount: string) => pour.mutate({ amount, minutesAgo, reason, rung: poured, sure });
   useEffect(() => {
     list.current?.querySelector('[data-next]')?.scrollIntoView({ block: 'nearest' });
   }, [poured]);
@@ -155,7 +159,7 @@ export function Ladder({ batch, step, dose, fresh, onPoured }: Props) {
               error={pour.error?.at('amount') ?? previewed?.at('amount')}
               onAgree={(becomes) => {
                 setOther(becomes);
-                pour.mutate({ amount: becomes, minutesAgo, reason: '', rung: poured });
+                pour.mutate({ amount: becomes, minutesAgo, reason: '', rung: poured, sure });
               }}
               autoFocus
             />
@@ -192,6 +196,12 @@ export function Ladder({ batch, step, dose, fresh, onPoured }: Props) {
             ))}
           </select>
         </label>
+        {(pour.error?.at('occurredAt') || sure) && (
+          <label className={styles.ago}>
+            <input type="checkbox" checked={sure} onChange={(e) => setSure(e.currentTarget.checked)} />
+            the time is right
+          </label>
+        )}
         <ProblemNote problem={pour.error} shown={other !== null ? ['amount'] : []} />
         <p className={ladder.foam}>{step.ifFoams}</p>
       </div>

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { useBatch, useBatches } from '../api/batches';
-import { unwrap } from '../api/problem';
+import { unwrap, said } from '../api/problem';
 import { TakeBack } from '../metal/TakeBack';
 import { WithWorking } from '../metal/WorkingSheet';
 import { BatchChoice } from '../metal/BatchChoice';
@@ -34,7 +34,8 @@ export function RunPage() {
         </p>
       </>
     );
-  if (error && !batch) return <NoBatch problem={error} place="/run" batches={batches.data ?? []} />;
+  if (error && (!batch || said(error)))
+    return <NoBatch problem={error} place="/run" batches={batches.data ?? []} />;
   if (!batch || !chosen) return null;
   return (
     <WithWorking

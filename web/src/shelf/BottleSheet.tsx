@@ -2,7 +2,7 @@ import { Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, type Schemas } from '../api/client';
-import { unwrap } from '../api/problem';
+import { unwrap, said } from '../api/problem';
 import { useBottle, useChoices } from '../api/shelf';
 import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
@@ -16,7 +16,7 @@ import styles from './shelf.module.css';
 export function BottleSheet({ bottleId }: { bottleId: string }) {
   const { data, error } = useBottle(bottleId);
   const choices = useChoices();
-  if (error && !data)
+  if (error && (!data || said(error)))
     return (
       <aside className={styles.side}>
         <p role="alert">{error.message}</p>
