@@ -4,5 +4,6 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   plugins: [react()],
   build: { outDir: '../src/Spolium.Server/wwwroot', emptyOutDir: true },
-  server: { proxy: { '/api': 'http://127.0.0.1:5180' } },
+  // The host stays that of the page: the server compares it with the page's origin.
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:5180', changeOrigin: false } } },
 });

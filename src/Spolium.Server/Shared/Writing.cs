@@ -36,7 +36,8 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
         var errors = Check(head);
         if (errors.Count > 0 || !reader.Ok)
             return Problems.Refused([.. errors, .. reader.Errors]);
-        var expected = streams.Select((s, i) => (s, Version: i == 0 ? head.ExpectedVersion : null)).ToDictionary(x => x.s, x => x.Version);
+        // A lot that is pooled into itself names its stream twice: the decision says so, not the dictionary.
+        var expected = streams.Distinct().Select((s, i) => (s, Version: i == 0 ? head.ExpectedVersion : null)).ToDictionary(x => x.s, x => x.Version);
         // A request without its own time happens now; it is the request, not the stamp, that a retry repeats.
         var wish = new Wish(EntryId.Plain(head.EntryId), WhatIsAsked(request), expected, head.OccurredAt ?? time.GetUtcNow(), head.By.Trim().ToUpperInvariant(), decide, mendsBreak);
         return await store.Write(wish) switch
