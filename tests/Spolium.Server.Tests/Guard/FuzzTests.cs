@@ -168,7 +168,7 @@ public class FuzzTests
             var endpoint = Once(3) ? Pick(endpoints) : Pick(writing);
             var method = endpoint.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods[0];
             wild = Once(3);
-            string Place(string part) => part.StartsWith('{') ? Uri.EscapeDataString(wild ? Once(10) ? Pick(Texts) + "x" : Pick(known) : byName.TryGetValue(part.Trim('{', '}').ToLowerInvariant(), out var likely) ? Pick(likely) : Pick(known)) : part;
+            string Place(string part) => part.StartsWith('{') ? Uri.EscapeDataString(wild ? Once(10) ? Pick(Texts).Replace("\0", "") + "x" : Pick(known) : byName.TryGetValue(part.Trim('{', '}').ToLowerInvariant(), out var likely) ? Pick(likely) : Pick(known)) : part;
             var path = "/" + string.Join('/', endpoint.RoutePattern.RawText!.Trim('/').Split('/').Select(Place)) + (Once(2) ? "?key=" + Uri.EscapeDataString(Pick(Texts)) + "&metal=Au&of=x&element=Au&at=" + random.Next(-2, 90) : "");
             using var request = new HttpRequestMessage(new(method), path);
             var type = endpoint.Metadata.GetMetadata<IAcceptsMetadata>()?.RequestType;
