@@ -60,9 +60,10 @@ public static class Chain
         var (before, last) = (Start, 0L);
         foreach (var (row, streams) in rows)
         {
-            if (row.Chain is null || !row.Chain.AsSpan().SequenceEqual(Next(before, row, streams)))
-                yield return row.Seq == last + 1 ? new(row.Seq, $"entry {row.Seq} was changed after it was written")
-                    : new(last + 1, row.Seq - last == 2 ? $"entry {last + 1} is missing" : $"entries {last + 1} to {row.Seq - 1} are missing");
+            var found = Next(before, row, streams);
+            if (row.Chain is null || !row.Chain.AsSpan().SequenceEqual(found))
+                yield return row.Seq == last + 1 ? new(row.Seq, $"entry {row.Seq} was changed after it was written", Convert.ToHexStringLower(found))
+                    : new(last + 1, row.Seq - last == 2 ? $"entry {last + 1} is missing" : $"entries {last + 1} to {row.Seq - 1} are missing", Convert.ToHexStringLower(found));
             (before, last) = (row.Chain ?? Start, row.Seq);
         }
     }
@@ -70,4 +71,5 @@ public static class Chain
 
 /// <summary>A place where the journal is not what was written.</summary>
 /// <param name="Seq">Number of the entry, counted from 1.</param>
-public sealed record ChainBreak(long Seq, string What);
+/// <param name="Found">Hash of what stands there now: somebody's word holds for that, and not for what is changed later.</param>
+public sealed record ChainBreak(long Seq, string What, string Found);

@@ -94,7 +94,7 @@ public sealed class JournalStore : IDisposable
         var (rows, streams) = Rows(db);
         Bind(db, rows, streams);
         List<Entry> entries = [.. rows.Select(r => ToEntry(r, streams[r.Seq]))];
-        breaks = [.. Verifying.Broken(rows, streams, headFile.Read()).Where(b => !Verifying.Accepted(entries, b.Seq))];
+        breaks = [.. Verifying.Broken(rows, streams, headFile.Read()).Where(b => !Verifying.Accepted(entries, b))];
         if (rows.Count > 0)
             head = rows[^1].Chain!;
         if (breaks.Count == 0 && rows.Count > 0)

@@ -45,7 +45,7 @@ public static class Verifying
             }).ToList();
             var entries = Replayed(rows, streams, faults);
             if (chained)
-                faults.AddRange(Broken(rows, streams, ChainHeadOf(file)).Where(b => !Accepted(entries, b.Seq)).Select(b => b.What));
+                faults.AddRange(Broken(rows, streams, ChainHeadOf(file)).Where(b => !Accepted(entries, b)).Select(b => b.What));
             if (pictures)
                 faults.AddRange(Pictures(entries, new PhotoStore(Path.Combine(Path.GetDirectoryName(Path.GetFullPath(file))!, "photos"))));
             return new(rows.Count, rows.Count > 0 ? rows[^1].Chain : null, faults);
@@ -65,13 +65,13 @@ public static class Verifying
             yield return b;
         var last = rows.Count > 0 ? rows[^1].Seq : 0;
         if (head is { } known && known.Seq > last)
-            yield return new(last + 1, known.Seq == last + 1 ? $"entry {last + 1}, the last that was acknowledged, is missing" : $"entries {last + 1} to {known.Seq}, the last that were acknowledged, are missing");
+            yield return new(last + 1, known.Seq == last + 1 ? $"entry {last + 1}, the last that was acknowledged, is missing" : $"entries {last + 1} to {known.Seq}, the last that were acknowledged, are missing", Convert.ToHexStringLower(known.Hash));
         else if (head is { } at && rows.FirstOrDefault(r => r.Seq == at.Seq) is { Chain: { } chain } && !chain.AsSpan().SequenceEqual(at.Hash))
-            yield return new(at.Seq, $"entry {at.Seq} is another than the one that was acknowledged");
+            yield return new(at.Seq, $"entry {at.Seq} is another than the one that was acknowledged", Convert.ToHexStringLower(chain));
     }
 
-    /// <summary>Somebody looked at the break and gave the word to go on.</summary>
-    internal static bool Accepted(IEnumerable<Entry> entries, long seq) => entries.Any(e => e.Body is BreakAccepted b && b.Seq == seq);
+    /// <summary>Somebody looked at this very break and gave the word to go on.</summary>
+    internal static bool Accepted(IEnumerable<Entry> entries, ChainBreak broken) => entries.Any(e => e.Body is BreakAccepted b && (b.Seq, b.Found) == (broken.Seq, broken.Found));
 
     private static List<Entry> Replayed(IReadOnlyList<EntryRow> rows, ILookup<long, EntryStreamRow> streams, List<string> faults)
     {

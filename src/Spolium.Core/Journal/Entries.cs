@@ -250,7 +250,8 @@ public sealed record StepKept(string KeptId, string Title, string Method, Charge
 /// <summary>The chain of the journal was broken at an entry; somebody looked at it and gave the word to go on.</summary>
 /// <param name="Seq">Number of the entry at which it broke.</param>
 /// <param name="What">What was wrong, as it was told.</param>
-public sealed record BreakAccepted(long Seq, string What, string Why) : EntryBody;
+/// <param name="Found">Hash of what stood there then.</param>
+public sealed record BreakAccepted(long Seq, string What, string Found, string Why) : EntryBody;
 
 public sealed record NoteWritten(string? BatchId, string? StepId, string Text) : EntryBody;
 

@@ -43,5 +43,5 @@ public static class JournalEndpoints
         writing.Write(request.Head, request, [Entry.JournalStream], new(), _ => store.Breaks.FirstOrDefault(b => b.Seq == request.Seq) is not { } broken
             ? Decision.Refuse("seq", "the journal is not broken there", "look at the head of the page again")
             : string.IsNullOrWhiteSpace(request.Why) ? Decision.Refuse("why", "what did you find?", "say what became of it, and that it was looked at")
-            : Decision.Write(new BreakAccepted(broken.Seq, broken.What, request.Why.Trim())), _ => Of(store, backups, time), mendsBreak: true);
+            : Decision.Write(new BreakAccepted(broken.Seq, broken.What, broken.Found, request.Why.Trim())), _ => Of(store, backups, time), mendsBreak: true);
 }

@@ -54,7 +54,7 @@ public class EntryKindsTests
         new StepClosed("b", "1-nitric-strip", [new("foils", "foils", true, 4.5, [Gold], Basis.Weighed)], [new("Au", [[0.01]])]),
         new ReadingPutRight("b", "1-nitric-strip", "foils", "e1", new("44.3 g", Field.Mass, 44.3, "g", 0.02), Given.Grams(4.43, 0.02), "decimal_up", "the point stands one place too far right", 3100, 1.1, [Gold], [new("1-nitric-strip", [new("foils", "foils", true, 4.5, [Gold], Basis.Weighed)], [new("Au", [[0.01]])])], [Figure]),
         new BatchBroughtIn(new(BatchFile.Name, 1, new Dictionary<string, string> { ["mass"] = "g" }, "b", "26-01", [new LotReceived("l", "X-1", "rings", "brass", Given.Grams(100, 0.1), Given.Hl1(), null, [Gold])], [new("B4", "beaker, low form", 600, Given.Grams(212.4))], [new("e1", [new("batch:b", 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", new NoteWritten("b", null, "hello"))])),
-        new BreakAccepted(41, "entry 41 was changed after it was written", "a disk failed; compared with the backup of Tuesday"),
+        new BreakAccepted(41, "entry 41 was changed after it was written", "ab12", "a disk failed; compared with the backup of Tuesday"),
         new NoteWritten("b", null, "ünïcode, “quotes” and \n lines"),
         new BottlesReceived([Bottle]),
         new BottleMade(Bottle with { BottleId = "N-5" }, [new("N-1", Given.Grams(250), 250, 0.68, 0.01, 1.405), new("water", Given.Grams(235), 235, 1)], "26-01"),

@@ -87,8 +87,13 @@ public class ChainTests
         // The word is an entry: it holds after a restart, and for that break alone.
         folder = await shop.Stop();
         Sql(folder, "UPDATE entry SET \"By\" = 'QQ' WHERE Seq = 501");
-        await using var again = new Shop(folder: folder);
+        var again = new Shop(folder: folder);
         Assert.Equal([501], again.Store.Breaks.Select(b => b.Seq));
+        // What is changed once more at the same place is another break.
+        folder = await again.Stop();
+        Sql(folder, "UPDATE entry SET \"By\" = 'RR' WHERE Seq = 500");
+        await using var third = new Shop(folder: folder);
+        Assert.Equal([500, 501], third.Store.Breaks.Select(b => b.Seq));
     }
 
     [Fact]
