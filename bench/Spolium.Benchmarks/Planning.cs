@@ -1,11 +1,11 @@
 using BenchmarkDotNet.Attributes;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
-using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Demo;
 
 namespace Spolium.Benchmarks;
@@ -27,7 +27,7 @@ public class PlanningBenchmarks
     {
         content = entries.Select(e => e.Body).OfType<LotReceived>().Single(l => l.LotId == "hl-1").Content;
         contacts = entries.Select(e => e.Body).OfType<LotReceived>().Single(l => l.LotId == "hl-2").Content;
-        route = Route.Chain(Route.GoldByNitricStrip);
+        route = Routes.Chain(KnownWays.GoldByNitricStrip);
         open = Ledger.Of(entries);
         // One batch with 500 entries: the open one, its last pour repeated.
         var list = entries.Where(e => e.Body is LotReceived or BottlesReceived).Concat(entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream("26-02")))).ToList();
@@ -48,7 +48,7 @@ public class PlanningBenchmarks
     public BatchPlan Plan_HL2_by_chloride_in_all_worlds()
     {
         var draws = new Draws("hl-2");
-        return Planner.Fold(contacts.ToCharge(Working.Given(1284, Dimension.Mass, "lot", "weighed"), draws), Route.Chain(Route.SilverByChloride), Shop.Usual, draws);
+        return Planner.Fold(contacts.ToCharge(Working.Given(1284, Dimension.Mass, "lot", "weighed"), draws), Routes.Chain(KnownWays.SilverByChloride), Shop.Usual, draws);
     }
 
     [Benchmark]

@@ -5,6 +5,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Demo;
 
 namespace Spolium.Benchmarks;
@@ -29,7 +30,7 @@ public class WayBenchmarks
         state = Ledger.Of(DemoShop.Entries(Now)).State;
         (mounts, contacts) = (state.Lots["hl-9a"], state.Lots["hl-2a"]);
         four = [.. new LotAtWork(state, mounts, mounts.Amount, null, Now).Ways().Planned.Select(p => p.Way)];
-        copper = string.Join('/', Route.SilverByCopper);
+        copper = string.Join('/', KnownWays.SilverByCopper);
         moved = contacts.Content.Richer("Ag", 0.93);
     }
 
@@ -38,7 +39,7 @@ public class WayBenchmarks
     {
         var feed = BatchAtWork.FeedOf(state, mounts, mounts.Amount);
         var shop = new Core.Methods.Shop(ShelfAtWork.ForPlan(state, Now), VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state));
-        var terms = LotAtWork.Terms(state, PriceList.MadeUp, mounts, mounts.Amount);
+        var terms = LotAtWork.Terms(state, PriceFigures.MadeUp, mounts, mounts.Amount);
         return [.. four.Select(way =>
         {
             var draws = new Draws(mounts.Id);

@@ -1,6 +1,6 @@
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
-using Spolium.Core.Journal;
+using Spolium.Core.Records;
 
 namespace Spolium.Data;
 

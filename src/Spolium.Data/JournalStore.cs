@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Spolium.Data.Tables;
 
 namespace Spolium.Data;

@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Spolium.Data.Tables;
 
 namespace Spolium.Data;
@@ -64,7 +65,7 @@ internal static class Projector
     }
 
     private static IEnumerable<string> AccountsOf(BatchState batch) =>
-        batch.Steps.Values.SelectMany(s => s.Outputs.Select(o => Core.Planning.Route.Holding(s.Id, o.Output))).Append(Core.Planning.Route.Feed).Select(h => Account.Holding(batch.Id, h)).Append(Account.Back(batch.Id));
+        batch.Steps.Values.SelectMany(s => s.Outputs.Select(o => Route.Holding(s.Id, o.Output))).Append(Route.Feed).Select(h => Account.Holding(batch.Id, h)).Append(Account.Back(batch.Id));
 
     /// <summary>Drops all projections. Their next rows come from the journal.</summary>
     public static void Clear(SpoliumDb db)

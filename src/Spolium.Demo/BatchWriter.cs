@@ -3,6 +3,7 @@ using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Demo;
 

@@ -2,7 +2,7 @@ using System.Security.Cryptography;
 using System.Text;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
-using Spolium.Core.Journal;
+using Spolium.Core.Records;
 
 namespace Spolium.Demo;
 

@@ -1,9 +1,8 @@
 using Spolium.Core.Bench;
-using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Solutions;
 
 namespace Spolium.Demo;
@@ -24,7 +23,7 @@ public static class DemoShop
         DemoHistory.Write(clerk);
         ThrowAway(clerk);
         Stock(clerk);
-        clerk.At(-60, 9, 0).By("AV").Write([Entry.PricesStream], s => PriceDecisions.Keep(s.State, PriceList.MadeUp));
+        clerk.At(-60, 9, 0).By("AV").Write([Entry.PricesStream], s => PriceDecisions.Keep(s.State, PriceFigures.MadeUp));
         SlippedBatch(clerk);
         Receive(clerk);
         Sort(clerk);
@@ -134,7 +133,7 @@ public static class DemoShop
     // Stripped, dissolved, denitrated, dropped and melted in three days.
     private static void GoldBatch(Clerk clerk, string id, string title, string lot, string mass, int day, (string First, string Second) who, string foils, string bar)
     {
-        clerk.At(day, 9, 0).By(who.First).Write([Entry.BatchStream(id), Entry.LotStream(lot)], s => Decisions.Start(s.State, id, id, title, lot, Mass(mass, 0.05), Route.Chain(Route.GoldByNitricStrip), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01));
+        clerk.At(day, 9, 0).By(who.First).Write([Entry.BatchStream(id), Entry.LotStream(lot)], s => Decisions.Start(s.State, id, id, title, lot, Mass(mass, 0.05), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01));
         var b = new BatchWriter(clerk, id);
 
         b.Begin("1-nitric-strip").Once("water").Ladder("nitric", 1.0, 9).Read("temperature", "62 °C").See("no-base-at-edge").After(12).See("quiet-after-more").Once("wash")
@@ -152,7 +151,7 @@ public static class DemoShop
     private static void OpenBatch(Clerk clerk, DateTimeOffset now)
     {
         const string id = "26-02";
-        clerk.At(now.AddHours(-27)).By("MK").Write([Entry.BatchStream(id), Entry.LotStream(Lot)], s => Decisions.Start(s.State, id, id, "second half of HL-1", Lot, Mass("206.3 g", 0.05), Route.Chain(Route.GoldByNitricStrip), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01));
+        clerk.At(now.AddHours(-27)).By("MK").Write([Entry.BatchStream(id), Entry.LotStream(Lot)], s => Decisions.Start(s.State, id, id, "second half of HL-1", Lot, Mass("206.3 g", 0.05), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01));
         var b = new BatchWriter(clerk, id);
         b.Begin("1-nitric-strip").Once("water").Ladder("nitric", 1.05, 8).Read("temperature", "65 °C").See("no-base-at-edge").After(10).See("quiet-after-more").Once("wash").After(45).Weigh("foils", "4.51 g", 0.02).Close();
         clerk.At(now.AddHours(-3));

@@ -1,5 +1,5 @@
 using System.Collections.Concurrent;
-using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Spolium.Demo;
 
 namespace Spolium.Core.Tests;

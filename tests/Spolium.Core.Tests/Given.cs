@@ -3,6 +3,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Tests;
 
@@ -30,8 +31,8 @@ internal static class Given
         c.With(new(m.Element, Core.Chemistry.Phase.Solid), Core.Chemistry.Molar.Moles(Working.Given(m.Grams, Dimension.Mass, m.Element, "test"), m.Element)));
 
     public static BatchPlan Plan(Charge feed, IReadOnlyDictionary<string, Facts>? facts = null, string owner = "HL-1") => facts is null
-        ? Planner.Fold(feed, Route.Chain(Route.GoldByNitricStrip), Shop.Usual, new Draws(owner))
-        : Planner.Fold(feed, Route.Chain(Route.GoldByNitricStrip), Shop.Usual, facts, new Draws(owner));
+        ? Planner.Fold(feed, Routes.Chain(KnownWays.GoldByNitricStrip), Shop.Usual, new Draws(owner))
+        : Planner.Fold(feed, Routes.Chain(KnownWays.GoldByNitricStrip), Shop.Usual, facts, new Draws(owner));
 
     public static StepPlan Step(string method, Charge charge, Facts? facts = null, Dictionary<string, string>? options = null, Shop? shop = null)
     {

@@ -1,7 +1,7 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
+using Spolium.Core.Records;
 
 namespace Spolium.Golden;
 

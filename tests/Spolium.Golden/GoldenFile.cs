@@ -1,7 +1,7 @@
 using System.IO.Compression;
 using System.Text.Encodings.Web;
 using System.Text.Json;
-using Spolium.Core.Journal;
+using Spolium.Core.Records;
 
 namespace Spolium.Golden;
 

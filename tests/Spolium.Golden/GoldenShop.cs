@@ -1,9 +1,9 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Demo;
 
 namespace Spolium.Golden;
@@ -109,8 +109,8 @@ public sealed class GoldenShop
     private void PricesAndKinds()
     {
         clerk.By("AV");
-        Write(Entry.PricesStream, l => PriceDecisions.Keep(l.State, PriceList.MadeUp));
-        Write(Entry.PricesStream, l => PriceDecisions.Keep(l.State, PriceList.MadeUp with { Id = "week-45", Title = "prices of week 45" }));
+        Write(Entry.PricesStream, l => PriceDecisions.Keep(l.State, PriceFigures.MadeUp));
+        Write(Entry.PricesStream, l => PriceDecisions.Keep(l.State, PriceFigures.MadeUp with { Id = "week-45", Title = "prices of week 45" }));
         Back("the list of another week");
         Material Ours(double most) => new("ours-leaves", "our leaves", "tip", [new("Ag", new(80, 90, most))], ["cadmium"], "own assays");
         var kinds = Entry.MaterialStream("ours-leaves");
@@ -159,7 +159,7 @@ public sealed class GoldenShop
 
     private void Plans()
     {
-        void Save(string id, string title, string? copyOf) => Write(Entry.PlanStream(id), l => SavedPlans.Save(l.State, id, title, l.State.Lots["r-1"], Grams("50 g"), Route.Chain(Route.GoldByNitricStrip), Route.GoldByNitricStrip, ShelfAtWork.ForPlan(l.State, clerk.Now), "golden", copyOf));
+        void Save(string id, string title, string? copyOf) => Write(Entry.PlanStream(id), l => SavedPlans.Save(l.State, id, title, l.State.Lots["r-1"], Grams("50 g"), Routes.Chain(KnownWays.GoldByNitricStrip), KnownWays.GoldByNitricStrip, ShelfAtWork.ForPlan(l.State, clerk.Now), "golden", copyOf));
         Save("pl-0", "by the strip", null);
         Back();
         Save("pl-1", "by the strip", null);
@@ -178,7 +178,7 @@ public sealed class GoldenShop
 
     private BatchWriter Start(string id, string lot, string mass, IReadOnlyList<string> way, string? planId = null)
     {
-        clerk.Write([Entry.BatchStream(id), Entry.LotStream(lot)], l => Decisions.Start(l.State, id, id, "of " + lot, lot, Grams(mass), Route.Chain(way), ShelfAtWork.ForPlan(l.State, clerk.Now), 0.01, planId));
+        clerk.Write([Entry.BatchStream(id), Entry.LotStream(lot)], l => Decisions.Start(l.State, id, id, "of " + lot, lot, Grams(mass), Routes.Chain(way), ShelfAtWork.ForPlan(l.State, clerk.Now), 0.01, planId));
         return new(clerk, id);
     }
 
@@ -187,9 +187,9 @@ public sealed class GoldenShop
     {
         const string id = "26-00";
         clerk.At(6, 9, 0).By("AV");
-        Start("26-xx", "r-3", "40 g", Route.GoldByNitricStrip);
+        Start("26-xx", "r-3", "40 g", KnownWays.GoldByNitricStrip);
         Back("started with the wrong lot");
-        var bench = Start(id, "r-3", "41.0 g", Route.GoldByNitricStrip, "pl-1");
+        var bench = Start(id, "r-3", "41.0 g", KnownWays.GoldByNitricStrip, "pl-1");
         var stream = Entry.BatchStream(id);
         bench.Begin("1-nitric-strip");
         Back("not yet");
@@ -229,7 +229,7 @@ public sealed class GoldenShop
     private void Closed(string id, string lot, string mass, string foils, string bar, int day)
     {
         clerk.At(day, 9, 0).By("MK");
-        var bench = Start(id, lot, mass, Route.GoldByNitricStrip);
+        var bench = Start(id, lot, mass, KnownWays.GoldByNitricStrip);
         foreach (var step in Batch(id).Route.Steps)
         {
             bench.Begin(step.Id).AsPlanned(1.1);
@@ -289,7 +289,7 @@ public sealed class GoldenShop
         const string id = "26-03";
         clerk.At(22, 9, 0).By("TR");
         var stream = Entry.BatchStream(id);
-        var bench = Start(id, "s-1a", "90.3 g", Route.SilverByCopper);
+        var bench = Start(id, "s-1a", "90.3 g", KnownWays.SilverByCopper);
         Write(stream, l => Detours.Send(l.State, Batch(id), "a caster", Grams("90.3 g", 0.05), 3, "golden"));
         clerk.At(24, 9, 0);
         Write(stream, l => Detours.ComeBack(l.State, Batch(id), "1z-outside", Grams("90.1 g", 0.05), Typed("120 kr", Field.Money), null));
@@ -312,7 +312,7 @@ public sealed class GoldenShop
     private void Running()
     {
         clerk.At(26, 9, 0).By("MK");
-        Start("26-04", "p-2", "42 g", Route.GoldByNitricStrip).Begin("1-nitric-strip").Once("water").Pour("nitric", 2, 6);
+        Start("26-04", "p-2", "42 g", KnownWays.GoldByNitricStrip).Begin("1-nitric-strip").Once("water").Pour("nitric", 2, 6);
     }
 
     // A bottle that was counted after a pour which is then taken back.
@@ -337,6 +337,6 @@ public sealed class GoldenShop
             Write(Entry.LotStream(lot), l => LotDecisions.Receive(l.State, lot, lot.ToUpperInvariant(), "gold-clad rings from elsewhere", "clad brass", Grams(mass, 0.1), Clad(), null));
         clerk.Write([Entry.LotStream("e-3"), Entry.LotStream("e-1"), Entry.LotStream("e-2")], l => LotDecisions.Pool(l.State, "e-3", "E-3", "both", [new("e-1", Grams("50.0 g", 0.1)), new("e-2", Grams("31.0 g", 0.1))]));
         Closed("77-01", "e-3", "80.0 g", "1.72 g", "1.63 g", 4);
-        return System.Text.Encoding.UTF8.GetString(BatchFile.Of(Now.State, Batch("77-01")).Write());
+        return System.Text.Encoding.UTF8.GetString(BatchFiles.Of(Now.State, Batch("77-01")).Write());
     }
 }

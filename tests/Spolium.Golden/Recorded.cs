@@ -1,7 +1,7 @@
 using System.IO.Compression;
 using Spolium.Cases;
 using Spolium.Core.Accounts;
-using Spolium.Core.Journal;
+using Spolium.Core.Records;
 
 namespace Spolium.Golden;
 

@@ -1,7 +1,7 @@
 using System.Net;
 using System.Text.Json;
 using Spolium.Core.Accounts;
-using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Server.Tests;

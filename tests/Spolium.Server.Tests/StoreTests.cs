@@ -1,6 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Spolium.Data;
 using Xunit;
 

@@ -1,7 +1,7 @@
 using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Journal;
-using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Accounts;
 

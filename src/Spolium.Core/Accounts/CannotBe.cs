@@ -4,6 +4,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
 

@@ -1,4 +1,5 @@
 using Spolium.Core.Journal;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Accounts;
 

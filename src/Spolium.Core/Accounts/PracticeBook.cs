@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 
 namespace Spolium.Core.Accounts;

@@ -6,6 +6,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Bench;
 

@@ -2,6 +2,7 @@ using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 
 namespace Spolium.Core.Bench;

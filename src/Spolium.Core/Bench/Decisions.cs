@@ -5,6 +5,7 @@ using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
 

@@ -3,7 +3,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Bench;
 
@@ -36,7 +36,7 @@ public static class Detours
         var step = BatchAtWork.Step(state, given with { Route = new(given.Route.Steps.TakeWhile(s => s.Id != stepId).Append(current).ToList()) }, stepId);
         if (mass is not null && string.IsNullOrWhiteSpace(kept) && TooHeavy("measured", mass, CannotBe.SolidsAtMost(step.Input, step.Plan.Doses.Where(d => !d.Bottle.IsLiquid).Select(d => d.Grams)), "what went in as a solid", state, batch) is { } heavy)
             return Decision.Refuse([heavy]);
-        var route = Route.Instead(batch.Route, stepId, methods);
+        var route = Routes.Instead(batch.Route, stepId, methods);
         if (route.Check() is { Count: > 0 } wrong)
             return Decision.Refuse(wrong);
         var (outputs, covariances) = BatchAtWork.Outputs(step, batch.Believed.Select(b => b.Element));

@@ -4,6 +4,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Bench;
 
@@ -54,7 +55,7 @@ public sealed class LotAtWork
     private readonly Shop shop;
     private readonly WorthTerms? terms;
 
-    public LotAtWork(State state, LotState lot, TypedNumber amount, Content? content, DateTimeOffset now, IReadOnlyList<Reagents.Bottle>? bottles = null)
+    public LotAtWork(State state, LotState lot, TypedNumber amount, Content? content, DateTimeOffset now, IReadOnlyList<Bottle>? bottles = null)
     {
         (this.state, this.lot, this.amount, this.content) = (state, lot, amount, content);
         var prices = state.PricesNow?.List;
@@ -74,7 +75,7 @@ public sealed class LotAtWork
     /// <param name="options">By step id or method id.</param>
     public static Route RouteFor(LotState lot, IReadOnlyList<string> methods, IReadOnlyDictionary<string, IReadOnlyDictionary<string, string>>? options = null)
     {
-        var route = Route.Chain(methods, options);
+        var route = Routes.Chain(methods, options);
         return lot.Thickness is not { } thickness ? route : new([.. route.Steps.Select(s => s.Options.ContainsKey("thickness") || MethodCatalogue.Of(s.Method).Options.All(o => o.Id != "thickness") ? s
             : s with { Options = new Dictionary<string, string>(s.Options) { ["thickness"] = thickness.Value.ToString(System.Globalization.CultureInfo.InvariantCulture) } })]);
     }

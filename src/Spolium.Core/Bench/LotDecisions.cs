@@ -2,6 +2,7 @@ using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Bench;
 

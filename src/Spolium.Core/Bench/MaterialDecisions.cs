@@ -1,5 +1,6 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Bench;
 
@@ -10,7 +11,7 @@ public static class MaterialDecisions
     public static Decision Keep(State state, Material material, string? copyOf)
     {
         var errors = material.Check().ToList();
-        if (Material.All.Any(m => m.Id == material.Id))
+        if (MaterialLibrary.All.Any(m => m.Id == material.Id))
             errors.Add(new("id", $"{material.Name} belongs to the library that ships with the program", "keep your copy under a name of its own"));
         if (state.Materials.Values.Any(m => m.Material.Id != material.Id && string.Equals(m.Material.Name, material.Name.Trim(), StringComparison.OrdinalIgnoreCase)))
             errors.Add(new("name", $"you have a kind {material.Name} already", "choose another name, or change that one"));

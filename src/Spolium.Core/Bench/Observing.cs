@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
 using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
+using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Bench;
 

@@ -1,8 +1,8 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
-using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Bench;
 

@@ -1,5 +1,6 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Planning;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Bench;
 

@@ -2,8 +2,8 @@ using Spolium.Core.Accounts;
 using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
-using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Bench;
 

@@ -2,7 +2,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 
 namespace Spolium.Core.Bench;

@@ -3,6 +3,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Bench;

@@ -1,4 +1,5 @@
 using Spolium.Core.Materials;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal;
 

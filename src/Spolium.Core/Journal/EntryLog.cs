@@ -1,5 +1,6 @@
 using System.Collections;
 using System.Collections.Immutable;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal;
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Spolium.Core.Journal.Folds;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal;
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal;
 

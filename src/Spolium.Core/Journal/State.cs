@@ -1,9 +1,6 @@
 using System.Collections.Immutable;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods;
-using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Journal;

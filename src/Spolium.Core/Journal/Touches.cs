@@ -1,3 +1,5 @@
+using Spolium.Core.Records;
+
 namespace Spolium.Core.Journal;
 
 /// <summary>

@@ -1,10 +1,8 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Materials;
-
-/// <summary>What a liquor's metals are held by.</summary>
-public enum LiquorKind { Nitrate, Chloride, Sulphate, Fixer }
 
 /// <summary>The charge of a liquor as people know it: its volume, grams of each metal, free acid.</summary>
 public static class LiquorFeed

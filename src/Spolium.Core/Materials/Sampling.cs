@@ -1,4 +1,5 @@
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 
 namespace Spolium.Core.Materials;

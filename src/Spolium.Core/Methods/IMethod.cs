@@ -2,6 +2,7 @@ using System.Globalization;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
 using Spolium.Core.Vessels;

@@ -1,4 +1,4 @@
-using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 
 namespace Spolium.Core.Methods;

@@ -1,4 +1,5 @@
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Reagents;

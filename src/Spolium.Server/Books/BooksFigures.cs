@@ -1,7 +1,7 @@
 using Spolium.Core.Chemistry;
-using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Data;
 
 namespace Spolium.Server.Books;

@@ -3,6 +3,7 @@ using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 using Spolium.Server.Shared;
 

@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Bench;
-using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Spolium.Data;
 using Spolium.Server.Backups;
 using Spolium.Server.Shared;

@@ -1,5 +1,5 @@
-using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Safety;
 using Spolium.Server.Shared;
 

@@ -1,7 +1,7 @@
 using System.Globalization;
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Server.Guard;
 using Spolium.Server.Shared;
 

@@ -6,6 +6,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Data;
 using Spolium.Server.Guard;
 using Spolium.Server.Shared;

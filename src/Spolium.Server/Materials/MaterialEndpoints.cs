@@ -5,6 +5,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Safety;
 using Spolium.Server.Shared;
 
@@ -38,7 +39,7 @@ public static class MaterialEndpoints
 
     // The shop's own come first: they were made for what it meets.
     private static List<ScrapView> All(State state) =>
-        [.. state.Materials.Values.OrderBy(m => m.Material.Name, StringComparer.Ordinal).Select(m => View(m.Material, true, m.CopyOf)), .. Material.All.Select(m => View(m, false, null))];
+        [.. state.Materials.Values.OrderBy(m => m.Material.Name, StringComparer.Ordinal).Select(m => View(m.Material, true, m.CopyOf)), .. MaterialLibrary.All.Select(m => View(m, false, null))];
 
     private static ScrapView View(Material m, bool own, string? copyOf) => new(m.Id, m.Name, m.Basis, m.IsLiquor, m.IsOfPart, own, copyOf,
         [.. m.Lines.Select(l => new MaterialLineView(l.Element, Plain(l.Percent.Low), Plain(l.Percent.Likely), Plain(l.Percent.High), MetalInAcid.Find(l.Element, true) is not null))], m.Marks, m.Source);

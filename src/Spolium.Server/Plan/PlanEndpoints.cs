@@ -6,9 +6,10 @@ using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Solutions;
 using Spolium.Server.Shared;
-using Route = Spolium.Core.Planning.Route;
+using Route = Spolium.Core.Records.Route;
 
 namespace Spolium.Server.Plan;
 

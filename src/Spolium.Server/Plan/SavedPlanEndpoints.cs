@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Plan;

@@ -6,8 +6,8 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Server.Shared;
-using Route = Spolium.Core.Planning.Route;
 
 namespace Spolium.Server.Plan;
 
@@ -84,7 +84,7 @@ public static class StepAlone
         if (!reader.Ok)
             return Problems.Refused(reader.Errors);
         var draws = Observing.DrawsNow(state, "step alone");
-        var route = Route.Chain([method.Id], new Dictionary<string, IReadOnlyDictionary<string, string>> { [method.Id] = request.Options ?? new Dictionary<string, string>() });
+        var route = Routes.Chain([method.Id], new Dictionary<string, IReadOnlyDictionary<string, string>> { [method.Id] = request.Options ?? new Dictionary<string, string>() });
         var plan = Planner.Fold(spec.ToCharge(draws), route, new Shop(bottles, VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state)), draws);
         var element = BatchAtWork.ElementOf(plan.Steps[0].Input);
         return TypedResults.Ok(new TryView(Words(spec), StepView.Of(plan.Steps[0], null, book, draws, element), PlanEndpoints.Opening));

@@ -4,7 +4,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Safety;
 using Spolium.Server.Shared;
 

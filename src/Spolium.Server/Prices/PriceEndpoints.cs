@@ -5,6 +5,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Server.Guard;
 using Spolium.Server.Shared;
 
@@ -39,7 +40,7 @@ public static class PriceEndpoints
         prices.MapGet("/", (Writing writing) => TypedResults.Ok(View(writing.Ledger.State)));
         prices.MapPost("/", Keep);
         prices.MapPost("/csv", KeepCsv).BringsFile();
-        prices.MapGet("/csv", (Writing writing) => TypedResults.File(System.Text.Encoding.UTF8.GetBytes(Csv(writing.Ledger.State.PricesNow?.List ?? PriceList.MadeUp)), "text/csv", "prices.csv"));
+        prices.MapGet("/csv", (Writing writing) => TypedResults.File(System.Text.Encoding.UTF8.GetBytes(Csv(writing.Ledger.State.PricesNow?.List ?? PriceFigures.MadeUp)), "text/csv", "prices.csv"));
         prices.MapPost("/ask", Ask);
     }
 
@@ -93,7 +94,7 @@ public static class PriceEndpoints
         var quoted = await source.Ask(cancel);
         var state = writing.Ledger.State;
         // Metals as quoted, with the shares that the shop's own list has; the rest stays the shop's.
-        var own = state.PricesNow?.List ?? PriceList.MadeUp;
+        var own = state.PricesNow?.List ?? PriceFigures.MadeUp;
         var rows = own.Rows.Select(r => r.Kind == PriceKind.Metal && quoted.Prices.TryGetValue(r.Item, out var price) ? r with { Price = TypedNumber.Of(Math.Round(price, 4), Field.Money, "kr") } : r).ToList();
         return TypedResults.Ok(new PricesView(null, quoted.Title, null, Rows(new("asked", quoted.Title, rows)), []));
     }

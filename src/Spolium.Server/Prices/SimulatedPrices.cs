@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Net;
 using System.Net.Sockets;
 using Spolium.Core.Planning;
+using Spolium.Core.Records;
 
 namespace Spolium.Server.Prices;
 
@@ -48,7 +49,7 @@ public sealed class SimulatedPrices(TimeProvider time, ILogger<SimulatedPrices> 
     }
 
     /// <summary>Made-up prices of a day: each metal within a tenth of the list, on a slow wave of its own.</summary>
-    public static IEnumerable<(string Symbol, double Price)> On(DateOnly day) => PriceList.MadeUp.Rows.Where(r => r.Kind == PriceKind.Metal)
+    public static IEnumerable<(string Symbol, double Price)> On(DateOnly day) => PriceFigures.MadeUp.Rows.Where(r => r.Kind == PriceKind.Metal)
         .Select((r, i) => (r.Item, r.Price.Value * (1 + 0.07 * Math.Sin(day.DayNumber / (9.0 + 2 * i) + i) + 0.03 * Math.Sin(day.DayNumber * 1.7 + 3 * i))));
 
     public override void Dispose()

@@ -6,13 +6,16 @@ using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
+using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Solutions;
 using Spolium.Data;
 using Spolium.Server.Guard;
 using Spolium.Server.Lots;
 using Spolium.Server.Plan;
 using Spolium.Server.Shared;
+using Route = Spolium.Core.Records.Route;
 
 namespace Spolium.Server.Run;
 
@@ -67,7 +70,7 @@ public static class RunEndpoints
         var amount = reader.MassOrVolume("amount", request.Amount, request.AmountPlusMinus);
         var bottles = PlanEndpoints.Bottles(reader, request.Bottles, writing.Ledger.State, time.GetUtcNow());
         var lot = writing.Ledger.State.Lots.GetValueOrDefault(request.LotId);
-        var route = lot is null ? new Core.Planning.Route([]) : PlanEndpoints.RouteOf(reader, lot, request.Way, request.Methods, request.Options).Route;
+        var route = lot is null ? new Route([]) : PlanEndpoints.RouteOf(reader, lot, request.Way, request.Methods, request.Options).Route;
         return writing.Write(request.Head, request, [Entry.BatchStream(request.BatchId), Entry.LotStream(request.LotId)], reader,
             l => Decisions.Start(l.State, request.BatchId, request.Code, request.Title ?? lot?.Title ?? "", request.LotId, amount, route, bottles, 0.01, string.IsNullOrEmpty(request.PlanId) ? null : request.PlanId),
             l => View(l, request.BatchId, new FigureBook()));
@@ -78,7 +81,7 @@ public static class RunEndpoints
 
     private static Results<FileContentHttpResult, ProblemHttpResult> FileOut(string batchId, Writing writing) =>
         writing.Ledger.State.Batches.TryGetValue(batchId, out var batch)
-            ? TypedResults.File(BatchFile.Of(writing.Ledger.State, batch).Write(), "application/json", $"batch-{batch.Code}.json")
+            ? TypedResults.File(BatchFiles.Of(writing.Ledger.State, batch).Write(), "application/json", $"batch-{batch.Code}.json")
             : Problems.NotFound("such batch");
 
     private static Task<Results<Ok<BroughtIn>, ProblemHttpResult>> FileIn(BatchFileRequest request, Writing writing)
@@ -204,7 +207,7 @@ public static class RunEndpoints
                 volume = found.Read(volume);
             else
                 reader.Errors.Add(new("readIn", $"'{vessel}' is no vessel that is known here", "use one of " + string.Join(", ", VolumeInstrument.All.Select(v => v.Id))));
-        var test = new Core.Materials.LiquorBracket(request.Output, request.Element, volume, reader.Quantity("low", string.IsNullOrWhiteSpace(request.Low) ? "0" : request.Low, Field.Concentration), reader.Quantity("high", request.High, Field.Concentration));
+        var test = new LiquorBracket(request.Output, request.Element, volume, reader.Quantity("low", string.IsNullOrWhiteSpace(request.Low) ? "0" : request.Low, Field.Concentration), reader.Quantity("high", request.High, Field.Concentration));
         return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) => Decisions.TestLiquor(l.State, b, stepId, test, request.Reason));
     }
 
@@ -252,7 +255,7 @@ public static class RunEndpoints
                 return Decision.Refuse("methods", $"there is no method '{unknown}'", "choose one of the list");
             var route = options is null ? b.Route : b.Route.WithOptions(options);
             if (request is { After: { } behind, Instead: true, Methods: { Count: > 0 } rest })
-                return Decisions.ChangeRoute(b, Core.Planning.Route.Instead(route, behind, rest), chosen ?? b.Bottles, request.Reason);
+                return Decisions.ChangeRoute(b, Core.Planning.Routes.Instead(route, behind, rest), chosen ?? b.Bottles, request.Reason);
             return Decisions.ChangeRoute(b, request.After is null ? route : route.PutIn(request.After, request.Methods ?? [], string.IsNullOrEmpty(request.Holding) ? null : request.Holding, request.With), chosen ?? b.Bottles, request.Reason);
         });
     }
@@ -299,7 +302,7 @@ public static class RunEndpoints
         var metal = Metal(plan);
         return new(batch.Id, batch.Code, batch.Title, batch.Feeds[0].LotId, state.Lots[batch.Feeds[0].LotId].Code, string.Join(", ", batch.Feeds.Select(f => f.Amount.Text)), state.Version(Entry.BatchStream(batchId)), batch.StartedAt, batch.ClosedAt,
             [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, s.Method, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id, batch.Step(s.Id).GivenUp,
-                [.. MethodCatalogue.Of(s.Method).Outputs.Select((o, i) => new HoldingRef(Core.Planning.Route.Holding(s.Id, o.Id), o.Id, o.Name, i == 0, batch.Route.Waiting.Contains(Core.Planning.Route.Holding(s.Id, o.Id))))]))],
+                [.. MethodCatalogue.Of(s.Method).Outputs.Select((o, i) => new HoldingRef(Route.Holding(s.Id, o.Id), o.Id, o.Name, i == 0, batch.Route.Waiting.Contains(Route.Holding(s.Id, o.Id))))]))],
             current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book, Observing.DrawsOf(state, batch), metal),
             current is null ? [] : AsItStands(state, batch, current, book), Later(state, batch, book), Elements.Of(metal).Name, book.Add("product", plan.Product(metal)),
             [.. batch.Bottles.Select(b => PlanEndpoints.Choice(state, b))],
@@ -312,7 +315,7 @@ public static class RunEndpoints
     // The metal that the batch is for: what most is in its product of.
     private static string Metal(Core.Planning.BatchPlan plan) => BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
 
-    private static IReadOnlyList<FigureView> AsItStands(State state, BatchState batch, Core.Planning.RouteStep step, FigureBook book) =>
+    private static IReadOnlyList<FigureView> AsItStands(State state, BatchState batch, RouteStep step, FigureBook book) =>
         [.. BatchAtWork.AsItStands(state, batch, step.Id).Plan.Figures.Take(2).Select((f, i) => book.Add($"now/{i}", f))];
 
     // Doses of the steps after the one at hand that hang on what is poured now: those that a sign ends.

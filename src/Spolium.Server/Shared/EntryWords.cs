@@ -1,5 +1,5 @@
-using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Server.Shared;
 

@@ -2,8 +2,8 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
-using Spolium.Core.Journal;
 using Spolium.Core.Materials;
+using Spolium.Core.Records;
 using Spolium.Data;
 
 namespace Spolium.Server.Shared;

@@ -4,6 +4,7 @@ using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Solutions;
 using Spolium.Server.Guard;
 using Spolium.Server.Shared;

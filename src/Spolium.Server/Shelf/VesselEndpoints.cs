@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Vessels;
 using Spolium.Server.Shared;
 

@@ -4,6 +4,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
 using Spolium.Server.Shared;

@@ -6,6 +6,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Trail;

@@ -4,6 +4,7 @@ using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Trail;
@@ -90,7 +91,7 @@ public static class TrailEndpoints
         if (batch.Believed.All(b => b.Element != element))
             return Problems.NotFound($"{element} in this batch");
         var b = BatchBalance.Of(ledger, batch, element);
-        var accounts = b.Holdings.Select(h => h.Account).Append(Account.Unaccounted("batch/" + batchId)).Append(Account.Holding(batchId, Core.Planning.Route.Feed)).Append(Account.Back(batchId)).ToHashSet();
+        var accounts = b.Holdings.Select(h => h.Account).Append(Account.Unaccounted("batch/" + batchId)).Append(Account.Holding(batchId, Core.Records.Route.Feed)).Append(Account.Back(batchId)).ToHashSet();
         var names = b.Holdings.GroupBy(h => h.Account).ToDictionary(g => g.Key, g => g.First().Name);
         return TypedResults.Ok(new TrailView(batchId, batch.Code, element, Elements.Of(element).Name, [.. batch.Believed.OrderBy(x => x.Element == element ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
             book.Add("feed", b.Feed), [.. b.Holdings.Select(h => new TrailHolding(h.Account, h.StepId, h.Output, h.Name, h.Main, h.Standing, h is { Main: false, Standing: true } && upTo == mine.Count && batch.BroughtIn is null && h.Account.StartsWith("batch/", StringComparison.Ordinal), h.Basis, book.Add($"held/{h.StepId}/{h.Output}", h.Grams)))],

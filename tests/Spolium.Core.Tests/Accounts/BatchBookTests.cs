@@ -3,6 +3,7 @@ using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Accounts;

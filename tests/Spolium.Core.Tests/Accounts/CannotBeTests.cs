@@ -5,6 +5,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Accounts;

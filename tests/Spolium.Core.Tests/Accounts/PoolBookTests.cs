@@ -1,6 +1,7 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Accounts;

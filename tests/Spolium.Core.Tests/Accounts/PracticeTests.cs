@@ -1,10 +1,10 @@
 using CsCheck;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
-using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Accounts;

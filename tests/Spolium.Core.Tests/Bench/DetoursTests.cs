@@ -3,6 +3,7 @@ using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Bench;
@@ -71,7 +72,7 @@ public class DetoursTests
     {
         var start = Write(Demo(), (s, b) => Decisions.ChangeRoute(b, b.Route, b.Bottles, "same"));
         // A fresh batch of the mounts that is given up while it strips.
-        var fresh = start.With(new("f1", [new(Entry.BatchStream("26-07"), 1)], Now, Now, "AV", Decisions.Start(start.State, "26-07", "26-07", "mounts", "hl-9a", Given.Grams(96.4), Route.Chain(Route.GoldByNitricStrip), ShelfAtWork.ForPlan(start.State, Now), 0.01).Body!));
+        var fresh = start.With(new("f1", [new(Entry.BatchStream("26-07"), 1)], Now, Now, "AV", Decisions.Start(start.State, "26-07", "26-07", "mounts", "hl-9a", Given.Grams(96.4), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(start.State, Now), 0.01).Body!));
         var batch = fresh.State.Batches["26-07"];
         var decision = Detours.GiveUp(fresh.State, batch, "1-nitric-strip", Given.Grams(95.9), ["chlorine-lift", "aqua-regia", "sulfamic", "clear", "metabisulphite", "wash-dry-melt"], batch.Bottles, "no acid in the house");
         var up = fresh.With(new("f2", [new(Entry.BatchStream("26-07"), 2)], Now, Now, "AV", decision.Body!));
@@ -106,7 +107,7 @@ public class DetoursTests
     public void What_is_sent_out_waits_comes_back_lighter_and_the_loss_is_posted()
     {
         var ledger = Demo();
-        var started = ledger.With(new("s1", [new(Entry.BatchStream("26-08"), 1)], Now, Now, "AV", Decisions.Start(ledger.State, "26-08", "26-08", "sprues", "hl-3a", Given.Grams(71.8), Route.Chain(["inquart", "granulate", "nitric-part>residue", "wash-dry-melt"]), ShelfAtWork.ForPlan(ledger.State, Now), 0.01).Body!));
+        var started = ledger.With(new("s1", [new(Entry.BatchStream("26-08"), 1)], Now, Now, "AV", Decisions.Start(ledger.State, "26-08", "26-08", "sprues", "hl-3a", Given.Grams(71.8), Routes.Chain(["inquart", "granulate", "nitric-part>residue", "wash-dry-melt"]), ShelfAtWork.ForPlan(ledger.State, Now), 0.01).Body!));
         BatchState Batch(Ledger l) => l.State.Batches["26-08"];
         Assert.Equal("to", Assert.Single(Detours.Send(started.State, Batch(started), " ", Given.Grams(71.8), 7, "test").Errors).Field);
         Assert.Equal("mass", Assert.Single(Detours.Send(started.State, Batch(started), "a caster", Given.Grams(0), 7, "test").Errors).Field);
@@ -134,7 +135,7 @@ public class DetoursTests
     {
         var demo = Demo().State;
         Assert.Equal("measured", Assert.Single(Detours.GiveUp(demo, demo.Batches[Id], "3-sulfamic", Given.Grams(0), ["clear"], [], "so").Errors).Field);
-        var route = Route.Chain(["outside", "nitric-strip"]);
+        var route = Routes.Chain(["outside", "nitric-strip"]);
         var started = Replay.Apply(demo, new("o1", [], Now, Now, "AV", Decisions.Start(demo, "26-31", "26-31", "x", "hl-9a", Given.Grams(20), route, ShelfAtWork.ForPlan(demo, Now), 0.01).Body!));
         var begun = Replay.Apply(started, new("o2", [], Now, Now, "AV", Decisions.Begin(started, started.Batches["26-31"], "1-outside", "test").Body!));
         Assert.Contains("sent out", Assert.Single(Detours.ComeBack(begun, begun.Batches["26-31"], "1-outside", Given.Grams(19.9), null, null).Errors).Reason);
@@ -150,12 +151,12 @@ public class DetoursTests
     [Fact]
     public void The_rest_of_the_way_may_be_changed_behind_what_has_begun()
     {
-        var ledger = Write(Demo(), (s, b) => Decisions.ChangeRoute(b, Route.Instead(b.Route, "3-sulfamic", ["clear", "oxalic", "wash", "dry", "melt"]), [.. b.Bottles], "no metabisulphite"));
+        var ledger = Write(Demo(), (s, b) => Decisions.ChangeRoute(b, Routes.Instead(b.Route, "3-sulfamic", ["clear", "oxalic", "wash", "dry", "melt"]), [.. b.Bottles], "no metabisulphite"));
         Whole(ledger);
         var batch = ledger.State.Batches[Id];
         Assert.Equal(["3a-clear", "3b-oxalic", "3c-wash", "3d-dry", "3e-melt"], batch.Route.Steps.Skip(3).Select(s => s.Id));
         Assert.Equal("3-sulfamic", batch.Current!.Id);
         Assert.Null(BatchAtWork.Plan(ledger.State, batch).Refused);
-        Assert.Equal("route", Assert.Single(Decisions.ChangeRoute(batch, Route.Instead(batch.Route, "1-nitric-strip", ["clear"]), batch.Bottles, "so").Errors).Field);
+        Assert.Equal("route", Assert.Single(Decisions.ChangeRoute(batch, Routes.Instead(batch.Route, "1-nitric-strip", ["clear"]), batch.Bottles, "so").Errors).Field);
     }
 }

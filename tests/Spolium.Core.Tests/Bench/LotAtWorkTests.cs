@@ -1,9 +1,9 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Bench;
@@ -47,7 +47,7 @@ public class LotAtWorkTests
     {
         var worth = Of(Demo.Value, "hl-2a");
         Assert.Equal("silver by nitric acid, copper", worth.Way!.Way.Title);
-        Assert.True(Of(Demo.Value, "hl-2a", way: string.Join('/', Route.SilverByChloride)).Way!.Worth!.Margin.Likely < worth.Way.Worth!.Margin.Likely);
+        Assert.True(Of(Demo.Value, "hl-2a", way: string.Join('/', KnownWays.SilverByChloride)).Way!.Worth!.Margin.Likely < worth.Way.Worth!.Margin.Likely);
     }
 
     [Fact]
@@ -68,7 +68,7 @@ public class LotAtWorkTests
     [Fact]
     public void A_dearer_silver_turns_the_verdict_and_a_cheaper_one_turns_it_back()
     {
-        State Priced(double crowns) => After(Demo.Value, PriceDecisions.Keep(Demo.Value, PriceList.MadeUp with { Id = "other", Title = "other", Rows = [.. PriceList.MadeUp.Rows.Select(r => r.Item == "Ag" && r.Kind == PriceKind.Metal ? r with { Price = TypedNumber.Of(crowns, Field.Money, "kr") } : r)] }));
+        State Priced(double crowns) => After(Demo.Value, PriceDecisions.Keep(Demo.Value, PriceFigures.MadeUp with { Id = "other", Title = "other", Rows = [.. PriceFigures.MadeUp.Rows.Select(r => r.Item == "Ag" && r.Kind == PriceKind.Metal ? r with { Price = TypedNumber.Of(crowns, Field.Money, "kr") } : r)] }));
         Assert.Equal(VerdictKind.Do, Of(Priced(30), "hl-6a").Verdict.Kind);
         Assert.Equal(VerdictKind.Hold, Of(Priced(1.5), "hl-6a").Verdict.Kind);
         Assert.Equal(VerdictKind.Hold, Of(Priced(3), "hl-2a").Verdict.Kind);
@@ -146,7 +146,7 @@ public class LotAtWorkTests
         var state = Demo.Value;
         var batch = state.Batches["26-01"];
         var (worth, prices) = BatchWorth.Of(state, batch, Now)!.Value;
-        Assert.Equal(PriceList.MadeUp.Title, prices.Title);
+        Assert.Equal(PriceFigures.MadeUp.Title, prices.Title);
         // 4.21 g of 996 ‰: 4.193 g × (905 × 0.97 − 6)
         Assert.Equal(3655.8, worth.Lines.Single(l => l.Id == "paid").Kr.Likely, 2.0);
         // what N-1 gave, at 210 kr for 2.5 L of 68 %: the same as the shelf says

@@ -4,6 +4,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Bench;
@@ -120,7 +121,7 @@ public class LotDecisionsTests
         Whole(back);
         Assert.Equal(1284, back.State.Lots["a"].Left, 1e-6);
         Assert.False(back.State.Lots.ContainsKey("p"));
-        var started = Write(pooled, s => Decisions.Start(s, "26-09", "26-09", "both", "p", Given.Grams(1384), Route.Chain(Route.SilverByCopper), Core.Methods.Shop.UsualBottles, 0.01));
+        var started = Write(pooled, s => Decisions.Start(s, "26-09", "26-09", "both", "p", Given.Grams(1384), Routes.Chain(KnownWays.SilverByCopper), Core.Methods.Shop.UsualBottles, 0.01));
         Whole(started);
         Assert.Equal(0, started.State.Lots["p"].Left);
         Assert.NotNull(Corrections.Refuse(started.State, entry));
@@ -205,7 +206,7 @@ public class LotDecisionsTests
         Assert.Equal("a heap", Assert.Single(ledger.State.Lots["a"].Photos).Caption);
         Assert.Empty(Write(ledger, s => Decisions.Correct(s, s.Entries[^1].Id, "another lot’s", null)).State.Lots["a"].Photos);
         // Once a batch takes it, it waits no longer.
-        var started = Write(ledger, s => Decisions.Start(s, "26-09", "26-09", "x", "a", Given.Grams(100), Route.Chain(Route.SilverByCopper), Core.Methods.Shop.UsualBottles, 0.01));
+        var started = Write(ledger, s => Decisions.Start(s, "26-09", "26-09", "x", "a", Given.Grams(100), Routes.Chain(KnownWays.SilverByCopper), Core.Methods.Shop.UsualBottles, 0.01));
         Assert.Null(started.State.Lots["a"].WaitsFor);
     }
 
@@ -257,6 +258,6 @@ public class LotDecisionsTests
         Assert.Empty(Write(ledger, s => MaterialDecisions.Drop(s, "ours", "not met any more")).State.Materials);
         foreach (var (bad, field) in new[] { (own with { Basis = "" }, "basis"), (own with { Lines = [] }, "lines"), (own with { Lines = [new("Qq", new(1, 2, 3))] }, "lines[0].element"), (own with { Lines = [new("Ag", new(3, 2, 1))] }, "lines[0].range"), (own with { Lines = [new("Ag", new(60, 70, 80)), new("Cu", new(60, 70, 80))] }, "lines") })
             Assert.Contains(bad.Check(), e => e.Field == field);
-        Assert.All(Material.All, m => Assert.Empty(m.Check()));
+        Assert.All(MaterialLibrary.All, m => Assert.Empty(m.Check()));
     }
 }

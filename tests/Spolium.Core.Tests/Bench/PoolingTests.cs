@@ -1,6 +1,7 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Bench;
@@ -117,11 +118,11 @@ public class PoolingTests
     public void A_batch_with_pooled_leavings_goes_into_another_shop_and_out_again_byte_for_byte()
     {
         var ledger = Demo.Value;
-        var file = BatchFile.Of(ledger.State, ledger.State.Batches["25-02"]).Write();
+        var file = BatchFiles.Of(ledger.State, ledger.State.Batches["25-02"]).Write();
         var decision = BringingIn.Decide(Ledger.Empty, System.Text.Encoding.UTF8.GetString(file));
         Assert.Empty(decision.Errors);
         var there = Ledger.Empty.With(new("brought", [new(Entry.BroughtStream("25-02"), 1)], Now, Now, "AV", decision.Body!));
-        Assert.Equal(file, BatchFile.Of(there.State, there.State.Batches["25-02"]).Write());
+        Assert.Equal(file, BatchFiles.Of(there.State, there.State.Batches["25-02"]).Write());
         Assert.Equal(BatchBalance.Of(ledger, ledger.State.Batches["25-02"], "Au").Back!.Likely, BatchBalance.Of(there, there.State.Batches["25-02"], "Au").Back!.Likely, 1e-12);
         Assert.Empty(there.State.Practice);
     }
@@ -140,7 +141,7 @@ public class PoolingTests
         double Kr(Core.Planning.Worth w, string line) => w.Lines.FirstOrDefault(l => l.Id == line)?.Kr.Likely ?? 0;
         var (was, now) = (Sheet(before), Sheet(after));
         var back = after.State.Batches[id].Pooled.Values.SelectMany(p => p.Back).First(s => s.Element == "Au").Grams;
-        var row = BatchWorth.Of(after.State, after.State.Batches[id], Now)!.Value.Prices.Find(Core.Planning.PriceKind.Metal, "Au")!;
+        var row = BatchWorth.Of(after.State, after.State.Batches[id], Now)!.Value.Prices.Find(PriceKind.Metal, "Au")!;
         Assert.Equal(back * (row.Price.Value * (row.Paid?.Value ?? 1) - (row.Charge?.Value ?? 0)), Kr(now, "back-Au"), 0.01);
         Assert.Equal(0, Kr(was, "back-Au"));
         Assert.True(Kr(now, "held-Au") < Kr(was, "held-Au"));

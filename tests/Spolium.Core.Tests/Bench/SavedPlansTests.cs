@@ -1,8 +1,10 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
+using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Bench;
@@ -15,21 +17,21 @@ public class SavedPlansTests
     private static State After(State state, Decision decision) => Replay.Apply(state, new(Guid.NewGuid().ToString(), [], Now, Now, "AV", decision.Body ?? throw new InvalidOperationException(string.Join("; ", decision.Errors.Select(e => $"{e.Field}: {e.Reason}")))));
 
     private static Decision Save(State state, string id = "p1", string title = "with copper", string? copyOf = null, IReadOnlyList<string>? methods = null, double grams = 400) =>
-        SavedPlans.Save(state, id, title, state.Lots["hl-2a"], Given.Grams(grams), Route.Chain(methods ?? Route.SilverByCopper), methods ?? Route.SilverByCopper, ShelfAtWork.ForPlan(state, Now), "test", copyOf);
+        SavedPlans.Save(state, id, title, state.Lots["hl-2a"], Given.Grams(grams), Routes.Chain(methods ?? KnownWays.SilverByCopper), methods ?? KnownWays.SilverByCopper, ShelfAtWork.ForPlan(state, Now), "test", copyOf);
 
     [Fact]
     public void A_plan_is_frozen_with_its_figures_and_compared_with_its_later_self()
     {
         var state = After(Demo.Value, Save(Demo.Value));
         var saved = state.Plans["p1"];
-        Assert.Equal((PriceList.MadeUp.Id, 5), (saved.Plan.Prices, saved.Plan.Route.Steps.Count));
+        Assert.Equal((PriceFigures.MadeUp.Id, 5), (saved.Plan.Prices, saved.Plan.Route.Steps.Count));
         var (same, refused) = SavedPlans.Compare(state, saved, Now);
         Assert.Null(refused);
         Assert.All(same, f => Assert.Equal(f.Then.Likely, f.Now!.Likely, 1e-9));
         Assert.Contains(same, f => f.Label == "silver to come");
         Assert.Contains(same, f => f.Label.StartsWith("part: nitric acid", StringComparison.Ordinal));
         // Silver falls by half, and the lot turns out poorer: both are seen.
-        var cheap = After(state, PriceDecisions.Keep(state, PriceList.MadeUp with { Id = "cheap", Title = "cheap", Rows = [.. PriceList.MadeUp.Rows.Select(r => r.Item == "Ag" && r.Kind == PriceKind.Metal ? r with { Price = TypedNumber.Of(5.6, Field.Money, "kr") } : r)] }));
+        var cheap = After(state, PriceDecisions.Keep(state, PriceFigures.MadeUp with { Id = "cheap", Title = "cheap", Rows = [.. PriceFigures.MadeUp.Rows.Select(r => r.Item == "Ag" && r.Kind == PriceKind.Metal ? r with { Price = TypedNumber.Of(5.6, Field.Money, "kr") } : r)] }));
         var poor = After(cheap, LotDecisions.Believe(cheap, "hl-2a", cheap.Lots["hl-2a"].Content.Richer("Ag", 0.5), LotContentChanged.Guess, "few tips", null));
         var (changed, _) = SavedPlans.Compare(poor, poor.Plans["p1"], Now);
         var silver = changed.Single(f => f.Label == "silver to come");

@@ -8,7 +8,10 @@ namespace Spolium.Core.Tests.House;
 /// <summary>The floors of the core: nothing imports upwards, and nothing of the outside comes in.</summary>
 public class ArchitectureTests
 {
-    private static readonly string[] Floors = ["Quantities|Reference", "Chemistry", "Solutions", "Kinetics", "Materials|Reagents|Vessels", "Safety", "Methods", "Planning", "Journal", "Accounts", "Bench"];
+    private static readonly string[] Floors =
+    [
+        "Quantities|Reference", "Records", "Chemistry", "Solutions", "Kinetics", "Materials|Reagents|Vessels", "Journal", "Safety", "Methods", "Planning", "Accounts", "Bench",
+    ];
 
     public static TheoryData<string, string[]> Above()
     {
@@ -25,6 +28,15 @@ public class ArchitectureTests
     {
         var result = Types.InAssembly(typeof(Amount).Assembly).That().ResideInNamespaceStartingWith("Spolium.Core." + room).ShouldNot().HaveDependencyOnAny(above).GetResult();
         Assert.True(result.IsSuccessful, $"{room} reaches up: {string.Join(", ", result.FailingTypeNames ?? [])}");
+    }
+
+    /// <summary>What is written outlives what reckons: old journals are read by whatever the methods have become.</summary>
+    [Fact]
+    public void Records_need_quantities_alone()
+    {
+        var others = Floors.SelectMany(f => f.Split('|')).Except(["Quantities", "Records"]).Select(r => "Spolium.Core." + r);
+        var result = Types.InAssembly(typeof(Amount).Assembly).That().ResideInNamespace("Spolium.Core.Records").ShouldNot().HaveDependencyOnAny([.. others]).GetResult();
+        Assert.True(result.IsSuccessful, $"{string.Join(", ", result.FailingTypeNames ?? [])} reach out");
     }
 
     [Fact]

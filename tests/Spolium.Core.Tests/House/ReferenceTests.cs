@@ -2,6 +2,7 @@ using Spolium.Cases;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Reference;
 using Spolium.Tests;
 using Xunit;
@@ -62,7 +63,7 @@ public class ReferenceTests
             Assert.NotEmpty(step.Plan.Cautions);
             Assert.NotNull(step.Plan.Vessel);
             Assert.True(step.Plan.Attended.Likely > 0);
-            Assert.Equal(step.Step.Makes, step.Plan.Outputs.Select(o => Core.Planning.Route.Holding(step.Step.Id, o.Id)));
+            Assert.Equal(step.Step.Makes, step.Plan.Outputs.Select(o => Route.Holding(step.Step.Id, o.Id)));
         }
     }
 

@@ -2,6 +2,7 @@ using System.Text;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Journal;
@@ -10,7 +11,7 @@ public class BatchFileTests
 {
     private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))));
 
-    private static byte[] Saved(State state, string id) => BatchFile.Of(state, state.Batches[id]).Write();
+    private static byte[] Saved(State state, string id) => BatchFiles.Of(state, state.Batches[id]).Write();
 
     private static Ledger BroughtInto(Ledger shop, byte[] file)
     {

@@ -1,10 +1,10 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Journal;
@@ -59,7 +59,7 @@ public class DecisionTests
     [Fact]
     public void A_batch_cannot_take_more_than_is_left()
     {
-        var decision = Decisions.Start(Demo.State, "b", "26-09", "", "hl-1", Given.Grams(10), Route.Chain(Route.GoldByNitricStrip), Shop.UsualBottles, 0.01);
+        var decision = Decisions.Start(Demo.State, "b", "26-09", "", "hl-1", Given.Grams(10), Routes.Chain(KnownWays.GoldByNitricStrip), Shop.UsualBottles, 0.01);
         Assert.Contains("only 0.00 g", Refused(decision));
     }
 
@@ -67,7 +67,7 @@ public class DecisionTests
     public void A_bottle_of_140_percent_or_of_no_density_is_refused()
     {
         var bottles = Shop.UsualBottles.Select(b => b.Formula == "HNO3" ? b with { Strength = new(1.4), DensityGPerMl = 9 } : b).ToList();
-        var text = Refused(Decisions.Start(Demo.State, "b", "26-09", "", "hl-1", Given.Grams(10), Route.Chain(Route.GoldByNitricStrip), bottles, 0.01));
+        var text = Refused(Decisions.Start(Demo.State, "b", "26-09", "", "hl-1", Given.Grams(10), Routes.Chain(KnownWays.GoldByNitricStrip), bottles, 0.01));
         Assert.Contains("bottles[0].strength", text);
         Assert.Contains("bottles[0].density", text);
     }
@@ -222,7 +222,7 @@ public class DecisionTests
     [Fact]
     public void The_way_can_change_only_after_what_has_begun()
     {
-        var same = Route.Chain(Route.GoldByNitricStrip, new Dictionary<string, IReadOnlyDictionary<string, string>> { ["metabisulphite"] = new Dictionary<string, string> { ["school"] = "2" } });
+        var same = Routes.Chain(KnownWays.GoldByNitricStrip, new Dictionary<string, IReadOnlyDictionary<string, string>> { ["metabisulphite"] = new Dictionary<string, string> { ["school"] = "2" } });
         var changed = With(Demo, Decisions.ChangeRoute(Open, same, Open.Bottles, "more to be sure"));
         var dose = BatchAtWork.Plan(changed.State, changed.State.Batches["26-02"]).Of("5-metabisulphite").Plan.Doses[1].Grams.Likely;
         var before = BatchAtWork.Plan(Demo.State, Open).Of("5-metabisulphite").Plan.Doses[1].Grams.Likely;
@@ -235,7 +235,7 @@ public class DecisionTests
     public void A_batch_given_back_before_its_first_step_leaves_its_lot_whole_again()
     {
         var lot = Ledger.Empty.With(new("a", [new("lot:l", 1)], default, default, "AV", LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(100), Given.Hl1(), null).Body!));
-        var started = lot.With(new("b", [new("batch:n", 1), new("lot:l", 2)], default, default, "AV", Decisions.Start(lot.State, "n", "26-09", "", "l", Given.Grams(40), Route.Chain(Route.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01).Body!));
+        var started = lot.With(new("b", [new("batch:n", 1), new("lot:l", 2)], default, default, "AV", Decisions.Start(lot.State, "n", "26-09", "", "l", Given.Grams(40), Routes.Chain(KnownWays.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01).Body!));
         Assert.Equal(60, started.State.Lots["l"].Left, 1e-9);
         Assert.Equal(0.02, started.State.Batches["n"].Feeds[0].Amount.PlusMinus);
         var given = started.With(new("c", [new("batch:n", 2), new("lot:l", 3)], default, default, "AV", Decisions.GiveBack(started.State, started.State.Batches["n"], "wrong lot").Body!));
@@ -267,7 +267,7 @@ public class DecisionTests
         Assert.Equal(54, body.Believed.Single(b => b.Element == "Ag").Grams, 1e-9);
         Assert.Equal(18, body.Believed[0].Low, 1.0);
         var ledger = Ledger.Empty.With(new("a", [new("lot:f", 1)], default, default, "AV", body));
-        Assert.Contains("nobody knows what holds the metals", Refused(Decisions.Start(ledger.State, "n", "26-09", "", "f", volume, Route.Chain(Route.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01)));
+        Assert.Contains("nobody knows what holds the metals", Refused(Decisions.Start(ledger.State, "n", "26-09", "", "f", volume, Routes.Chain(KnownWays.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01)));
         Assert.Contains("no balance", Refused(LotDecisions.Receive(State.Empty, "f", "X-6", "spent fixer", "fixer", volume, content with { Balance = "Zn" }, null)));
     }
 }

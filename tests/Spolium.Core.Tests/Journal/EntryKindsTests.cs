@@ -1,8 +1,7 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Journal;
@@ -27,15 +26,15 @@ public class EntryKindsTests
         new LotPhotographed("l", "abc", "a heap"),
         new MaterialKept(new("ours", "our leaves", "tip", [new("Ag", new(80, 90, 95))], ["cadmium"], "own"), "relay-leaf"),
         new MaterialDropped("ours", "not met any more"),
-        new PricesKept(PriceList.MadeUp),
-        new PlanSaved("s", "with weak acid", "l", Given.Grams(50), Route.Chain(Route.GoldByNitricStrip), Route.GoldByNitricStrip, Core.Methods.Shop.UsualBottles, "made-up", "0.1.0", "abc", [Figure], "r"),
+        new PricesKept(PriceFigures.MadeUp),
+        new PlanSaved("s", "with weak acid", "l", Given.Grams(50), Routes.Chain(KnownWays.GoldByNitricStrip), KnownWays.GoldByNitricStrip, Core.Methods.Shop.UsualBottles, "made-up", "0.1.0", "abc", [Figure], "r"),
         new PlanRenamed("s", "with strong acid"),
         new PlanDropped("s"),
-        new BranchGivenUp("b", "3-sulfamic", Given.Grams(4.4, 0.02), [new("denitrated", "what was given up", true, 40, [Gold], Basis.Weighed)], [new("Au", [[0.01]])], Route.Chain(["boil-down"]), [], "foamed over"),
-        new SentOut("b", "4z-outside", "assay office", Given.Grams(4.4), new("outside", 1, "0.1.0", "abc", "b", [], [Figure], null, Figure, Figure), Route.Chain(["outside"])),
+        new BranchGivenUp("b", "3-sulfamic", Given.Grams(4.4, 0.02), [new("denitrated", "what was given up", true, 40, [Gold], Basis.Weighed)], [new("Au", [[0.01]])], Routes.Chain(["boil-down"]), [], "foamed over"),
+        new SentOut("b", "4z-outside", "assay office", Given.Grams(4.4), new("outside", 1, "0.1.0", "abc", "b", [], [Figure], null, Figure, Figure), Routes.Chain(["outside"])),
         new CameBack("b", "4z-outside", Given.Grams(4.3), TypedNumber.Of(120, Field.Money, "kr"), [new("back", "what came back", true, 4.3, [Gold], Basis.Weighed)], [new("Au", [[0.01]])], "sample taken"),
-        new BatchStarted("b", "26-01", "rings", [new("l", Given.Grams(50))], Route.Chain(Route.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01, [Gold]),
-        new RouteChanged("b", Route.Chain(["metabisulphite"]), [], "no scrap"),
+        new BatchStarted("b", "26-01", "rings", [new("l", Given.Grams(50))], Routes.Chain(KnownWays.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01, [Gold]),
+        new RouteChanged("b", Routes.Chain(["metabisulphite"]), [], "no scrap"),
         new BatchClosed("b", [Figure]),
         new BatchClosed("b", [Figure], [new("nitric-factor", "1-nitric-strip", 1.1, 1.0, 1.2, "209 g poured")]),
         new LeftOutOfLearning("b", "another acid"),

@@ -1,7 +1,7 @@
 using System.Security.Cryptography;
 using System.Text.Json;
 using Spolium.Core.Accounts;
-using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Spolium.Golden;
 using Spolium.Tests;
 using Xunit;

@@ -1,8 +1,10 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Journal;
+using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Journal;
@@ -31,8 +33,8 @@ public class LotReplayTests
         "content" => LotDecisions.Believe(s, "hl-9a", s.Lots["hl-9a"].Content.Richer("Au", 2), LotContentChanged.Guess, "a better look", null),
         "waits" => LotDecisions.SetAside(s, "hl-9a", "better prices"),
         "offer" => LotDecisions.Offer(s, "hl-9a", TypedNumber.Of(90, Field.Money, "kr"), "a dealer"),
-        "prices" => PriceDecisions.Keep(s, PriceList.MadeUp with { Id = "next", Title = "next" }),
-        "plan" => SavedPlans.Save(s, "p", "a plan", s.Lots["hl-9a"], Given.Grams(50), Route.Chain(Route.GoldByNitricStrip), Route.GoldByNitricStrip, ShelfAtWork.ForPlan(s, Now), "test", null),
+        "prices" => PriceDecisions.Keep(s, PriceFigures.MadeUp with { Id = "next", Title = "next" }),
+        "plan" => SavedPlans.Save(s, "p", "a plan", s.Lots["hl-9a"], Given.Grams(50), Routes.Chain(KnownWays.GoldByNitricStrip), KnownWays.GoldByNitricStrip, ShelfAtWork.ForPlan(s, Now), "test", null),
         "material" => MaterialDecisions.Keep(s, new("ours", "ours", "whole", [new("Au", new(1, 2, 3))], [], "own"), null),
         "pool" => LotDecisions.Pool(s, "p", "P", "both", [new("hl-9a", Given.Grams(96.4)), new("hl-9b", Given.Grams(10))]),
         _ => LotDecisions.ReceiveMany(s, [new("n1", "N1", "x", "x", Given.Grams(5), new([], "Cu"), null, [])], i => ""),
@@ -73,12 +75,12 @@ public class LotReplayTests
     [Fact]
     public void A_price_list_written_down_late_takes_its_place_by_when_it_held()
     {
-        var ledger = Write(Demo(), s => PriceDecisions.Keep(s, PriceList.MadeUp with { Id = "old", Title = "old" }), Now.AddDays(-400));
+        var ledger = Write(Demo(), s => PriceDecisions.Keep(s, PriceFigures.MadeUp with { Id = "old", Title = "old" }), Now.AddDays(-400));
         Assert.Equal(["old", "made-up"], ledger.State.Prices.Select(p => p.List.Id));
         Assert.Equal("made-up", ledger.State.PricesNow!.List.Id);
-        Assert.Equal("id", Assert.Single(PriceDecisions.Keep(ledger.State, PriceList.MadeUp with { Id = "old" }).Errors).Field);
+        Assert.Equal("id", Assert.Single(PriceDecisions.Keep(ledger.State, PriceFigures.MadeUp with { Id = "old" }).Errors).Field);
         // A batch is reckoned at the prices that held when it was closed.
-        var later = Write(ledger, s => PriceDecisions.Keep(s, PriceList.MadeUp with { Id = "new", Title = "new" }));
+        var later = Write(ledger, s => PriceDecisions.Keep(s, PriceFigures.MadeUp with { Id = "new", Title = "new" }));
         Assert.Equal("made-up", BatchWorth.Of(later.State, later.State.Batches["26-01"], Now.AddDays(1))!.Value.Prices.Id);
         Assert.Equal("new", BatchWorth.Of(later.State, later.State.Batches["26-02"], Now.AddDays(1))!.Value.Prices.Id);
     }
@@ -88,7 +90,7 @@ public class LotReplayTests
     {
         var split = Write(Demo(), s => LotDecisions.Believe(s, "hl-9a", s.Lots["hl-9a"].Content.Richer("Au", 2), LotContentChanged.Guess, "first", null));
         var belief = split.State.Entries[^1].Id;
-        var started = Write(split, s => Decisions.Start(s, "26-30", "26-30", "x", "hl-9a", Given.Grams(20), Route.Chain(Route.GoldByNitricStrip), ShelfAtWork.ForPlan(s, Now), 0.01));
+        var started = Write(split, s => Decisions.Start(s, "26-30", "26-30", "x", "hl-9a", Given.Grams(20), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(s, Now), 0.01));
         Assert.Contains("rests on it", Corrections.Refuse(started.State, belief)!.Reason);
         var kept = Write(Demo(), s => MaterialDecisions.Keep(s, new("ours", "ours", "whole", [new("Au", new(1, 2, 3))], [], "own"), null));
         var first = kept.State.Entries[^1].Id;

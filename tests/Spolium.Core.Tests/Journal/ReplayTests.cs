@@ -1,8 +1,8 @@
 using CsCheck;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
-using Spolium.Core.Journal;
 using Spolium.Core.Planning;
+using Spolium.Core.Records;
 using Spolium.Demo;
 using Xunit;
 
@@ -132,7 +132,7 @@ public class ReplayTests
         var plan = BatchAtWork.Plan(Ledger.State, batch);
         Assert.Equal(batch.Step("2-aqua-regia").Pours.Where(p => p.DoseId == "nitric").Sum(p => p.Grams), plan.Of("2-aqua-regia").Plan.Doses.Single(d => d.Id == "nitric").Grams.Likely, 1e-9);
         Assert.Equal(2, plan.Of("3-sulfamic").Plan.Doses[0].Rungs.Count(r => r.Poured is not null));
-        Assert.Equal(Route.GoldByNitricStrip.Count, plan.Steps.Count);
+        Assert.Equal(KnownWays.GoldByNitricStrip.Count, plan.Steps.Count);
     }
 
     // A batch's journal holds every working, and each once: what a step rests on is frozen with the step that made it.

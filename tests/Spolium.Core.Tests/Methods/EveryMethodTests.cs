@@ -2,6 +2,8 @@ using CsCheck;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Golden;
 using Xunit;
 

@@ -1,6 +1,7 @@
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;
@@ -24,7 +25,7 @@ public class FollowTests
 
     private static string Times(string charge, double times) => string.Join(", ", charge.Split(", ").Select(p => $"{p[..p.LastIndexOf(' ')]} {(double.Parse(p[(p.LastIndexOf(' ') + 1)..], System.Globalization.CultureInfo.InvariantCulture) * times).ToString(System.Globalization.CultureInfo.InvariantCulture)}"));
 
-    private static BatchPlan Plan(string charge, string method, string next, Facts? facts = null) => Planner.Fold(RefusalTests.Of(charge), Route.Chain(next.Length > 0 ? [method, next] : [method]), Shop.Usual,
+    private static BatchPlan Plan(string charge, string method, string next, Facts? facts = null) => Planner.Fold(RefusalTests.Of(charge), Routes.Chain(next.Length > 0 ? [method, next] : [method]), Shop.Usual,
         facts is null ? new Dictionary<string, Facts>() : new Dictionary<string, Facts> { [$"1-{method}"] = facts }, new Draws("follow"));
 
     [Fact]

@@ -1,12 +1,13 @@
 using Spolium.Core.Methods;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;
 
 public class LadderTests
 {
-    private static readonly Core.Reagents.Bottle Nitric = Shop.UsualBottles[0];
-    private static readonly Core.Reagents.Bottle Sulfamic = Shop.UsualBottles[2];
+    private static readonly Bottle Nitric = Shop.UsualBottles[0];
+    private static readonly Bottle Sulfamic = Shop.UsualBottles[2];
 
     [Fact]
     public void First_and_last_rungs_are_halves_and_the_ladder_ends_at_the_high_dose()

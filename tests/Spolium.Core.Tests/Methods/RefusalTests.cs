@@ -2,6 +2,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;
@@ -175,7 +176,7 @@ public class RefusalTests
     public void A_route_tells_a_step_what_comes_after_it()
     {
         var options = new Dictionary<string, IReadOnlyDictionary<string, string>> { ["nitrate-salt"] = new Dictionary<string, string> { ["salt"] = "Ca(NO3)2·4H2O" } };
-        Assert.Contains("gypsum", Core.Planning.Planner.Fold(Of("Au 10"), Core.Planning.Route.Chain(["nitrate-salt", "clear", "metabisulphite"], options), Shop.Usual, new Draws("x")).Refused!.Plan.Refusals[0].Reason);
-        Assert.Null(Core.Planning.Planner.Fold(Of("Au 10"), Core.Planning.Route.Chain(["nitrate-salt", "boil-down", "clear", "oxalic"], options), Shop.Usual, new Draws("x")).Refused);
+        Assert.Contains("gypsum", Core.Planning.Planner.Fold(Of("Au 10"), Core.Planning.Routes.Chain(["nitrate-salt", "clear", "metabisulphite"], options), Shop.Usual, new Draws("x")).Refused!.Plan.Refusals[0].Reason);
+        Assert.Null(Core.Planning.Planner.Fold(Of("Au 10"), Core.Planning.Routes.Chain(["nitrate-salt", "boil-down", "clear", "oxalic"], options), Shop.Usual, new Draws("x")).Refused);
     }
 }

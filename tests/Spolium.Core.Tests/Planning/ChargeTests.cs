@@ -2,6 +2,7 @@ using CsCheck;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Xunit;
 
 namespace Spolium.Core.Tests.Planning;

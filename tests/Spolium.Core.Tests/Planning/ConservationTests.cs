@@ -1,8 +1,9 @@
 using CsCheck;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
-using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Planning;
@@ -36,7 +37,7 @@ public class ConservationTests
     {
         foreach (var charge in new[] { Given.Charge(Given.Hl1(), 50), Given.Metals(("Cu", 10), ("Zn", 5)), Given.Metals(("Au", 20), ("Cu", 0.01)) })
         {
-            var closed = Core.Planning.Route.Chain(Core.Planning.Route.GoldByNitricStrip).Steps.ToDictionary(s => s.Id, _ => Facts.None with { Begun = true, Closed = true });
+            var closed = Core.Planning.Routes.Chain(Core.Planning.KnownWays.GoldByNitricStrip).Steps.ToDictionary(s => s.Id, _ => Facts.None with { Begun = true, Closed = true });
             var plan = Given.Plan(charge, closed);
             Check(plan);
             var strip = plan.Of("1-nitric-strip").Plan;

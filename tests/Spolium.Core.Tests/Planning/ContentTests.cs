@@ -1,6 +1,7 @@
 using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Planning;
@@ -44,11 +45,11 @@ public class ContentTests
     [Fact]
     public void A_route_that_takes_what_is_not_there_is_refused()
     {
-        var route = Route.Chain(Route.GoldByNitricStrip);
+        var route = Routes.Chain(KnownWays.GoldByNitricStrip);
         Assert.Empty(route.Check());
         var broken = new Route([route.Steps[0], route.Steps[1] with { Takes = ["feed"] }]);
         Assert.Contains(broken.Check(), e => e.Field == "route[1].takes");
-        var options = Route.Chain(["metabisulphite"], new Dictionary<string, IReadOnlyDictionary<string, string>> { ["metabisulphite"] = new Dictionary<string, string> { ["school"] = "9" } });
+        var options = Routes.Chain(["metabisulphite"], new Dictionary<string, IReadOnlyDictionary<string, string>> { ["metabisulphite"] = new Dictionary<string, string> { ["school"] = "9" } });
         Assert.Contains(options.Check(), e => e.Field == "route[0].options.school");
     }
 }

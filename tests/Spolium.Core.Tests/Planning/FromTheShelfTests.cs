@@ -1,7 +1,7 @@
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Vessels;
 using Xunit;
 
@@ -14,7 +14,7 @@ public class FromTheShelfTests
     private static readonly Bottle Second = First with { Id = "N-2" };
 
     private static BatchPlan Plan(Dictionary<string, double> levels, IReadOnlyDictionary<string, Facts>? facts = null, params Bottle[] nitric) =>
-        Planner.Fold(Given.Charge(Given.Hl1(), 100), Route.Chain(Route.GoldByNitricStrip), new Shop([.. nitric, .. Shop.UsualBottles.Skip(1)], Vessel.Beakers, 0.01, levels), facts ?? new Dictionary<string, Facts>(), new Draws("whole"));
+        Planner.Fold(Given.Charge(Given.Hl1(), 100), Routes.Chain(KnownWays.GoldByNitricStrip), new Shop([.. nitric, .. Shop.UsualBottles.Skip(1)], Vessel.Beakers, 0.01, levels), facts ?? new Dictionary<string, Facts>(), new Draws("whole"));
 
     private static double Wanted(PlannedStep step) => step.Plan.Doses.Where(d => d.Bottle.Formula == "HNO3").Sum(d => d.Rungs.Sum(r => r.Grams));
 

@@ -1,6 +1,6 @@
 using Spolium.Core.Chemistry;
-using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Planning;

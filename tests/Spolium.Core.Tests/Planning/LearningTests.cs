@@ -2,6 +2,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Planning;
@@ -13,7 +14,7 @@ public class LearningTests
 
     private static BatchPlan Plan(double factor, bool signed)
     {
-        var route = Route.Chain(["nitric-part", "silver-chloride"]);
+        var route = Routes.Chain(["nitric-part", "silver-chloride"]);
         var feed = Given.Charge(Contacts, 100, "HL-2");
         var planned = Planner.Fold(feed, route, Shop.Usual, new Draws("26-03"));
         var nitric = planned.Of("1-nitric-part").Plan.Doses.Single(d => d.Id == "nitric");
@@ -69,7 +70,7 @@ public class LearningTests
     [Fact]
     public void Nothing_is_learned_where_nothing_is_unsure()
     {
-        var plan = Planner.Fold(Given.Metals(("Ag", 20)), Route.Chain(["nitric-part"]), Shop.Usual, new Draws("sure"));
+        var plan = Planner.Fold(Given.Metals(("Ag", 20)), Routes.Chain(["nitric-part"]), Shop.Usual, new Draws("sure"));
         var charge = Given.Metals(("Ag", 20));
         Assert.Same(charge, Learning.From(charge, new("nitric", Working.Given(10, Dimension.Mass, "need", "test"), [new("nitric", "N-1", 8, DateTimeOffset.UnixEpoch, "e")]), "x", new Draws("sure")));
         Assert.Empty(plan.Steps[0].Plan.Learned);

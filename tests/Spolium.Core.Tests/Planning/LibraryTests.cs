@@ -5,6 +5,7 @@ using Spolium.Core.Kinetics;
 using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Safety;
 using Xunit;
 
@@ -16,8 +17,8 @@ public class LibraryTests
     [Fact]
     public void The_library_rises_names_elements_and_marks_that_gates_know()
     {
-        Assert.True(Material.All.Count >= 55);
-        Assert.All(Material.All, m =>
+        Assert.True(MaterialLibrary.All.Count >= 55);
+        Assert.All(MaterialLibrary.All, m =>
         {
             Assert.All(m.Lines, l => Assert.True(l.Percent.Low <= l.Percent.Likely && l.Percent.Likely <= l.Percent.High && (l.Percent.High <= 100 || m.IsLiquor), $"{m.Id}: {l.Element}"));
             Assert.All(m.Lines, l => Assert.True(l.Element == "plastic" || Elements.BySymbol.ContainsKey(l.Element), $"{m.Id}: {l.Element}"));
@@ -26,8 +27,8 @@ public class LibraryTests
         });
         // 1/20 of 14 karat is 2.92 %: inside of what rolled gold may hold; cadmium in braze and oxide tips is gated.
         Assert.InRange(100 * 0.585 / 20, 0.3, 4);
-        Assert.Contains("cadmium", Material.All.Single(m => m.Id == "ag-cdo-tips").Marks);
-        Assert.Contains("mercury", Material.All.Single(m => m.Id == "amalgam").Marks);
+        Assert.Contains("cadmium", MaterialLibrary.All.Single(m => m.Id == "ag-cdo-tips").Marks);
+        Assert.Contains("mercury", MaterialLibrary.All.Single(m => m.Id == "amalgam").Marks);
     }
 
     [Theory]
@@ -61,7 +62,7 @@ public class LibraryTests
         Assert.Equal(Way.All.Count, Way.All.Select(w => w.Id).Distinct().Count());
         foreach (var way in Way.All)
         {
-            var route = Route.Chain(way.Methods);
+            var route = Routes.Chain(way.Methods);
             Assert.Empty(route.Check());
             var draws = new Draws(way.Id);
             var grams = Working.Given(10, Dimension.Mass, "metal", "t");

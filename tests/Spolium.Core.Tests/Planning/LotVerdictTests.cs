@@ -2,6 +2,7 @@ using CsCheck;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Planning;
@@ -69,8 +70,8 @@ public class LotVerdictTests
     private static Worth Of((double Silver, double Copper, double Price, double Hour) x, double times = 1)
     {
         var draws = new Draws("law", true);
-        var plan = Planner.Fold(Given.Metals(("Ag", x.Silver), ("Cu", x.Copper + 1)), Route.Chain(Route.SilverByCopper), Shop.Usual, draws);
-        var list = PriceList.MadeUp with { Rows = [.. PriceList.MadeUp.Rows.Select(r => (r.Kind, r.Item) switch { (PriceKind.Metal, "Ag") => r with { Price = r.Price with { Value = x.Price * times }, Charge = null }, (PriceKind.Work, "hands") => r with { Price = r.Price with { Value = x.Hour } }, _ => r })] };
+        var plan = Planner.Fold(Given.Metals(("Ag", x.Silver), ("Cu", x.Copper + 1)), Routes.Chain(KnownWays.SilverByCopper), Shop.Usual, draws);
+        var list = PriceFigures.MadeUp with { Rows = [.. PriceFigures.MadeUp.Rows.Select(r => (r.Kind, r.Item) switch { (PriceKind.Metal, "Ag") => r with { Price = r.Price with { Value = x.Price * times }, Charge = null }, (PriceKind.Work, "hands") => r with { Price = r.Price with { Value = x.Hour } }, _ => r })] };
         return Worth.Of(plan, "Ag", new(list, new Dictionary<string, Working>()), draws);
     }
 

@@ -3,6 +3,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Safety;
 using Spolium.Core.Tests.Methods;
 using Xunit;
@@ -15,8 +16,8 @@ public class RouteTests
     [Fact]
     public void A_loop_stands_in_the_way_and_a_branch_beside_it()
     {
-        var gold = Route.Chain(Route.GoldByNitricStrip);
-        var loop = gold.PutIn("5-metabisulphite", Route.SecondRefine);
+        var gold = Routes.Chain(KnownWays.GoldByNitricStrip);
+        var loop = gold.PutIn("5-metabisulphite", KnownWays.SecondRefine);
         Assert.Empty(loop.Check());
         Assert.Equal(["5-metabisulphite", "5a-aqua-regia", "5b-sulfamic", "5c-clear", "5d-metabisulphite", "5e-wash", "6-wash-dry-melt"], loop.Steps.Skip(4).Select(s => s.Id));
         Assert.Equal(["5e-wash/washed"], loop.Steps[^1].Takes);
@@ -25,7 +26,7 @@ public class RouteTests
         Assert.Null(twice.Refused);
         Assert.InRange(twice.Product("Au").Likely, 0.95 * once.Product("Au").Likely, once.Product("Au").Likely);
 
-        var trial = Route.Chain(["aliquot", "nitric-part", "silver-chloride"]).PutIn("1-aliquot", ["nitric-part", "copper-cement"], "trial");
+        var trial = Routes.Chain(["aliquot", "nitric-part", "silver-chloride"]).PutIn("1-aliquot", ["nitric-part", "copper-cement"], "trial");
         Assert.Empty(trial.Check());
         Assert.Equal(["1-aliquot/rest"], trial.Steps.Single(s => s.Id == "2-nitric-part").Takes);
         var plan = Planner.Fold(RefusalTests.Of("Ag 100, Cu 10"), trial, Shop.Usual, new Draws("trial"));
@@ -36,7 +37,7 @@ public class RouteTests
     [Fact]
     public void Holdings_that_wait_are_put_together_and_each_is_taken_once()
     {
-        var route = Route.Chain(Route.GoldByNitricStrip);
+        var route = Routes.Chain(KnownWays.GoldByNitricStrip);
         Assert.Contains("4-clear/filter", route.Waiting);
         Assert.DoesNotContain("4-clear/clear-liquor", route.Waiting);
         var both = route.PutIn("5-metabisulphite", ["wash"], null, ["1-nitric-strip/rinse"]);
@@ -52,7 +53,7 @@ public class RouteTests
     public void Two_liquors_that_never_meet_are_not_put_together()
     {
         // A silver liquor that was parted off, and the oxalic acid that an oxalic precipitation leaves: silver oxalate, which detonates when dry.
-        var route = Route.Chain(["nitric-part>residue", "wash", "aqua-regia", "sulfamic", "clear", "oxalic"]).PutIn("6-oxalic", ["clear"], "barren", ["1-nitric-part/silver-liquor"]);
+        var route = Routes.Chain(["nitric-part>residue", "wash", "aqua-regia", "sulfamic", "clear", "oxalic"]).PutIn("6-oxalic", ["clear"], "barren", ["1-nitric-part/silver-liquor"]);
         var plan = Planner.Fold(RefusalTests.Of("Ag 60, Au 20"), route, Shop.Usual, new Draws("meet"));
         Assert.Null(plan.Refused);
         Assert.Contains(plan.Of("6a-clear").Combined, r => r is { Id: "silver-oxalic", Verdict: Verdict.Stop });

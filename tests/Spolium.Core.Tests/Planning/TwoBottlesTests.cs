@@ -2,6 +2,7 @@ using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Vessels;
 using Xunit;
 
@@ -13,7 +14,7 @@ public class TwoBottlesTests
     private static readonly Bottle Weak = Strong with { Id = "N-2", Strength = new(0.50), DensityGPerMl = 1.310 };
 
     private static BatchPlan Plan(IReadOnlyList<Bottle> nitric, Dictionary<string, double>? levels, IReadOnlyDictionary<string, Facts>? facts = null) =>
-        Planner.Fold(Given.Charge(Given.Hl1(), 100), Route.Chain(["nitric-strip"]), new Shop([.. nitric, .. Shop.UsualBottles.Skip(1)], Vessel.Beakers, 0.01, levels), facts ?? new Dictionary<string, Facts>(), new Draws("two"));
+        Planner.Fold(Given.Charge(Given.Hl1(), 100), Routes.Chain(["nitric-strip"]), new Shop([.. nitric, .. Shop.UsualBottles.Skip(1)], Vessel.Beakers, 0.01, levels), facts ?? new Dictionary<string, Facts>(), new Draws("two"));
 
     private static Dose Nitric(BatchPlan plan) => plan.Steps[0].Plan.Doses.First(d => d.Id == "nitric");
 

@@ -4,6 +4,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Planning;
@@ -124,11 +125,11 @@ public class WaySearchTests
     [Fact]
     public void The_usual_ways_for_gold_and_silver_lie_on_the_map()
     {
-        foreach (var way in new[] { Route.GoldByNitricStrip, Route.GoldByChlorine, Route.SilverByChloride, Route.SilverByCopper })
+        foreach (var way in new[] { KnownWays.GoldByNitricStrip, KnownWays.GoldByChlorine, KnownWays.SilverByChloride, KnownWays.SilverByCopper })
             Assert.Equal(way, FoundWay.Of(string.Join('/', way), null)!.Methods);
-        Assert.Equal("silver by chloride", FoundWay.Of(string.Join('/', Route.SilverByChloride.Skip(1)), LiquorKind.Nitrate)!.Title);
+        Assert.Equal("silver by chloride", FoundWay.Of(string.Join('/', KnownWays.SilverByChloride.Skip(1)), LiquorKind.Nitrate)!.Title);
         Assert.Null(FoundWay.Of("nitric-part/melt", null));
-        Assert.Null(FoundWay.Of(string.Join('/', Route.SilverByChloride), LiquorKind.Fixer));
+        Assert.Null(FoundWay.Of(string.Join('/', KnownWays.SilverByChloride), LiquorKind.Fixer));
         Assert.Null(FoundWay.Of("nitric-strip/aqua-regia", null));
     }
 
@@ -142,8 +143,8 @@ public class WaySearchTests
         var lot = Demo.Value.Lots[lotId];
         foreach (var way in At(lotId).Ways().Planned)
         {
-            var quick = Planner.Fold(BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount, true), Route.Chain(way.Way.Methods), Shop.Usual, new Draws(lot.Id, true));
-            var whole = Planner.Fold(BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount), Route.Chain(way.Way.Methods), Shop.Usual, new Draws(lot.Id));
+            var quick = Planner.Fold(BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount, true), Routes.Chain(way.Way.Methods), Shop.Usual, new Draws(lot.Id, true));
+            var whole = Planner.Fold(BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount), Routes.Chain(way.Way.Methods), Shop.Usual, new Draws(lot.Id));
             foreach (var (a, b) in quick.Steps.Zip(whole.Steps))
             {
                 Assert.All(a.Plan.Doses, d => Assert.True(d.Grams.Amount.IsCertain));

@@ -3,13 +3,14 @@ using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Planning;
 
 public class WorthTests
 {
-    private static readonly WorthTerms Terms = new(PriceList.MadeUp, new Dictionary<string, Working>());
+    private static readonly WorthTerms Terms = new(PriceFigures.MadeUp, new Dictionary<string, Working>());
 
     private static Content Contacts(double low = 8, double likely = 11, double high = 14) => new(
         [new("Ag", Given.Share(low), Given.Share(likely), Given.Share(high)), new("Ni", Given.Share(12), Given.Share(15), Given.Share(18)), new("Zn", Given.Share(14), Given.Share(19), Given.Share(24))], "Cu");
@@ -18,7 +19,7 @@ public class WorthTests
     {
         var feed = content.ToCharge(Working.Given(grams, Dimension.Mass, "lot", "weighed"), new Draws("HL-2", contentLikely));
         var draws = new Draws("HL-2", restLikely);
-        return Worth.Of(Planner.Fold(feed, Route.Chain(Route.SilverByCopper), Shop.Usual, draws), "Ag", terms ?? Terms, draws);
+        return Worth.Of(Planner.Fold(feed, Routes.Chain(KnownWays.SilverByCopper), Shop.Usual, draws), "Ag", terms ?? Terms, draws);
     }
 
     // HL-2, 1284 g, at its likely content, by nitric acid and copper; prices of the made-up list. Reckoned by hand, line by line:
@@ -87,7 +88,7 @@ public class WorthTests
     {
         var margins = new[] { 5.0, 8, 11, 14 }.Select(p => Of(Contacts(p, p, p), true, true).Margin.Likely).ToList();
         Assert.Equal(margins.Order(), margins);
-        var dear = PriceList.MadeUp with { Rows = [.. PriceList.MadeUp.Rows.Select(r => r.Item == "HNO3" ? r with { Price = r.Price with { Value = 2 * r.Price.Value } } : r)] };
+        var dear = PriceFigures.MadeUp with { Rows = [.. PriceFigures.MadeUp.Rows.Select(r => r.Item == "HNO3" ? r with { Price = r.Price with { Value = 2 * r.Price.Value } } : r)] };
         Assert.Equal(Of(Contacts(), true, true).Margin.Likely - 282.6, Of(Contacts(), true, true, terms: Terms with { Prices = dear }).Margin.Likely, 1.0);
     }
 
@@ -98,7 +99,7 @@ public class WorthTests
         var paid = Terms with { BottlePrices = new Dictionary<string, Working> { [bottle.Id] = Working.Given(0.05, Dimension.Money / Dimension.Mass, "paid", "test") } };
         // 4722.7 g out of the bottle
         Assert.Equal(-236.1, Of(Contacts(), true, true, terms: paid).Lines.Single(l => l.Id == "reagent-HNO3").Kr.Likely, 0.3);
-        var bare = Of(Contacts(), true, true, terms: Terms with { Prices = PriceList.MadeUp with { Rows = [.. PriceList.MadeUp.Rows.Where(r => r.Item is "Ag" or "hands")] } });
+        var bare = Of(Contacts(), true, true, terms: Terms with { Prices = PriceFigures.MadeUp with { Rows = [.. PriceFigures.MadeUp.Rows.Where(r => r.Item is "Ag" or "hands")] } });
         Assert.Contains("nitric acid", bare.NotPriced);
         Assert.Contains("power", bare.NotPriced);
         Assert.Contains("handing over", bare.NotPriced);
@@ -119,7 +120,7 @@ public class WorthTests
     {
         var dental = Given.Metals(("Au", 71), ("Pt", 8), ("Pd", 5), ("Ag", 11));
         var draws = new Draws("HL-3", true);
-        var plan = Planner.Fold(dental, Route.Chain(["inquart", "granulate", "nitric-part>residue", "wash-dry-melt"]), Shop.Usual, draws);
+        var plan = Planner.Fold(dental, Routes.Chain(["inquart", "granulate", "nitric-part>residue", "wash-dry-melt"]), Shop.Usual, draws);
         var worth = Worth.Of(plan, "Au", Terms, draws);
         // what is not lost: 8 g × 410 kr × 0.5 and 5 g × 430 kr × 0.5
         Assert.Equal(1640, worth.Lines.Single(l => l.Id == "held-Pt").Kr.Likely, 1.0);
@@ -132,11 +133,11 @@ public class WorthTests
     [Fact]
     public void The_made_up_list_can_be_kept_and_prices_every_reagent_that_a_way_pours()
     {
-        Assert.Empty(PriceList.MadeUp.Check());
+        Assert.Empty(PriceFigures.MadeUp.Check());
         var poured = WayMap.Links.SelectMany(l => MethodCatalogue.Of(l.Id).Reagents).Distinct().Where(f => f != "H2O");
-        Assert.All(poured, f => Assert.NotNull(PriceList.MadeUp.OfReagent(f)));
-        Assert.All(PriceList.Works.Keys, w => Assert.NotNull(PriceList.MadeUp.OfWork(w)));
-        Assert.All(PriceList.MadeUp.Rows.Where(r => r.Kind == PriceKind.Reagent), r => Assert.Contains(ReagentForm.All, f => f.Formula == r.Item));
+        Assert.All(poured, f => Assert.NotNull(PriceFigures.MadeUp.OfReagent(f)));
+        Assert.All(PriceList.Works.Keys, w => Assert.NotNull(PriceFigures.MadeUp.OfWork(w)));
+        Assert.All(PriceFigures.MadeUp.Rows.Where(r => r.Kind == PriceKind.Reagent), r => Assert.Contains(ReagentForm.All, f => f.Formula == r.Item));
     }
 
     [Theory]

@@ -1,6 +1,6 @@
 using Spolium.Core.Bench;
-using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Quantities;

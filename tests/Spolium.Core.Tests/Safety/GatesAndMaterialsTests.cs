@@ -51,7 +51,7 @@ public class GatesAndMaterialsTests
         var tagged = Given.Metals(("Cu", 10)).Marked(["cyanide"]);
         var (part, rest) = tagged.Split(_ => Working.Exact(0.5));
         Assert.All(new[] { part, rest, Charge.Empty.Plus(tagged), tagged.With(Species.Water, Working.Exact(1, null, Dimension.Substance)) }, c => Assert.Contains("cyanide", c.Marks));
-        var plan = Planner.Fold(Given.Metals(("Cu", 100), ("Au", 2)).Marked(["paper"]), Route.Chain(["sort", "nitric-strip"]), Shop.Usual, new Draws("marks"));
+        var plan = Planner.Fold(Given.Metals(("Cu", 100), ("Au", 2)).Marked(["paper"]), Routes.Chain(["sort", "nitric-strip"]), Shop.Usual, new Draws("marks"));
         Assert.All(plan.Steps.SelectMany(s => s.Plan.Outputs), o => Assert.Contains("paper", o.Charge.Marks));
     }
 
@@ -127,7 +127,7 @@ public class GatesAndMaterialsTests
         // Bleach into silver that met ammonia: a step alone, on a liquor that nobody should pour it into.
         var draws = new Draws("found");
         var liquor = Given.Metals(("Au", 5)).With(Species.Water, Molar.Moles(Working.Exact(200, null, Dimension.Mass), "H2O")).With(new("S2O3 2-", Phase.Aqueous), Working.Exact(0.1, null, Dimension.Substance));
-        var plan = Planner.Fold(liquor, Route.Chain(["hypochlorite"]), Shop.Usual, draws);
+        var plan = Planner.Fold(liquor, Routes.Chain(["hypochlorite"]), Shop.Usual, draws);
         var found = StepSafety.Of(plan.Steps[0], draws).Findings;
         Assert.Contains(found, f => f is { DoseId: "hcl", Row.Id: "fixer-acid" });
         Assert.Contains(found, f => f is { DoseId: "oxidant", Row.Id: "fixer-bleach" });

@@ -2,6 +2,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Core.Safety;
 using Xunit;
 
@@ -74,8 +75,8 @@ public class NeverTogetherTests
     {
         var gold = Given.Plan(Given.Charge(Given.Hl1(), 412.6));
         var silver = new Content([new("Ag", Given.Share(8), Given.Share(11), Given.Share(14)), new("Ni", Given.Share(10), Given.Share(14), Given.Share(18)), new("Zn", Given.Share(10), Given.Share(18), Given.Share(24))], "Cu");
-        var byChloride = Planner.Fold(Given.Charge(silver, 1284, "HL-2"), Route.Chain(Route.SilverByChloride), Core.Methods.Shop.Usual, new Draws("HL-2"));
-        var byCopper = Planner.Fold(Given.Charge(silver, 1284, "HL-2"), Route.Chain(Route.SilverByCopper), Core.Methods.Shop.Usual, new Draws("HL-2"));
+        var byChloride = Planner.Fold(Given.Charge(silver, 1284, "HL-2"), Routes.Chain(KnownWays.SilverByChloride), Core.Methods.Shop.Usual, new Draws("HL-2"));
+        var byCopper = Planner.Fold(Given.Charge(silver, 1284, "HL-2"), Routes.Chain(KnownWays.SilverByCopper), Core.Methods.Shop.Usual, new Draws("HL-2"));
         foreach (var plan in new[] { gold, byChloride, byCopper })
         {
             Assert.Null(plan.Refused);

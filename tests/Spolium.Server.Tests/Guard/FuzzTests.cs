@@ -7,6 +7,7 @@ using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
 using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Spolium.Server.Shared;
 using Xunit;
 

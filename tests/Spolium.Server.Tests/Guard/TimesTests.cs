@@ -1,5 +1,5 @@
 using System.Text.Json;
-using Spolium.Core.Journal;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Server.Tests.Guard;

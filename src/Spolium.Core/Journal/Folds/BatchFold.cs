@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
-using Spolium.Core.Methods;
-using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal.Folds;
 

@@ -1,3 +1,5 @@
+using Spolium.Core.Records;
+
 namespace Spolium.Core.Journal.Folds;
 
 /// <summary>A bottle of the shelf, entry by entry.</summary>

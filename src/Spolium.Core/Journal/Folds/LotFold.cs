@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal.Folds;
 

@@ -1,3 +1,5 @@
+using Spolium.Core.Records;
+
 namespace Spolium.Core.Journal.Folds;
 
 /// <summary>A shared holding, entry by entry.</summary>

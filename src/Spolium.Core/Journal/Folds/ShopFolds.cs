@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal.Folds;
 

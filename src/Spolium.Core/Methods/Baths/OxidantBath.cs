@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Reference;
 
 namespace Spolium.Core.Methods.Baths;

@@ -2,6 +2,8 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods.Baths;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.Strip;

@@ -4,7 +4,7 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 
-namespace Spolium.Core.Journal;
+namespace Spolium.Core.Records;
 
 /// <summary>The journal holds an entry that this version does not know; nothing after it is replayed.</summary>
 public sealed class UnknownEntryException(string kind, int schema) : FormatException($"The journal holds an entry of kind '{kind}', schema {schema}, which this version of Spolium does not know. Use the version that wrote it, or a newer one.");

@@ -1,6 +1,6 @@
 using Spolium.Core.Quantities;
 
-namespace Spolium.Core.Reagents;
+namespace Spolium.Core.Records;
 
 /// <summary>How strong a bottle is, and how that is known.</summary>
 /// <param name="Fraction">Mass fraction of the substance.</param>

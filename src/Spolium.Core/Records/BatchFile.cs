@@ -1,7 +1,6 @@
 using System.Text.Json;
-using Spolium.Core.Quantities;
 
-namespace Spolium.Core.Journal;
+namespace Spolium.Core.Records;
 
 /// <summary>
 /// A whole batch as one file that stands by itself: its entries to the letter, and snapshots of the lots and vessels that they speak of.
@@ -18,7 +17,8 @@ public sealed record BatchFile(string Schema, int Version, IReadOnlyDictionary<s
     public const string Name = "spolium-batch";
     public const int Latest = 1;
 
-    private static readonly Dictionary<string, string> CoreUnits = new()
+    /// <summary>Units of the numbers in a file of today.</summary>
+    public static readonly IReadOnlyDictionary<string, string> CoreUnits = new Dictionary<string, string>
     {
         ["mass"] = "g",
         ["volume"] = "mL",
@@ -32,28 +32,6 @@ public sealed record BatchFile(string Schema, int Version, IReadOnlyDictionary<s
     };
 
     private static readonly JsonSerializerOptions Indented = new(EntryJson.Options) { WriteIndented = true };
-
-    public static BatchFile Of(State state, BatchState batch)
-    {
-        var entries = state.Entries.Naming(Entry.BatchStream(batch.Id)).ToList();
-        // What came with it goes out with it.
-        if (batch.BroughtIn is { } was)
-            return was with { Entries = entries };
-        var lots = batch.Feeds.SelectMany(f => Making(state, state.Lots[f.LotId], f.Amount)).ToList();
-        var vessels = state.Vessels.Values.Where(v => v.Tare is not null).OrderBy(v => v.Id, StringComparer.Ordinal).Select(v => (VesselNamed)state.Entries.Find(v.EntryId)!.Body).ToList();
-        return new(Name, Latest, CoreUnits, batch.Id, batch.Code, lots, vessels, entries);
-    }
-
-    // So much of a lot as the batch took, as if it had been received so; a pool by what each of its lots brought.
-    private static IEnumerable<EntryBody> Making(State state, LotState lot, TypedNumber amount)
-    {
-        var share = amount.Value / lot.Amount.Value;
-        var believed = lot.Believed.Select(b => new ElementEstimate(b.Element, b.Grams * share, b.Sigma * share, b.Low * share, b.High * share)).ToList();
-        if (lot.Sources.Count == 0)
-            return [new LotReceived(lot.Id, lot.Code, lot.Title, lot.Material, amount, lot.Content, lot.Thickness, believed)];
-        var feeds = lot.Sources.Select(f => f with { Amount = f.Amount with { Value = f.Amount.Value * share, PlusMinus = f.Amount.PlusMinus * share } }).ToList();
-        return [.. feeds.SelectMany(f => Making(state, state.Lots[f.LotId], f.Amount)), new LotsPooled(lot.Id, lot.Code, lot.Title, feeds, believed)];
-    }
 
     public byte[] Write() => JsonSerializer.SerializeToUtf8Bytes(this, Indented);
 

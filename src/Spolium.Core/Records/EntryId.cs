@@ -1,6 +1,6 @@
 using System.Diagnostics.CodeAnalysis;
 
-namespace Spolium.Core.Journal;
+namespace Spolium.Core.Records;
 
 /// <summary>Ids of entries: GUIDs, however they are written. Stored ids stay as they are; they are compared in one form.</summary>
 public static class EntryId

@@ -2,7 +2,7 @@ using System.Collections;
 using System.Collections.Concurrent;
 using System.Reflection;
 
-namespace Spolium.Core.Journal;
+namespace Spolium.Core.Records;
 
 /// <summary>Whether a record that was read from a file has all that it must have: the reader of JSON lets a missing text be nothing.</summary>
 internal static class Whole

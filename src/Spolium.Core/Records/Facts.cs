@@ -1,6 +1,6 @@
 using Spolium.Core.Quantities;
 
-namespace Spolium.Core.Methods;
+namespace Spolium.Core.Records;
 
 /// <summary>A portion that was really poured: grams from the bottle, and when; with the strength and density believed then.</summary>
 /// <param name="Strength">Mass fraction; null where the plan's own bottle stands.</param>
@@ -24,7 +24,7 @@ public sealed record Facts(
     public bool GivenUp { get; init; }
 
     /// <summary>Liquors that were tested for a metal, in their order.</summary>
-    public IReadOnlyList<Materials.LiquorBracket> Tests { get; init; } = [];
+    public IReadOnlyList<LiquorBracket> Tests { get; init; } = [];
 
     /// <summary>Nothing has happened yet.</summary>
     public static readonly Facts None = new([], new HashSet<string>(), new Dictionary<string, TypedNumber>(), false, false, null);

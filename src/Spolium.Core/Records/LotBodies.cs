@@ -1,0 +1,47 @@
+using Spolium.Core.Quantities;
+
+namespace Spolium.Core.Records;
+
+/// <param name="Amount">Mass of a solid lot, volume of a liquor.</param>
+/// <param name="Thickness">Of the thickest piece; null when nobody measured it.</param>
+/// <param name="Believed">Metal by the content as typed, in all worlds; kept, so that replay never reckons.</param>
+/// <param name="Pieces">How many were counted; null where nobody did.</param>
+public sealed record LotReceived(string LotId, string Code, string Title, string Material, TypedNumber Amount, Content Content, TypedNumber? Thickness, IReadOnlyList<ElementEstimate> Believed, int? Pieces = null) : EntryBody;
+
+/// <summary>Lots that came together in one file.</summary>
+public sealed record LotsReceived(IReadOnlyList<LotReceived> Lots) : EntryBody;
+
+/// <summary>A part of a lot that goes on as a lot of its own.</summary>
+/// <param name="Content">What is believed of this class of pieces; null where it is taken to hold what the lot holds.</param>
+/// <param name="Believed">Metal by its own content.</param>
+/// <param name="Pieces">How many were counted; null where nobody did.</param>
+public sealed record LotPart(string LotId, string Code, string Title, TypedNumber Amount, Content? Content = null, string? Material = null, IReadOnlyList<ElementEstimate>? Believed = null, int? Pieces = null);
+
+/// <summary>What was taken out and goes on nowhere: plastic, glue, screws.</summary>
+public sealed record RemovedPart(string Name, TypedNumber Amount);
+
+/// <summary>A lot is weighed into parts; what the parts do not hold is posted, not dropped.</summary>
+/// <param name="Reason">Why the parts do not add up, where they do not.</param>
+public sealed record LotSplit(string LotId, IReadOnlyList<LotPart> Parts, string? Reason = null, IReadOnlyList<RemovedPart>? Removed = null) : EntryBody;
+
+/// <summary>Lots put together into one; the book keeps what each brought.</summary>
+/// <param name="Feeds">How much of which lot.</param>
+public sealed record LotsPooled(string LotId, string Code, string Title, IReadOnlyList<Feed> Feeds, IReadOnlyList<ElementEstimate> Believed) : EntryBody;
+
+/// <summary>Another belief of what a lot holds: an assay, a better guess.</summary>
+/// <param name="How"><see cref="Assay"/> or <see cref="Guess"/>.</param>
+/// <param name="Pieces">Pieces that an assay was made of; null where it speaks for the whole.</param>
+public sealed record LotContentChanged(string LotId, Content Content, string How, string Reason, int? Pieces, IReadOnlyList<ElementEstimate> Believed) : EntryBody
+{
+    public const string Assay = "assay";
+    public const string Guess = "guess";
+}
+
+/// <param name="WaitsFor">What the lot waits for, in words; null when it waits no longer.</param>
+public sealed record LotSetAside(string LotId, string? WaitsFor) : EntryBody;
+
+/// <param name="Crowns">What somebody offers for all of it as it is; null when the offer is gone.</param>
+public sealed record LotOffered(string LotId, TypedNumber? Crowns, string By) : EntryBody;
+
+/// <param name="PhotoId">SHA-256 of its bytes, which stand beside the journal.</param>
+public sealed record LotPhotographed(string LotId, string PhotoId, string Caption) : EntryBody;
