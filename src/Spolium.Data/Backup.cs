@@ -78,7 +78,7 @@ public static class Backup
     }
 
     // The database's own way: pages that change meanwhile are copied again, and the copy is of one moment.
-    private static void Copy(string from, string to)
+    internal static void Copy(string from, string to)
     {
         using var source = new SqliteConnection($"Data Source={from};Mode=ReadOnly;Pooling=False;Default Timeout=10");
         using var copy = new SqliteConnection($"Data Source={to};Pooling=False");

@@ -1,5 +1,5 @@
 using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Bench;
+using Spolium.Core.Records;
 using Spolium.Data.Tables;
 
 namespace Spolium.Data;

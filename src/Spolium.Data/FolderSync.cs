@@ -14,6 +14,13 @@ internal static partial class FolderSync
         _ = Close(handle);
     }
 
+    /// <summary>Returns when the bytes of a file are on the disk.</summary>
+    public static void FlushFile(string file)
+    {
+        using var stream = new FileStream(file, FileMode.Open, FileAccess.Write);
+        stream.Flush(true);
+    }
+
     [LibraryImport("libc", EntryPoint = "open", StringMarshalling = StringMarshalling.Utf8)]
     private static partial int Open(string path, int flags);
 

@@ -68,14 +68,15 @@ public sealed class JournalStore : IDisposable
     public Ledger Ledger => ledger;
 
     /// <summary>Opens or makes a database, replays its journal, and rebuilds projections that are behind or of an older shape.</summary>
+    /// <param name="tell">Is told what is done with a folder of an earlier version.</param>
     /// <exception cref="CannotOpenException">The folder is open elsewhere, or the file is not what it should be: in one sentence.</exception>
-    public static JournalStore Open(string file, TimeProvider time)
+    public static JournalStore Open(string file, TimeProvider time, Action<string>? tell = null)
     {
         var folder = FolderLock.Take(Path.GetDirectoryName(Path.GetFullPath(file))!, time);
         var store = new JournalStore(file, time, folder);
         try
         {
-            store.Begin();
+            store.Begin(tell ?? (_ => { }));
             return store;
         }
         catch (Exception e) when (CannotOpenException.Of(file, e) is { } why)
@@ -85,15 +86,14 @@ public sealed class JournalStore : IDisposable
         }
     }
 
-    private void Begin()
+    private void Begin(Action<string> tell)
     {
+        Migrating.Bring(file, time, tell);
         using var db = Connect();
-        db.Database.Migrate();
         // While one connection stands open, the others neither write the log back nor take it away when they close.
         held = Connect();
         held.Database.OpenConnection();
         var (rows, streams) = Rows(db);
-        Bind(db, rows, streams);
         List<Entry> entries = [.. rows.Select(r => ToEntry(r, streams[r.Seq]))];
         breaks = [.. Verifying.Broken(rows, streams, headFile.Read()).Where(b => !Verifying.Accepted(entries, b))];
         if (rows.Count > 0)
@@ -111,6 +111,26 @@ public sealed class JournalStore : IDisposable
 
     public SpoliumDb Connect() => new(options);
 
+    /// <summary>The plan that a step was begun with, every figure with its working; null where it has not begun.</summary>
+    public FrozenPlan? PlanOf(BatchState batch, string stepId)
+    {
+        if (batch.Step(stepId) is not { Plan: { } begun })
+            return null;
+        using var db = Connect();
+        if (begun.Sha256 is { } sha256)
+            return PlanShelf.Find(db, sha256);
+        // It stands in the entry of an earlier version itself, or in the file that the batch came with.
+        var entry = ledger.State.Entries.Of(Entry.BatchStream(batch.Id)).LastOrDefault(e => e.Body is StepBegun s && s.StepId == stepId || e.Body is SentOut o && o.StepId == stepId);
+        return entry is null || entry.Brought ? null : PlanShelf.In(db, entry.Id);
+    }
+
+    /// <summary>A batch as a file that stands by itself, with the plans of its steps.</summary>
+    public BatchFile FileOf(BatchState batch)
+    {
+        using var db = Connect();
+        return BatchFiles.Of(ledger.State, batch, sha256 => PlanShelf.Find(db, sha256));
+    }
+
     /// <summary>Places where the journal is not what was written, and nobody gave the word yet; empty as a rule.</summary>
     public IReadOnlyList<ChainBreak> Breaks => breaks;
 
@@ -122,27 +142,12 @@ public sealed class JournalStore : IDisposable
         return [.. rows.Select(r => ToEntry(r, streams[r.Seq]))];
     }
 
-    private static (List<EntryRow> Rows, ILookup<long, EntryStreamRow> Streams) Rows(SpoliumDb db) =>
+    internal static (List<EntryRow> Rows, ILookup<long, EntryStreamRow> Streams) Rows(SpoliumDb db) =>
         ([.. db.Entries.AsNoTracking().OrderBy(e => e.Seq)], db.Streams.AsNoTracking().AsEnumerable().ToLookup(s => s.Seq));
 
     /// <exception cref="UnknownEntryException">The kind of the entry, or its schema, is not known.</exception>
-    internal static Entry ToEntry(EntryRow e, IEnumerable<EntryStreamRow> streams) => new(e.Id, [.. streams.Select(s => new StreamVersion(s.Stream, s.Version))],
-        new DateTimeOffset(e.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(e.OccurredOffsetMinutes)), new DateTimeOffset(e.RecordedTicks, TimeSpan.Zero), e.By, EntryJson.Read(e.Kind, e.Schema, e.Json));
-
-    // A folder of a version that did not chain its entries is chained once, as it stands.
-    private static void Bind(SpoliumDb db, IReadOnlyList<EntryRow> rows, ILookup<long, EntryStreamRow> streams)
-    {
-        if (rows.Count == 0 || rows.Any(r => r.Chain is not null))
-            return;
-        using var transaction = db.Database.BeginTransaction();
-        var before = Chain.Start;
-        foreach (var row in rows)
-        {
-            row.Chain = before = Chain.Next(before, row, streams[row.Seq]);
-            db.Database.ExecuteSql($"UPDATE entry SET Chain = {row.Chain} WHERE Seq = {row.Seq}");
-        }
-        transaction.Commit();
-    }
+    internal static Entry ToEntry(EntryRow e, IEnumerable<EntryStreamRow> streams) => PlanShelf.Without(new(e.Id, [.. streams.Select(s => new StreamVersion(s.Stream, s.Version))],
+        new DateTimeOffset(e.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(e.OccurredOffsetMinutes)), new DateTimeOffset(e.RecordedTicks, TimeSpan.Zero), e.By, EntryJson.Read(e.Kind, e.Schema, e.Json)));
 
     /// <summary>Writes one entry, or says why not.</summary>
     public async Task<Written> Write(Wish wish, CancellationToken cancel = default)
@@ -166,7 +171,7 @@ public sealed class JournalStore : IDisposable
             if (Claims.Refuse(now.State, body) is { Count: > 0 } taken)
                 return new Written.Refused(taken);
             var entry = new Entry(wish.Id, [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))], wish.OccurredAt, time.GetUtcNow(), wish.By, body);
-            var (next, posted) = now.Next(entry);
+            var (next, posted) = now.Next(PlanShelf.Without(entry));
             unsure = true;
             Append(now, next, entry, posted, wish.Request);
             (ledger, unsure) = (next, false);
@@ -210,9 +215,10 @@ public sealed class JournalStore : IDisposable
                 row.Chain = last = Chain.Next(last, row, streams);
                 rows.Add(row);
                 db.Streams.AddRange(streams);
+                PlanShelf.Put(db, entry);
             }
             db.Entries.AddRange(rows);
-            var (after, posted) = Grown(before, list);
+            var (after, posted) = Grown(before, list.Select(PlanShelf.Without));
             Projector.Project(db, before, after, posted, rows[^1].Seq);
             db.SaveChanges();
             transaction.Commit();
@@ -283,6 +289,7 @@ public sealed class JournalStore : IDisposable
         row.Chain = Chain.Next(head, row, streams);
         db.Entries.Add(row);
         db.Streams.AddRange(streams);
+        PlanShelf.Put(db, entry);
         Projector.Project(db, now, next, posted, row.Seq);
         db.SaveChanges();
         if (!keep)
@@ -293,7 +300,7 @@ public sealed class JournalStore : IDisposable
         headFile.Write(row.Seq, head);
     }
 
-    private static EntryRow Row(Entry entry, string request, long seq) => new()
+    internal static EntryRow Row(Entry entry, string request, long seq) => new()
     {
         Seq = seq,
         Id = entry.Id,
@@ -302,12 +309,12 @@ public sealed class JournalStore : IDisposable
         RecordedTicks = entry.RecordedAt.UtcTicks,
         By = entry.By,
         Kind = EntryJson.KindOf(entry.Body),
-        Schema = EntryJson.Schema,
+        Schema = EntryJson.SchemaOf(entry.Body),
         Json = EntryJson.Write(entry.Body),
         Hash = EntryJson.Hash(request),
     };
 
-    private static IEnumerable<EntryStreamRow> Streams(Entry entry, EntryRow row) => entry.Streams.Select(s => new EntryStreamRow { Stream = s.Stream, Version = s.Version, Seq = row.Seq });
+    internal static IEnumerable<EntryStreamRow> Streams(Entry entry, EntryRow row) => entry.Streams.Select(s => new EntryStreamRow { Stream = s.Stream, Version = s.Version, Seq = row.Seq });
 
     public void Dispose()
     {

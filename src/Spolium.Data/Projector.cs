@@ -14,7 +14,7 @@ namespace Spolium.Data;
 internal static class Projector
 {
     /// <summary>Goes up when a projection changes its shape: they are then rebuilt at the next start.</summary>
-    public const int Version = 2;
+    public const int Version = 3;
 
     public static void Project(SpoliumDb db, Ledger before, Ledger after, IReadOnlyList<Posting> posted, long seq)
     {
@@ -32,11 +32,9 @@ internal static class Projector
             BooksProjector.Forget(db, gone);
         }
         var changed = after.State.Batches.Values.Where(b => !ReferenceEquals(before.State.Batches.GetValueOrDefault(b.Id), b)).ToList();
-        // A tub that is worked up restates many batches: each is reckoned by itself.
-        var summaries = changed.Where(b => b.ClosedAt is not null).AsParallel().Select(b => (b.Id, Summary: BatchSummary.Of(after, b))).ToDictionary(x => x.Id, x => x.Summary);
         foreach (var batch in changed)
         {
-            Put(db, Row(after.State, batch, summaries.GetValueOrDefault(batch.Id)), batch.Id);
+            Put(db, Row(after.State, batch), batch.Id);
             // Steps that the way no longer has are gone from the list; the journal keeps what was done in them.
             var there = batch.Route.Steps.Select(s => s.Id).ToHashSet();
             db.Steps.RemoveRange(db.Steps.Where(s => s.BatchId == batch.Id).AsEnumerable().Where(s => !there.Contains(s.StepId)));
@@ -44,7 +42,7 @@ internal static class Projector
                 Put(db, Row(batch, i), batch.Id, batch.Route.Steps[i].Id);
             var earlier = before.State.Batches.GetValueOrDefault(batch.Id);
             if (batch.ClosedAt is not null || earlier?.ClosedAt is not null)
-                BooksProjector.Project(db, batch.Id, summaries.GetValueOrDefault(batch.Id));
+                BooksProjector.Project(db, batch.Id, batch.Summary);
             if (earlier?.ClosedAt != batch.ClosedAt || earlier?.Product != batch.Product)
                 moved.Add(batch.Id);
         }
@@ -101,23 +99,23 @@ internal static class Projector
         PartOf = lot.PartOf,
     };
 
-    private static BatchRow Row(State state, BatchState batch, BatchSummary? summary) => new()
+    private static BatchRow Row(State state, BatchState batch) => new()
     {
         Id = batch.Id,
         Code = batch.Code,
         Title = batch.Title,
-        LotCode = string.Join(", ", batch.Feeds.Select(f => state.Lots.GetValueOrDefault(f.LotId)?.Code ?? f.LotId)),
+        LotCode = string.Join(", ", batch.Feeds.Select(f => state.Lots.GetValueOrDefault(f.Id)?.Code ?? f.Id)),
         FeedG = batch.Feeds.Sum(f => f.Amount.Value),
         CurrentStep = batch.ClosedAt is null ? batch.Current?.Id : null,
         CurrentBegun = batch.Current is { } c && batch.Step(c.Id).Begun,
         StartedTicks = batch.StartedAt.UtcTicks,
         ClosedTicks = batch.ClosedAt?.UtcTicks,
         ProductG = batch.Product?.Mass.Value,
-        Material = state.Lots.GetValueOrDefault(batch.Feeds[0].LotId)?.Material ?? "",
-        AddsUp = summary?.AddsUp ?? true,
+        Material = state.Lots.GetValueOrDefault(batch.Feeds[0].Id)?.Material ?? "",
+        AddsUp = batch.Summary?.AddsUp ?? true,
         Explained = batch.Stands is not null,
         Restated = Math.Max(0, batch.History.Count - 1),
-        LotRoot = state.Lots.TryGetValue(batch.Feeds[0].LotId, out var lot) ? BatchAtWork.RootOf(state, lot) : batch.Feeds[0].LotId,
+        LotRoot = state.Lots.TryGetValue(batch.Feeds[0].Id, out var lot) ? BatchAtWork.RootOf(state, lot) : batch.Feeds[0].Id,
     };
 
     private static StepRow Row(BatchState batch, int i)

@@ -20,6 +20,7 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
     public DbSet<BatchReagentRow> BatchReagents => Set<BatchReagentRow>();
     public DbSet<BatchMoneyRow> BatchMoney => Set<BatchMoneyRow>();
     public DbSet<BatchPersonRow> BatchPeople => Set<BatchPersonRow>();
+    public DbSet<PlanRow> Plans => Set<PlanRow>();
     public DbSet<ProjectionRow> Projections => Set<ProjectionRow>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -35,6 +36,7 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
             e.ToTable("entry_stream").HasKey(x => new { x.Stream, x.Version });
             e.HasIndex(x => x.Seq);
         });
+        modelBuilder.Entity<PlanRow>().ToTable("plan").HasKey(x => x.Sha256);
         modelBuilder.Entity<LotRow>().ToTable("lot").HasKey(x => x.Id);
         modelBuilder.Entity<BatchRow>().ToTable("batch").HasKey(x => x.Id);
         modelBuilder.Entity<StepRow>().ToTable("step").HasKey(x => new { x.BatchId, x.StepId });

@@ -16,6 +16,9 @@ internal sealed class Clerk(DateTimeOffset start, string name = "demo")
 
     public DateTimeOffset Now => clock;
 
+    /// <summary>Who writes now.</summary>
+    public string Initials => who;
+
     public List<Entry> Entries { get; } = [];
 
     public Ledger Ledger { get; private set; } = Ledger.Empty;

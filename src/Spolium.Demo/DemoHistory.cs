@@ -100,7 +100,7 @@ internal static class DemoHistory
     private static void Work(Clerk clerk, Past batch)
     {
         clerk.At(batch.Day, 9, 0).By(batch.First).Write([Entry.BatchStream(batch.Code), Entry.LotStream(batch.Lot)],
-            s => Decisions.Start(s.State, batch.Code, batch.Code, Lots.First(l => l.Id == batch.Lot).Title, batch.Lot, Mass(batch.Mass, 0.05), Routes.Chain(batch.Way), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01));
+            s => Decisions.Start(s.State, batch.Code, batch.Code, Lots.First(l => l.Id == batch.Lot).Title, batch.Lot, Mass(batch.Mass, 0.05), Routes.Chain(batch.Way), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01, clerk.Now));
         var bench = new BatchWriter(clerk, batch.Code);
         var steps = clerk.Ledger.State.Batches[batch.Code].Route.Steps;
         for (var i = 0; i < steps.Count; i++)
@@ -114,7 +114,7 @@ internal static class DemoHistory
                 bench.Weigh("bar", batch.Bar, 0.01, batch.Fineness);
             bench.Close();
         }
-        clerk.After(15).Write([Entry.BatchStream(batch.Code)], s => Decisions.CloseBatch(s, s.State.Batches[batch.Code]));
+        clerk.After(15).Write([Entry.BatchStream(batch.Code)], s => Decisions.CloseBatch(s, s.State.Batches[batch.Code], clerk.Now, clerk.Initials));
     }
 
     private static TypedNumber Mass(string text, double plusMinus) => QuantityParser.Read(text, Field.Mass, plusMinus).Number!;

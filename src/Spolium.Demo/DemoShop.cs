@@ -19,11 +19,12 @@ public static class DemoShop
     public static IReadOnlyList<Entry> Entries(DateTimeOffset now)
     {
         var clerk = new Clerk(new DateTimeOffset(now.UtcDateTime.Date, TimeSpan.Zero).AddDays(-12).AddHours(8));
+        // Before anything closes: the money of a batch is that of its day.
+        clerk.At(-420, 9, 0).By("AV").Write([Entry.PricesStream], s => PriceDecisions.Keep(s.State, PriceFigures.MadeUp));
         FirstStock(clerk);
         DemoHistory.Write(clerk);
         ThrowAway(clerk);
         Stock(clerk);
-        clerk.At(-60, 9, 0).By("AV").Write([Entry.PricesStream], s => PriceDecisions.Keep(s.State, PriceFigures.MadeUp));
         SlippedBatch(clerk);
         Receive(clerk);
         Sort(clerk);
@@ -133,7 +134,7 @@ public static class DemoShop
     // Stripped, dissolved, denitrated, dropped and melted in three days.
     private static void GoldBatch(Clerk clerk, string id, string title, string lot, string mass, int day, (string First, string Second) who, string foils, string bar)
     {
-        clerk.At(day, 9, 0).By(who.First).Write([Entry.BatchStream(id), Entry.LotStream(lot)], s => Decisions.Start(s.State, id, id, title, lot, Mass(mass, 0.05), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01));
+        clerk.At(day, 9, 0).By(who.First).Write([Entry.BatchStream(id), Entry.LotStream(lot)], s => Decisions.Start(s.State, id, id, title, lot, Mass(mass, 0.05), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01, clerk.Now));
         var b = new BatchWriter(clerk, id);
 
         b.Begin("1-nitric-strip").Once("water").Ladder("nitric", 1.0, 9).Read("temperature", "62 °C").See("no-base-at-edge").After(12).See("quiet-after-more").Once("wash")
@@ -145,13 +146,13 @@ public static class DemoShop
         clerk.At(day + 2, 9, 30).By(who.Second);
         b.Begin("5-metabisulphite").Ladder("metabisulphite", 1.0, 5).See("stannous-clean").See("last-brought-nothing").After(90).See("settled").Close();
         b.Begin("6-wash-dry-melt").Once("acid").After(30).Once("wash").See("wash-clean").After(150).See("dry-constant").Once("borax").After(40).See("bar-poured").Weigh("bar", bar, 0.01, "996 ‰").Close();
-        clerk.After(20).Write([Entry.BatchStream(id)], s => Decisions.CloseBatch(s, s.State.Batches[id]));
+        clerk.After(20).Write([Entry.BatchStream(id)], s => Decisions.CloseBatch(s, s.State.Batches[id], clerk.Now, clerk.Initials));
     }
 
     private static void OpenBatch(Clerk clerk, DateTimeOffset now)
     {
         const string id = "26-02";
-        clerk.At(now.AddHours(-27)).By("MK").Write([Entry.BatchStream(id), Entry.LotStream(Lot)], s => Decisions.Start(s.State, id, id, "second half of HL-1", Lot, Mass("206.3 g", 0.05), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01));
+        clerk.At(now.AddHours(-27)).By("MK").Write([Entry.BatchStream(id), Entry.LotStream(Lot)], s => Decisions.Start(s.State, id, id, "second half of HL-1", Lot, Mass("206.3 g", 0.05), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01, clerk.Now));
         var b = new BatchWriter(clerk, id);
         b.Begin("1-nitric-strip").Once("water").Ladder("nitric", 1.05, 8).Read("temperature", "65 °C").See("no-base-at-edge").After(10).See("quiet-after-more").Once("wash").After(45).Weigh("foils", "4.51 g", 0.02).Close();
         clerk.At(now.AddHours(-3));

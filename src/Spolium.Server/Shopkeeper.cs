@@ -9,7 +9,7 @@ internal static class Shopkeeper
     public static JournalStore Open(IConfiguration configuration, TimeProvider time)
     {
         var file = Path.Combine(configuration["data"] ?? "data/demo", "spolium.db");
-        var store = JournalStore.Open(file, time);
+        var store = JournalStore.Open(file, time, Console.WriteLine);
         if (store.Ledger.State.Entries.Count == 0 && configuration["shop"] != "empty")
             store.Import(DemoShop.Entries(time.GetUtcNow()));
         return store;

@@ -25,7 +25,7 @@ public static class BookAnswers
             text.Add($"taken back {number.GetValueOrDefault(wrong, -1)}", number.GetValueOrDefault(by, -1));
         States(text, state);
         foreach (var batch in state.Batches.Values.Where(b => b.ClosedAt is not null).OrderBy(b => b.Id, StringComparer.Ordinal))
-            Summary(text, $"batch {batch.Id} summary", BatchSummary.Of(ledger, batch));
+            Summary(text, $"batch {batch.Id} summary", batch.Summary ?? Summaries.Of(ledger, batch));
         return text.Lines;
     }
 
@@ -109,7 +109,7 @@ public static class BookAnswers
     private static void Batch(AnswerText text, BatchState b)
     {
         var key = "batch " + b.Id;
-        text.Add(key, b.Code, b.Title, b.Feeds.Select(f => $"{f.LotId} {f.Amount.Text} {f.Amount.Value:G12}"), b.BalanceStepG, b.StartedAt, b.ClosedAt, b.PlanId, b.BroughtIn?.Code, b.FeedBy, b.LeftOut, b.Current?.Id);
+        text.Add(key, b.Code, b.Title, b.Feeds.Select(f => $"{f.Id} {f.Amount.Text} {f.Amount.Value:G12}"), b.BalanceStepG, b.StartedAt, b.ClosedAt, b.PlanId, b.BroughtIn?.Code, b.FeedBy, b.LeftOut, b.Current?.Id);
         text.Add(key + " way", b.Route.Steps.Select(s => $"{s.Id} {s.Method} takes {string.Join("+", s.Takes)} {string.Join(" ", s.Options.OrderBy(o => o.Key, StringComparer.Ordinal).Select(o => o.Key + "=" + o.Value))}"));
         text.Add(key + " bottles", b.Bottles.Select(x => $"{x.Id} {x.Formula} {x.Strength.Value:G12} {x.DensityGPerMl:G12} {x.PlusMinus:G12}"));
         text.Add(key + " believed", b.Believed.Select(Held));
@@ -130,8 +130,8 @@ public static class BookAnswers
     private static void Step(AnswerText text, string key, StepState s)
     {
         text.Add(key, s.BegunAt, s.ClosedAt, s.LastAt, s.GivenUp, s.Fee);
-        if (s.Frozen is { } f)
-            text.Add(key + " frozen", f.Method, f.MethodVersion, f.Vessel, f.Attended, f.Unattended, f.Doses.Select(d => $"{d.Dose} {d.Title} {d.BottleId} {d.Grams.Likely:G12} [{string.Join(" ", d.RungsG)}]"), f.Figures);
+        if (s.Plan is { } begun)
+            text.Add(key + " begun", begun.Method, begun.MethodVersion, begun.Vessel, begun.Doses.Select(d => $"{d.Dose} {d.Title} {d.BottleId} {d.Grams.Likely:G12} [{string.Join(" ", d.RungsG)}]"));
         foreach (var p in s.Pours)
             text.Add(key + " pour", p.DoseId, p.BottleId, p.Grams, p.OccurredAt, p.EntryId, p.Strength, p.PlusMinus, p.DensityGPerMl, p.SigmaG);
         foreach (var r in s.Readings)
@@ -146,6 +146,17 @@ public static class BookAnswers
             text.Add(key + " made " + o.Output, o.Name, o.Main, o.MassG, o.Basis, o.Holds.Select(Held));
         foreach (var c in s.Covariances)
             text.Add(key + " covariance " + c.Element, c.Matrix.Select(r => r.ToList()));
+    }
+
+    /// <summary>Plans that steps were begun with, where they stand in the entries themselves.</summary>
+    /// <param name="plans">By batch and step.</param>
+    public static IReadOnlyList<string> Frozen(State state, IReadOnlyDictionary<(string Batch, string Step), FrozenPlan> plans)
+    {
+        var text = new AnswerText();
+        foreach (var (batch, step) in state.Batches.Values.OrderBy(b => b.Id, StringComparer.Ordinal).SelectMany(b => b.Steps.Values.Where(s => s.Plan is not null).OrderBy(s => s.Id, StringComparer.Ordinal).Select(s => (b.Id, s.Id))))
+            if (plans.TryGetValue((batch, step), out var f))
+                text.Add($"batch {batch} step {step} frozen", f.Method, f.MethodVersion, f.Vessel, f.Attended, f.Unattended, f.Doses.Select(d => $"{d.Dose} {d.Title} {d.BottleId} {d.Grams.Likely:G12} [{string.Join(" ", d.RungsG)}]"), f.Figures);
+        return text.Lines;
     }
 
     private static void Summary(AnswerText text, string key, BatchSummary s)

@@ -178,7 +178,7 @@ public sealed class GoldenShop
 
     private BatchWriter Start(string id, string lot, string mass, IReadOnlyList<string> way, string? planId = null)
     {
-        clerk.Write([Entry.BatchStream(id), Entry.LotStream(lot)], l => Decisions.Start(l.State, id, id, "of " + lot, lot, Grams(mass), Routes.Chain(way), ShelfAtWork.ForPlan(l.State, clerk.Now), 0.01, planId));
+        clerk.Write([Entry.BatchStream(id), Entry.LotStream(lot)], l => Decisions.Start(l.State, id, id, "of " + lot, lot, Grams(mass), Routes.Chain(way), ShelfAtWork.ForPlan(l.State, clerk.Now), 0.01, clerk.Now, planId));
         return new(clerk, id);
     }
 
@@ -221,9 +221,9 @@ public sealed class GoldenShop
         bench.Begin("6-wash-dry-melt").AsPlanned(1.1).Weigh("bar", "0.79 g", 0.01, "995 ‰");
         Back("the bar of another batch");
         bench.Weigh("bar", "0.80 g", 0.01, "995 ‰").Close();
-        Write(stream, l => Decisions.CloseBatch(l, Batch(id)));
+        Write(stream, l => Decisions.CloseBatch(l, Batch(id), clerk.Now, clerk.Initials));
         Back("a filter had been forgotten");
-        Write(stream, l => Decisions.CloseBatch(l, Batch(id)));
+        Write(stream, l => Decisions.CloseBatch(l, Batch(id), clerk.Now, clerk.Initials));
     }
 
     private void Closed(string id, string lot, string mass, string foils, string bar, int day)
@@ -248,7 +248,7 @@ public sealed class GoldenShop
                 clerk.Write([Entry.BatchStream(id), Entry.PoolStream(pool)], l => Pooling.PutIn(l, pool, id, step, output));
             }
         }
-        Write(Entry.BatchStream(id), l => Decisions.CloseBatch(l, Batch(id)));
+        Write(Entry.BatchStream(id), l => Decisions.CloseBatch(l, Batch(id), clerk.Now, clerk.Initials));
     }
 
     // The point of the bar had slipped; the feed had been misread; learning leaves it out for a while; somebody writes a note late.
@@ -304,7 +304,7 @@ public sealed class GoldenShop
                 bench.Weigh("bar", "14.61 g", 0.02, "992 ‰");
             bench.Close();
         }
-        Write(stream, l => Decisions.CloseBatch(l, Batch(id)));
+        Write(stream, l => Decisions.CloseBatch(l, Batch(id), clerk.Now, clerk.Initials));
         clerk.Write([Entry.BottleStream("N-9"), stream], l => ShelfDecisions.FromBatch(l.State, Bottle("N-9", "nitric-weak", "200 mL", "20 %", null), id));
     }
 
@@ -337,6 +337,6 @@ public sealed class GoldenShop
             Write(Entry.LotStream(lot), l => LotDecisions.Receive(l.State, lot, lot.ToUpperInvariant(), "gold-clad rings from elsewhere", "clad brass", Grams(mass, 0.1), Clad(), null));
         clerk.Write([Entry.LotStream("e-3"), Entry.LotStream("e-1"), Entry.LotStream("e-2")], l => LotDecisions.Pool(l.State, "e-3", "E-3", "both", [new("e-1", Grams("50.0 g", 0.1)), new("e-2", Grams("31.0 g", 0.1))]));
         Closed("77-01", "e-3", "80.0 g", "1.72 g", "1.63 g", 4);
-        return System.Text.Encoding.UTF8.GetString(BatchFiles.Of(Now.State, Batch("77-01")).Write());
+        return System.Text.Encoding.UTF8.GetString(BatchFiles.Of(Now.State, Batch("77-01"), _ => null).Write());
     }
 }

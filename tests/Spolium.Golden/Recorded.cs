@@ -1,4 +1,6 @@
 using System.IO.Compression;
+using System.Text.Json;
+using System.Text.Json.Nodes;
 using Spolium.Cases;
 using Spolium.Core.Accounts;
 using Spolium.Core.Records;
@@ -20,13 +22,27 @@ public static class Recorded
     {
         Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(file))!);
         GoldenFile.Write(file, GoldenShop.Entries().Select((e, i) => new StoredEntry(i + 1, e.Id, e.OccurredAt.UtcTicks, (int)e.OccurredAt.Offset.TotalMinutes, e.RecordedAt.UtcTicks, e.By,
-            EntryJson.KindOf(e.Body), EntryJson.Schema, EntryJson.Hash(EntryJson.Write(e.Body)), [.. e.Streams.Select(s => new StoredVersion(s.Stream, s.Version))], EntryJson.Write(e.Body))));
+            EntryJson.KindOf(e.Body), EntryJson.SchemaOf(e.Body), EntryJson.Hash(EntryJson.Write(e.Body)), [.. e.Streams.Select(s => new StoredVersion(s.Stream, s.Version))], EntryJson.Write(e.Body))));
     }
 
     /// <summary>Book and states of a golden journal as this version reads it.</summary>
     /// <param name="root">Of the repository.</param>
-    public static IReadOnlyList<string> Journal(string root = ".") =>
-        BookAnswers.Of(Ledger.Of(GoldenFile.Read(Path.Combine(root, Reference, "golden", FirstJournal)).Select(GoldenFile.ToEntry)));
+    public static IReadOnlyList<string> Journal(string root = ".")
+    {
+        var rows = GoldenFile.Read(Path.Combine(root, Reference, "golden", FirstJournal));
+        var ledger = Ledger.Of(rows.Select(GoldenFile.ToEntry));
+        return [.. BookAnswers.Of(ledger), .. BookAnswers.Frozen(ledger.State, Plans(rows))];
+    }
+
+    // Schema 1 kept the whole plan in the entry that began its step.
+    private static Dictionary<(string Batch, string Step), FrozenPlan> Plans(IEnumerable<StoredEntry> rows)
+    {
+        var plans = new Dictionary<(string, string), FrozenPlan>();
+        foreach (var body in rows.SelectMany(r => JsonNode.Parse(r.Json)!.AsObject() is var b && r.Kind == "batch-brought-in" ? b["file"]!["entries"]!.AsArray().Select(e => e!["body"]!["body"]!.AsObject()) : [b]))
+            if (body["plan"] is JsonObject plan && body["stepId"] is { } step && plan.ContainsKey("figures"))
+                plans[(body["batchId"]!.GetValue<string>(), step.GetValue<string>())] = plan.Deserialize<FrozenPlan>(EntryJson.Options)!;
+        return plans;
+    }
 
     private static IEnumerable<(string Name, Func<IReadOnlyList<string>> Lines)> Parts() =>
     [

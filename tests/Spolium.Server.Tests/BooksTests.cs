@@ -200,9 +200,9 @@ public class BooksTests
     {
         await using var shop = new Shop();
         var closing = shop.Store.Ledger.State.Entries.Last(e => e.Body is BatchClosed { BatchId: "26-01" });
-        var ledger = shop.Store.Ledger.With(new("taken-back", [new(Entry.BatchStream("26-01"), 999)], closing.OccurredAt, closing.OccurredAt, "AV", new Correction(closing.Id, "the bar is weighed again", null)));
+        var ledger = shop.Store.Ledger.With(new("taken-back", [new(Entry.BatchStream("26-01"), 999)], closing.OccurredAt, closing.OccurredAt, "AV", new Correction([closing.Id], "the bar is weighed again", null)));
         Assert.Null(ledger.State.Batches["26-01"].ClosedAt);
-        await shop.Store.Write(new("taken-back", "x", new Dictionary<string, long?> { [Entry.BatchStream("26-01")] = null }, closing.OccurredAt, "AV", _ => new(new Correction(closing.Id, "the bar is weighed again", null), [])), TestContext.Current.CancellationToken);
+        await shop.Store.Write(new("taken-back", "x", new Dictionary<string, long?> { [Entry.BatchStream("26-01")] = null }, closing.OccurredAt, "AV", _ => new(new Correction([closing.Id], "the bar is weighed again", null), [])), TestContext.Current.CancellationToken);
         Assert.Equal(16, (await shop.Get("/api/books/recovery?metal=Au")).GetProperty("count").GetInt32());
         Assert.Contains("at work", (await shop.Get("/api/books/places?metal=Au")).ToString());
     }

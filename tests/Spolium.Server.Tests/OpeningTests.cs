@@ -94,13 +94,25 @@ public class OpeningTests
 
     [Theory]
     [InlineData("folder-first.db.gz", 130)]
-    [InlineData("folder-books.db.gz", 377)]
+    [InlineData("folder-books.db.gz", 378)]
     public void Folders_of_earlier_versions_open(string golden, int entries)
     {
         var folder = Directory.CreateTempSubdirectory("spolium").FullName;
         Spolium.Golden.GoldenFolders.Unpack(Path.Combine(Spolium.Tests.Repository.Root, "tests", "reference", "golden", golden), folder);
         using (var store = JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System))
+        {
+            // One more than it had: what the books keep of its closed batches, once.
             Assert.Equal(entries, store.Read().Count);
+            Assert.All(store.Ledger.State.Batches.Values.Where(b => b.ClosedAt is not null), b => Assert.NotNull(b.Summary));
+            Assert.Empty(store.Breaks);
+        }
+        // It was backed up first, and it is brought up once.
+        var backup = Assert.Single(Directory.GetFiles(folder, "before-*.zip"));
+        Backup.Check(backup);
+        Assert.Empty(Directory.GetFiles(folder, "*.new"));
+        using (var again = JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System))
+            Assert.Equal(entries, again.Read().Count);
+        Assert.Single(Directory.GetFiles(folder, "before-*.zip"));
         Directory.Delete(folder, true);
     }
 

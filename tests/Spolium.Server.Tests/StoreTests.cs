@@ -15,19 +15,19 @@ public class StoreTests
         await shop.Done("/api/lots", Shop.Lot());
         await shop.Done("/api/batches/26-02/steps/3-sulfamic/pours", new { Head = Shop.Head(), DoseId = "sulfamic", BottleId = "S-1", Amount = "0.2 g" });
         await shop.Done("/api/batches/26-02/corrections", new { Head = Shop.Head(), Corrects = shop.Store.Ledger.State.Entries[^1].Id, Reason = "spilled" });
-        var live = Dump(shop.Store);
+        var live = ProjectionsText.Of(shop.Store);
         Assert.Contains(live, r => r.StartsWith("lot|X-1", StringComparison.Ordinal));
         shop.Store.Rebuild();
-        Assert.Equal(live, Dump(shop.Store));
+        Assert.Equal(live, ProjectionsText.Of(shop.Store));
     }
 
     [Fact]
     public async Task A_rehearsed_write_leaves_nothing()
     {
         await using var shop = new Shop();
-        var (lists, entries) = (Dump(shop.Store), shop.Store.Read().Count);
+        var (lists, entries) = (ProjectionsText.Of(shop.Store), shop.Store.Read().Count);
         shop.Store.Rehearse();
-        Assert.Equal(lists, Dump(shop.Store));
+        Assert.Equal(lists, ProjectionsText.Of(shop.Store));
         Assert.Equal((entries, entries), (shop.Store.Read().Count, shop.Store.Ledger.State.Entries.Count));
         await using (var db = shop.Store.Connect())
             Assert.Equal("0", Scalar(db, "SELECT count(*) FROM entry_stream WHERE stream = 'rehearsal'"));
@@ -82,12 +82,12 @@ public class StoreTests
     public async Task Projections_that_are_behind_are_rebuilt_at_the_next_start()
     {
         var shop = new Shop();
-        var wanted = Dump(shop.Store);
+        var wanted = ProjectionsText.Of(shop.Store);
         var folder = await shop.Stop();
         await using (var db = new SpoliumDb(SpoliumDb.At(Path.Combine(folder, "spolium.db"))))
             await db.Database.ExecuteSqlRawAsync("DELETE FROM lot; DELETE FROM holding; DELETE FROM projection;");
         using var store = JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System);
-        Assert.Equal(wanted, Dump(store));
+        Assert.Equal(wanted, ProjectionsText.Of(store));
         Directory.Delete(folder, true);
     }
 
@@ -97,20 +97,5 @@ public class StoreTests
         using var command = db.Database.GetDbConnection().CreateCommand();
         command.CommandText = sql;
         return command.ExecuteScalar()!.ToString()!;
-    }
-
-    // All rows of all projections as text; ids of postings are made anew by a rebuild and left out.
-    private static List<string> Dump(JournalStore store)
-    {
-        using var db = store.Connect();
-        return
-        [
-            .. db.Lots.AsNoTracking().OrderBy(x => x.Id).AsEnumerable().Select(x => $"lot|{x.Id}|{x.Code}|{x.Title}|{x.Material}|{x.Field}|{x.Amount}|{x.Left}|{x.ReceivedTicks}|{x.PartOf}"),
-            .. db.Batches.AsNoTracking().OrderBy(x => x.Id).AsEnumerable().Select(x => $"batch|{x.Id}|{x.Code}|{x.Title}|{x.LotCode}|{x.FeedG}|{x.CurrentStep}|{x.CurrentBegun}|{x.StartedTicks}|{x.ClosedTicks}|{x.ProductG}"),
-            .. db.Steps.AsNoTracking().OrderBy(x => x.BatchId).ThenBy(x => x.Number).AsEnumerable().Select(x => $"step|{x.BatchId}|{x.StepId}|{x.Number}|{x.Method}|{x.BegunTicks}|{x.ClosedTicks}|{x.Pours}"),
-            .. db.Holdings.AsNoTracking().OrderBy(x => x.Account).ThenBy(x => x.Element).AsEnumerable().Select(x => $"holding|{x.Account}|{x.Element}|{x.Micrograms}"),
-            .. db.Postings.AsNoTracking().OrderBy(x => x.Id).AsEnumerable().Select(x => $"posting|{x.EntryId}|{x.Account}|{x.Element}|{x.Micrograms}|{x.SigmaG}|{x.Basis}"),
-            .. db.Projections.AsNoTracking().AsEnumerable().Select(x => $"projection|{x.Seq}|{x.Version}"),
-        ];
     }
 }

@@ -47,6 +47,9 @@ public sealed record BatchBalance(string Element, Working Feed, IReadOnlyList<Ho
         return new(element, feed, holdings, product, back, unaccounted, guessed, missing, atLeast, recovery, Wide(feed, product, standing, believed));
     }
 
+    /// <summary>Grams of a metal in the weighed product; null where there is none.</summary>
+    public static Working? InProduct(BatchState batch, string element) => InProduct(batch, element, new(batch.Id), Elements.Of(element).Name);
+
     private static Working? InProduct(BatchState batch, string element, Draws draws, string name)
     {
         if (batch.Product?.Holds.FirstOrDefault(h => h.Element == element) is not { } held)

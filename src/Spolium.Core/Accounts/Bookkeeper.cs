@@ -1,4 +1,5 @@
 using Spolium.Core.Journal;
+using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 
 namespace Spolium.Core.Accounts;
@@ -20,10 +21,12 @@ public static class Bookkeeper
             return BringIn(before, book, after.Entries.Find(entry.Id)!, brought.File);
         if (entry.Body is not Correction correction)
             return [.. Postings(before, book, entry.Id, entry.Body)];
-        List<Posting> all = [.. Transaction.Reverse(entry.Id, book.PostingsOf(correction.Corrects))];
+        List<Posting> all = [.. correction.Corrects.SelectMany(id => Transaction.Reverse(entry.Id, book.PostingsOf(id)))];
         if (correction.Instead is { } instead)
             all.AddRange(Postings(before, book.Post(all), entry.Id, instead));
-        return [.. all, .. Levels(after, book.Post(all), entry.Id, correction.Corrects)];
+        foreach (var corrects in correction.Corrects)
+            all.AddRange(Levels(after, book.Post(all), entry.Id, corrects).ToList());
+        return all;
     }
 
     // A bottle that was counted after what is taken back holds what was counted: the count found more or less than the book then has.
@@ -54,12 +57,12 @@ public static class Bookkeeper
             LotSplit b => before.Lots.ContainsKey(b.LotId),
             LotsPooled b => b.Feeds.All(f => before.Lots.ContainsKey(f.LotId)),
             LotContentChanged b => before.Lots.ContainsKey(b.LotId),
-            BatchStarted b => b.Feeds.All(f => before.Lots.ContainsKey(f.LotId)),
+            BatchStarted b => b.Feeds.All(f => f.From != FeedFrom.Lot || before.Lots.ContainsKey(f.Id)),
             BranchGivenUp b => Step(b.BatchId, b.StepId),
             CameBack b => Step(b.BatchId, b.StepId),
             StepClosed b => Step(b.BatchId, b.StepId),
             ProductWeighed b => before.Batches.ContainsKey(b.BatchId),
-            ReadingPutRight b => before.Batches.TryGetValue(b.BatchId, out var batch) && (b.Believed is null || batch.Feeds.All(f => before.Lots.ContainsKey(f.LotId))),
+            ReadingPutRight b => before.Batches.TryGetValue(b.BatchId, out var batch) && (b.Believed is null || batch.Feeds.All(f => before.Lots.ContainsKey(f.Id))),
             _ => true,
         };
     }
@@ -69,9 +72,9 @@ public static class Bookkeeper
         LotReceived b => Receive(entryId, b),
         LotsReceived b => b.Lots.SelectMany(l => Receive(entryId, l)),
         LotSplit b => Split(before.Lots[b.LotId], book, entryId, b),
-        LotsPooled b => b.Feeds.SelectMany(f => Take(before.Lots[f.LotId], book, entryId, Account.Lot(b.LotId), f)),
+        LotsPooled b => b.Feeds.SelectMany(f => Take(before.Lots[f.LotId], book, entryId, Account.Lot(b.LotId), f.Amount)),
         LotContentChanged b => Believe(before.Lots[b.LotId], book, entryId, b),
-        BatchStarted b => b.Feeds.SelectMany(f => Take(before.Lots[f.LotId], book, entryId, Account.Holding(b.BatchId, Route.Feed), f)),
+        BatchStarted b => b.Feeds.Where(f => f.From == FeedFrom.Lot).SelectMany(f => Take(before.Lots[f.Id], book, entryId, Account.Holding(b.BatchId, Route.Feed), f.Amount)),
         BranchGivenUp b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, b.Measured is null ? [] : [entryId]),
         CameBack b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, [entryId]),
         StepClosed b => Close(before.Batches[b.BatchId], book, entryId, before.Batches[b.BatchId].Route, b.StepId, b.Outputs, [.. before.Batches[b.BatchId].Step(b.StepId).WeighedBy.Values.Order(StringComparer.Ordinal)]),
@@ -134,9 +137,9 @@ public static class Bookkeeper
         }
     }
 
-    private static IEnumerable<Posting> Take(LotState lot, Book book, string entryId, string into, Feed taken)
+    private static IEnumerable<Posting> Take(LotState lot, Book book, string entryId, string into, TypedNumber taken)
     {
-        var share = LotState.IsNothing(lot.Left - taken.Amount.Value, lot) ? 1 : taken.Amount.Value / lot.Left;
+        var share = LotState.IsNothing(lot.Left - taken.Value, lot) ? 1 : taken.Value / lot.Left;
         return lot.Believed.SelectMany(e => Transaction.Balanced(entryId, e.Element,
             [(Account.Lot(lot.Id), -book.Grams(Account.Lot(lot.Id), e.Element) * share, e.Sigma * share, Basis.Weighed)],
             (into, e.Sigma * share, Basis.Weighed), [entryId]));
@@ -163,15 +166,15 @@ public static class Bookkeeper
         var batch = before.Batches[b.BatchId];
         var refed = b.Believed is not null;
         bool Posts(Entry e) => e.Body is StepClosed or CameBack or BranchGivenUp or ProductWeighed or ReadingPutRight || (refed && e.Body is BatchStarted);
-        var closing = before.Entries.Naming(Entry.BatchStream(b.BatchId)).Where(e => Posts(e) || e.Body is Correction c && before.Entries.Find(c.Corrects) is { } wrong && Posts(wrong));
+        var closing = before.Entries.Naming(Entry.BatchStream(b.BatchId)).Where(e => Posts(e) || e.Body is Correction c && c.Corrects.Select(before.Entries.Find).Any(wrong => wrong is not null && Posts(wrong)));
         var net = closing.SelectMany(e => book.PostingsOf(e.Id)).GroupBy(p => (p.Account, p.Element)).Select(g => (g.Key, Sum: g.Sum(p => p.Micrograms), g.Last().SigmaG)).Where(x => x.Sum != 0);
         List<Posting> all = [.. net.Select(x => new Posting(entryId, x.Key.Account, x.Key.Element, -x.Sum, x.SigmaG, Basis.Reversed, []))];
         var now = book.Post(all);
         if (b.Believed is { } believed)
         {
             var feed = batch.Feeds[0];
-            var lot = before.Lots[feed.LotId];
-            List<Posting> taken = [.. Take(lot with { Left = lot.Left + feed.Amount.Value }, now, entryId, Account.Holding(batch.Id, Route.Feed), feed with { Amount = b.Becomes })];
+            var lot = before.Lots[feed.Id];
+            List<Posting> taken = [.. Take(lot with { Left = lot.Left + feed.Amount.Value }, now, entryId, Account.Holding(batch.Id, Route.Feed), b.Becomes)];
             all.AddRange(taken);
             now = now.Post(taken);
         }
@@ -196,8 +199,8 @@ public static class Bookkeeper
     // The step had been closed on an estimate: the weighing corrects the book, and what it shows missing is said.
     private static IEnumerable<Posting> Reweigh(Book book, string entryId, ProductWeighed b)
     {
-        var account = Account.Holding(b.BatchId, Route.Holding(b.StepId, b.Output));
-        return b.Holds.SelectMany(h => Transaction.Balanced(entryId, h.Element, [(account, h.Grams - book.Grams(account, h.Element), h.Sigma, Basis.Weighed)],
-            (Account.Unaccounted("batch/" + b.BatchId), h.Sigma, Basis.Missing), [entryId]));
+        string AccountOf(WeighedProduct p) => Account.Holding(b.BatchId, Route.Holding(b.StepId, p.Output));
+        return b.Products.SelectMany(p => p.Holds.Select(h => (Account: AccountOf(p), Held: h))).SelectMany(x => Transaction.Balanced(entryId, x.Held.Element, [(x.Account, x.Held.Grams - book.Grams(x.Account, x.Held.Element), x.Held.Sigma, Basis.Weighed)],
+            (Account.Unaccounted("batch/" + b.BatchId), x.Held.Sigma, Basis.Missing), [entryId]));
     }
 }

@@ -13,6 +13,9 @@ public sealed record Ledger(State State, Book Book)
     /// <exception cref="UnknownEntryException">Replay does not know the kind.</exception>
     public Ledger With(Entry entry) => Next(entry).After;
 
+    /// <summary>The ledger as it would be with one more entry in a stream; nothing is written.</summary>
+    public Ledger Foreseen(EntryBody body, string stream, DateTimeOffset at, string by) => With(new("preview", [new(stream, State.Version(stream) + 1)], at, at, by, body));
+
     /// <summary>The ledger after an entry, and what it posted.</summary>
     /// <exception cref="UnknownEntryException">Replay does not know the kind.</exception>
     public (Ledger After, IReadOnlyList<Posting> Posted) Next(Entry entry)

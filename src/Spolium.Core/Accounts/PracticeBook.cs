@@ -39,6 +39,10 @@ public static class PracticeBook
         return Known.GetOrCreateValue(state.Practice).GetOrAdd((upTo, later), n => Of([.. state.Practice.Take(n.UpTo).Select(p => p with { Seen = p.Seen.RemoveAll(s => !WasKnown(s)) })]));
     }
 
+    /// <summary>What was known at a moment, as a batch that starts then takes it.</summary>
+    public static IReadOnlyList<PriorTaken> Taken(State state, DateTimeOffset moment) =>
+        [.. AsOf(state, moment).ByPrior.OrderBy(p => p.Key, StringComparer.Ordinal).Select(p => new PriorTaken(p.Key, p.Value.Triple.Low, p.Value.Triple.Likely, p.Value.Triple.High, p.Value.Batches, p.Value.Source))];
+
     /// <summary>What is known now.</summary>
     public static Practice Now(State state) => AsOf(state, DateTimeOffset.MaxValue);
 

@@ -36,7 +36,7 @@ public static class BatchAtWork
             return known.Folding;
         var shop = new Shop(batch.Bottles, VesselsAtWork.Of(state), batch.BalanceStepG, ShelfAtWork.Levels(state));
         var folding = Last.TryGetValue(batch.Id, out var last) && ReferenceEquals(last.Draws.Practice, draws.Practice) && GoesOn(last, state, batch) ? last.Folding.Again(shop, batch.Facts)
-            : new Folding(batch.Feeds.Select(f => FeedOf(state, state.Lots[f.LotId], f.Amount)).Aggregate((a, b) => a.Plus(b)), batch.Route, shop, batch.Facts, draws);
+            : new Folding(batch.Feeds.Select(f => FeedOf(state, state.Lots[f.Id], f.Amount)).Aggregate((a, b) => a.Plus(b)), batch.Route, shop, batch.Facts, draws);
         var folded = new Folded(state, batch, draws, folding);
         Plans.AddOrUpdate(batch, folded);
         Last.AddOrUpdate(batch.Id, folded);
@@ -46,7 +46,7 @@ public static class BatchAtWork
     // All but what was logged is the same: feed and its content, route, bottles, vessels.
     private static bool GoesOn(Folded last, State state, BatchState batch) =>
         ReferenceEquals(last.Batch.Feeds, batch.Feeds) && ReferenceEquals(last.Batch.Route, batch.Route) && ReferenceEquals(last.Batch.Bottles, batch.Bottles) && ReferenceEquals(last.State.Vessels, state.Vessels)
-        && batch.Feeds.All(f => last.State.Lots.TryGetValue(f.LotId, out var lot) && ReferenceEquals(lot.Content, state.Lots[f.LotId].Content));
+        && batch.Feeds.All(f => last.State.Lots.TryGetValue(f.Id, out var lot) && ReferenceEquals(lot.Content, state.Lots[f.Id].Content));
 
     private static bool SameBottles(ImmutableDictionary<string, ShelfBottle> a, ImmutableDictionary<string, ShelfBottle> b, BatchState batch) =>
         batch.Bottles.All(x => ReferenceEquals(a.GetValueOrDefault(x.Id), b.GetValueOrDefault(x.Id)));
@@ -111,19 +111,21 @@ public static class BatchAtWork
     }
 
     /// <summary>
-    /// A plan as it is frozen into the entry that begins its step. Every working is kept once: how what goes in was reckoned stands frozen with the steps
+    /// A plan as it is frozen when its step begins. Every working is kept once: how what goes in was reckoned stands frozen with the steps
     /// before, and what two figures rest on with the first of them.
     /// </summary>
-    public static FrozenPlan Freeze(PlannedStep step, string seed, string codeVersion)
+    public static BegunPlan Freeze(PlannedStep step, string seed, string codeVersion)
     {
         var kept = new WorkingsKept();
         if (!step.Step.Takes.Contains(Route.Feed))
             foreach (var taken in Taken(step.Input))
                 kept.Add(taken);
         Figure Of(Working w) => Figure.Of(w, kept);
-        return new(step.Plan.MethodId, step.Plan.MethodVersion, codeVersion, Reference.ReferenceTable.Hash, seed,
+        var whole = new FrozenPlan(step.Plan.MethodId, step.Plan.MethodVersion, codeVersion, Reference.ReferenceTable.Hash, seed,
             [.. step.Plan.Doses.Select(d => new FrozenDose(d.Id, d.Title, d.Bottle.Id, Of(d.Grams), [.. d.Rungs.Select(r => r.Grams)]))],
             [.. step.Plan.Figures.Select(Of)], step.Plan.Vessel?.Vessel.Label, Of(step.Plan.Attended), Of(step.Plan.Unattended));
+        IReadOnlyList<BegunDose> doses = [.. whole.Doses.Select(d => new BegunDose(d.Dose, d.Title, d.BottleId, new(d.Grams.Likely, d.Grams.Low, d.Grams.High), d.RungsG))];
+        return new(whole.Method, whole.MethodVersion, codeVersion, whole.DataHash, seed, doses, whole.Vessel, step.Plan.Verb, step.Plan.Title, EntryJson.Hash(whole.Text())) { Whole = whole };
     }
 
     // What went in, substance by substance; of several holdings put together, what each brought.

@@ -30,9 +30,12 @@ public static class BringingIn
         // It must replay and sum to nothing before it is written.
         try
         {
-            var (_, posted) = ledger.Next(new("check", [], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "", body));
+            var (then, posted) = ledger.Next(new("check", [], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "", body));
             if (posted.GroupBy(p => p.Element).Any(g => g.Sum(p => p.Micrograms) != 0))
                 return Decision.Refuse("file", "its metal does not sum to nothing", "take the file as it was written");
+            // It was closed by a version that kept no summaries.
+            if (then.State.Batches[file.BatchId] is { ClosedAt: not null, Summary: null } closed && Summaries.IsKnown(closed))
+                body = body with { Summary = Summaries.Of(then, closed) };
         }
         catch (Exception e) when (e is KeyNotFoundException or InvalidOperationException or ArgumentException)
         {

@@ -30,7 +30,19 @@ public static class Decisions
     /// <summary>A pour above this times all that the dose may want looks like a slipped decimal point.</summary>
     private static readonly double SlipFactor = Constants.Get("slip-factor").Likely;
 
-    public static Decision Start(State state, string batchId, string code, string title, string lotId, TypedNumber amount, Route route, IReadOnlyList<Bottle> bottles, double balanceStepG, string? planId = null)
+    /// <param name="at">When it starts: it goes by what practice had taught by then.</param>
+    public static Decision Start(
+        State state,
+        string batchId,
+        string code,
+        string title,
+        string lotId,
+        TypedNumber amount,
+        Route route,
+        IReadOnlyList<Bottle> bottles,
+        double balanceStepG,
+        DateTimeOffset at,
+        string? planId = null)
     {
         if (!state.Lots.TryGetValue(lotId, out var lot))
             return Decision.Refuse("lotId", "there is no such lot", "choose one of the list");
@@ -43,7 +55,7 @@ public static class Decisions
             return Decision.Refuse(errors);
         amount = WithInstrument(amount, balanceStepG);
         var charge = BatchAtWork.FeedOf(state, lot, amount);
-        return Decision.Write(new BatchStarted(batchId, code.Trim(), title, [new(lotId, amount)], route, bottles, balanceStepG, BatchAtWork.Believed(charge), planId));
+        return Decision.Write(new BatchStarted(batchId, code.Trim(), title, [Feed.OfLot(lotId, amount)], route, bottles, balanceStepG, BatchAtWork.Believed(charge), planId, PracticeBook.Taken(state, at)));
     }
 
     /// <summary>What stands against planning so much of a lot by a route with these bottles.</summary>
@@ -195,14 +207,22 @@ public static class Decisions
         if (wrong is not null && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse([wrong]);
         return batch.Route.Steps[^1].Id == stepId && holding.Main
-            ? Decision.Write(new ProductWeighed(batch.Id, stepId, output, mass, fineness, [BatchAtWork.InBar(Observing.DrawsOf(state, batch), BatchAtWork.ElementOf(holding.Charge), mass, fineness)], Kept(reason)))
+            ? Decision.Write(new ProductWeighed(batch.Id, stepId, [Product(state, batch, holding, mass, fineness)], Kept(reason)))
             : Decision.Write(new HoldingWeighed(batch.Id, stepId, output, mass, Kept(reason)));
+    }
+
+    private static WeighedProduct Product(State state, BatchState batch, Output holding, TypedNumber mass, TypedNumber? fineness)
+    {
+        var element = BatchAtWork.ElementOf(holding.Charge);
+        return new(holding.Id, element, 0, mass, fineness, [BatchAtWork.InBar(Observing.DrawsOf(state, batch), element, mass, fineness)]);
     }
 
     public static Decision Close(State state, BatchState batch, string stepId, string? reason)
     {
         if (Running(batch, stepId) is { } no)
             return no;
+        if (MethodCatalogue.Find(batch.Route.Steps.First(s => s.Id == stepId).Method) is null)
+            return Decision.Refuse("stepId", "this version of Spolium does not have its method any more: nobody knows what it made", "weigh what is there, and give the step up");
         var open = BatchAtWork.Step(state, batch, stepId).Plan.EndSigns.Where(s => !batch.Step(stepId).Signs.ContainsKey(s.Id)).ToList();
         if (open.Count > 0 && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("signs", "not all end signs were seen: " + string.Join("; ", open.Select(s => s.Text)), "look for them, or say why you close without");
@@ -270,7 +290,9 @@ public static class Decisions
         return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new RouteChanged(batch.Id, route, bottles, reason));
     }
 
-    public static Decision CloseBatch(Ledger ledger, BatchState batch)
+    /// <param name="at">When it is closed; its hours run to then.</param>
+    /// <param name="by">Who closes it.</param>
+    public static Decision CloseBatch(Ledger ledger, BatchState batch, DateTimeOffset at, string by)
     {
         if (Open(batch) is { } shut)
             return shut;
@@ -278,15 +300,19 @@ public static class Decisions
             return Decision.Refuse("batchId", $"{step.Id} is not closed", "close every step first");
         if (batch.Product is null)
             return Decision.Refuse("batchId", "the product has not been weighed", "weigh the bar first");
+        if (!Summaries.IsKnown(batch))
+            return Gone;
         var recoveries = batch.Believed.Select(b => BatchBalance.Of(ledger, batch, b.Element).Recovery).OfType<Working>().Select(Figure.Of).ToList();
-        return Decision.Write(new BatchClosed(batch.Id, recoveries, Observing.Of(ledger, batch)));
+        var body = new BatchClosed(batch.Id, recoveries, Observing.Of(ledger, batch));
+        var then = ledger.Foreseen(body, Entry.BatchStream(batch.Id), at, by);
+        return Decision.Write(body with { Summary = Summaries.Of(then, then.State.Batches[batch.Id]) });
     }
 
     public static Decision Correct(State state, string entryId, string reason, EntryBody? instead)
     {
         if (string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("reason", "taking an entry back needs a reason", "say what was wrong");
-        return Corrections.Refuse(state, entryId) is { } no ? Decision.Refuse([no]) : Decision.Write(new Correction(entryId, reason, instead));
+        return Corrections.Refuse(state, entryId) is { } no ? Decision.Refuse([no]) : Decision.Write(new Correction([entryId], reason, instead));
     }
 
     /// <summary>A mass or volume without its own ± has that of the bench balance, or of a measuring cylinder.</summary>
@@ -304,6 +330,9 @@ public static class Decisions
         var started = state.Entries.Of(Entry.BatchStream(batch.Id)).Last(e => e.Body is BatchStarted);
         return Correct(state, started.Id, reason, null);
     }
+
+    /// <summary>What hangs on a method that this version does not have cannot be reckoned.</summary>
+    internal static Decision Gone => Decision.Refuse("batchId", "its way has a method that this version of Spolium does not have any more, so that it cannot be reckoned", "use the version that worked it, or write a note");
 
     internal static string? Kept(string? reason) => string.IsNullOrWhiteSpace(reason) ? null : reason.Trim();
 

@@ -116,7 +116,7 @@ public static class LotDecisions
     }
 
     /// <summary>Puts lots together into one. The book keeps what each brought: content and draws stay those of the lots.</summary>
-    public static Decision Pool(State state, string lotId, string code, string title, IReadOnlyList<Feed> feeds)
+    public static Decision Pool(State state, string lotId, string code, string title, IReadOnlyList<LotAmount> feeds)
     {
         var errors = new List<FieldError>();
         if (string.IsNullOrWhiteSpace(code) || Taken(state, code))

@@ -14,7 +14,7 @@ namespace Spolium.Core.Bench;
 public static class Observing
 {
     /// <summary>Draws for the plans of a batch: by what practice had taught when it began.</summary>
-    public static Draws DrawsOf(State state, BatchState batch) => new(batch.Id, practice: PracticeBook.AsOf(state, batch.StartedAt));
+    public static Draws DrawsOf(State state, BatchState batch) => new(batch.Id, practice: batch.GoesBy ?? PracticeBook.AsOf(state, batch.StartedAt));
 
     /// <summary>Draws for a plan that is made now.</summary>
     public static Draws DrawsNow(State state, string owner, bool likelyOnly = false) => new(owner, likelyOnly, PracticeBook.Now(state));

@@ -98,9 +98,10 @@ public static class Pooling
 
     private static List<BatchRestated> Restated(Ledger ledger, PoolState pool, PoolWorkedUp body)
     {
-        var then = ledger.With(new("preview", [new(Entry.PoolStream(pool.Id), ledger.State.Version(Entry.PoolStream(pool.Id)) + 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "", body));
+        HashSet<string> Worked(string batchId) => [.. body.Shares.Where(s => s.BatchId == batchId).Select(s => Route.Holding(s.StepId, s.Output))];
+        var then = ledger.Foreseen(body, Entry.PoolStream(pool.Id), DateTimeOffset.UnixEpoch, "");
         return [.. body.Shares.Select(s => s.BatchId).Distinct().Order(StringComparer.Ordinal).Select(id => then.State.Batches[id]).Where(b => b.ClosedAt is not null)
-            .Select(b => new BatchRestated(b.Id, [.. b.Believed.Select(x => BatchBalance.Of(then, b, x.Element).Recovery).OfType<Working>().Select(Figure.Of)], Shown(then.State, b)))];
+            .Select(b => new BatchRestated(b.Id, [.. b.Believed.Select(x => BatchBalance.Of(then, b, x.Element).Recovery).OfType<Working>().Select(Figure.Of)], Shown(then.State, b), b.Summary is { } was ? Summaries.Shared(then, b, was, Worked(b.Id)) : null))];
     }
 
     // A batch whose readings disagree shows nothing of this either.

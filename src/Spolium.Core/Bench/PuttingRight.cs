@@ -27,6 +27,8 @@ public static class PuttingRight
             return Decision.Refuse("reason", "a number put in by hand needs a reason", "say how you know");
         if (slip is not null && !SlipKind.All.ContainsKey(slip))
             return Decision.Refuse("slip", "there is no such kind of slip", "use one of " + string.Join(", ", SlipKind.All.Keys));
+        if (!Summaries.IsKnown(batch))
+            return Decisions.Gone;
         if (becomes.Value <= 0)
             return Decision.Refuse("becomes", "nothing was weighed", "write an amount above 0");
         if (readingEntryId == batch.FeedBy)
@@ -56,7 +58,7 @@ public static class PuttingRight
         if (batch.Steps.Values.All(s => !s.Closed))
             return Decision.Refuse("reading", "no step is closed yet", "give the metal back to its lot, and start again");
         var feed = batch.Feeds[0];
-        var lot = ledger.State.Lots[feed.LotId];
+        var lot = ledger.State.Lots[feed.Id];
         if (becomes.Field != feed.Amount.Field)
             return Decision.Refuse("becomes", $"{lot.Code} is measured in {(feed.Amount.Field == Field.Mass ? "grams" : "millilitres")}", "write the unit that it was received in");
         becomes = ReadAs(becomes, feed.Amount);
@@ -112,19 +114,15 @@ public static class PuttingRight
     /// <summary>Streams that putting a reading right writes to: the batch's; its lot's where it is the feed; those of pools in which its leavings wait.</summary>
     public static IReadOnlyList<string> Streams(State state, string batchId, string readingEntryId) =>
         !state.Batches.TryGetValue(batchId, out var batch) ? [Entry.BatchStream(batchId)]
-        : [Entry.BatchStream(batchId), .. batch.FeedBy == readingEntryId ? batch.Feeds.Select(f => Entry.LotStream(f.LotId)).Distinct() : [], .. batch.Pooled.Values.Where(p => p.Back.IsEmpty).Select(p => Entry.PoolStream(p.PoolId)).Distinct().Order(StringComparer.Ordinal)];
+        : [Entry.BatchStream(batchId), .. batch.FeedBy == readingEntryId ? batch.Feeds.Select(f => Entry.LotStream(f.Id)).Distinct() : [], .. batch.Pooled.Values.Where(p => p.Back.IsEmpty).Select(p => Entry.PoolStream(p.PoolId)).Distinct().Order(StringComparer.Ordinal)];
 
     /// <summary>The readings disagree and are right: something was truly lost, or came in by another way.</summary>
     public static Decision Stand(State state, BatchState batch, string? reason) =>
         BatchBook.Of(state, batch).AddsUp ? Decision.Refuse("batchId", "its readings agree", "there is nothing to explain")
-        : string.IsNullOrWhiteSpace(reason) ? Decision.Refuse("reason", "why are they right?", "say what became of the metal") : Decision.Write(new ReadingsStand(batch.Id, reason.Trim()));
+        : string.IsNullOrWhiteSpace(reason) ? Decision.Refuse("reason", "why are they right?", "say what became of the metal") : Decision.Write(new ReadingsStand(batch.Id, reason.Trim(), batch.Summary));
 
     /// <summary>The ledger as it would be with the reading put right; nothing is written.</summary>
-    public static Ledger Preview(Ledger ledger, ReadingPutRight body)
-    {
-        var stream = Entry.BatchStream(body.BatchId);
-        return ledger.With(new("preview", [new(stream, ledger.State.Version(stream) + 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "", body));
-    }
+    public static Ledger Preview(Ledger ledger, ReadingPutRight body) => ledger.Foreseen(body, Entry.BatchStream(body.BatchId), DateTimeOffset.UnixEpoch, "");
 
     private static string Why(string? slip, string? reason)
     {
@@ -153,11 +151,11 @@ public static class PuttingRight
         })];
     }
 
-    // A closed batch: its recoveries, and what it shows of practice, as they then stand.
+    // A closed batch: its recoveries, what it shows of practice, and what the books keep of it, as they then stand.
     private static ReadingPutRight Restated(Ledger ledger, ReadingPutRight body)
     {
         var then = Preview(ledger, body);
         var batch = then.State.Batches[body.BatchId];
-        return body with { Recoveries = [.. batch.Believed.Select(b => BatchBalance.Of(then, batch, b.Element).Recovery).OfType<Working>().Select(Figure.Of)], Practice = Observing.Of(then, batch) };
+        return body with { Recoveries = [.. batch.Believed.Select(b => BatchBalance.Of(then, batch, b.Element).Recovery).OfType<Working>().Select(Figure.Of)], Practice = Observing.Of(then, batch), Summary = Summaries.Of(then, batch) };
     }
 }

@@ -6,15 +6,23 @@ namespace Spolium.Core.Journal;
 /// <summary>A batch of this shop as a file that stands by itself.</summary>
 public static class BatchFiles
 {
-    public static BatchFile Of(State state, BatchState batch)
+    /// <param name="plans">Finds a frozen plan by its hash.</param>
+    public static BatchFile Of(State state, BatchState batch, Func<string, FrozenPlan?> plans)
     {
         var entries = state.Entries.Naming(Entry.BatchStream(batch.Id)).ToList();
         // What came with it goes out with it.
         if (batch.BroughtIn is { } was)
-            return was with { Entries = entries };
-        var lots = batch.Feeds.SelectMany(f => Making(state, state.Lots[f.LotId], f.Amount)).ToList();
+            return was with { Entries = entries, Plans = Plans(entries, sha256 => was.Plans?.GetValueOrDefault(sha256) ?? plans(sha256)) };
+        var lots = batch.Feeds.SelectMany(f => Making(state, state.Lots[f.Id], f.Amount)).ToList();
         var vessels = state.Vessels.Values.Where(v => v.Tare is not null).OrderBy(v => v.Id, StringComparer.Ordinal).Select(v => (VesselNamed)state.Entries.Find(v.EntryId)!.Body).ToList();
-        return new(BatchFile.Name, BatchFile.Latest, BatchFile.CoreUnits, batch.Id, batch.Code, lots, vessels, entries);
+        return new(BatchFile.Name, BatchFile.Latest, BatchFile.CoreUnits, batch.Id, batch.Code, lots, vessels, entries, Plans(entries, plans));
+    }
+
+    private static SortedDictionary<string, FrozenPlan>? Plans(IEnumerable<Entry> entries, Func<string, FrozenPlan?> plans)
+    {
+        var found = entries.Select(e => e.Body switch { StepBegun b => b.Plan.Sha256, SentOut b => b.Plan.Sha256, _ => null }).OfType<string>().Distinct()
+            .Select(sha256 => (sha256, Plan: plans(sha256))).Where(p => p.Plan is not null).ToDictionary(p => p.sha256, p => p.Plan!);
+        return found.Count == 0 ? null : new(found, StringComparer.Ordinal);
     }
 
     // So much of a lot as the batch took, as if it had been received so; a pool by what each of its lots brought.

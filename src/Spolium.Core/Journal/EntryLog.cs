@@ -102,13 +102,14 @@ public sealed class EntryLog : IReadOnlyList<Entry>
         if (!byId.ContainsKey(entry.Id))
             byId = byId.Add(entry.Id, entry);
         var streams = Touches.Of(entry).ToHashSet();
-        if (entry.Body is Correction { Corrects: var wrong })
-        {
-            correctedBy = correctedBy.SetItem(wrong, entry.Id);
-            takenBack = takenBack.SetItem(wrong, entry.Order);
-            if (Find(wrong) is { } taken)
-                streams.UnionWith(Touches.Of(taken));
-        }
+        if (entry.Body is Correction correction)
+            foreach (var wrong in correction.Corrects)
+            {
+                correctedBy = correctedBy.SetItem(wrong, entry.Id);
+                takenBack = takenBack.SetItem(wrong, entry.Order);
+                if (Find(wrong) is { } taken)
+                    streams.UnionWith(Touches.Of(taken));
+            }
         else if (entry.Body is ReadingPutRight right)
         {
             correctedBy = correctedBy.SetItem(right.Corrects, entry.Id);
@@ -117,7 +118,7 @@ public sealed class EntryLog : IReadOnlyList<Entry>
                 if (body is PutIntoPool put)
                     streams.Add(Entry.PoolStream(put.PoolId));
                 else if (body is BatchStarted started && right.Believed is not null)
-                    streams.UnionWith(started.Feeds.Select(f => Entry.LotStream(f.LotId)));
+                    streams.UnionWith(started.Feeds.Select(Entry.FeedStream));
         }
         foreach (var stream in streams.Where(where))
         {

@@ -17,7 +17,7 @@ public sealed record LotState(string Id, string Code, string Title, string Mater
     public ImmutableList<RemovedPart> Removed { get; init; } = [];
 
     /// <summary>Of a pool: how much of which lot is in it.</summary>
-    public ImmutableList<Feed> Sources { get; init; } = [];
+    public ImmutableList<LotAmount> Sources { get; init; } = [];
 
     /// <summary>Pools that took of it.</summary>
     public ImmutableList<string> Pools { get; init; } = [];
@@ -57,7 +57,7 @@ public sealed record SavedPlan(PlanSaved Plan, string Title, DateTimeOffset At, 
 public sealed record ReadingState(string Kind, TypedNumber Value, DateTimeOffset At, string EntryId);
 
 /// <summary>A step of a batch as the journal tells it.</summary>
-public sealed record StepState(string Id, FrozenPlan? Frozen, DateTimeOffset? BegunAt, DateTimeOffset? ClosedAt, ImmutableList<Pour> Pours,
+public sealed record StepState(string Id, BegunPlan? Plan, DateTimeOffset? BegunAt, DateTimeOffset? ClosedAt, ImmutableList<Pour> Pours,
     ImmutableDictionary<string, DateTimeOffset> Signs, ImmutableList<ReadingState> Readings, ImmutableDictionary<string, TypedNumber> Weighed,
     ImmutableDictionary<string, string> WeighedBy, ImmutableList<HoldingEstimate> Outputs, DateTimeOffset? LastAt)
 {
@@ -78,7 +78,7 @@ public sealed record StepState(string Id, FrozenPlan? Frozen, DateTimeOffset? Be
     public bool Begun => BegunAt is not null;
     public bool Closed => ClosedAt is not null;
 
-    public Facts Facts => new(Pours, Signs.Keys.ToHashSet(), Weighed, Begun, Closed, LastAt) { GivenUp = GivenUp, Tests = Tests };
+    public Facts Facts => new(Pours, Signs.Keys.ToHashSet(), Weighed, Begun, Closed, LastAt) { GivenUp = GivenUp, Tests = Tests, Plan = Plan };
 }
 
 /// <summary>A step tried by itself that somebody kept.</summary>
@@ -111,6 +111,12 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
 
     /// <summary>Readings that were put right after their step had closed, oldest first.</summary>
     public ImmutableList<PutRightState> PutRight { get; init; } = [];
+
+    /// <summary>What practice had taught when it began; null in journals of schema 1, which are asked again.</summary>
+    public Practice? GoesBy { get; init; }
+
+    /// <summary>What the books keep of it; null while it is open.</summary>
+    public BatchSummary? Summary { get; init; }
 
     /// <summary>Figures of practice that it showed when it closed.</summary>
     public ImmutableList<PracticeSeen> Practice { get; init; } = [];

@@ -27,7 +27,7 @@ public static class Touches
         PlanSaved b => [Entry.PlanStream(b.PlanId)],
         PlanRenamed b => [Entry.PlanStream(b.PlanId)],
         PlanDropped b => [Entry.PlanStream(b.PlanId)],
-        BatchStarted b => b.Feeds.Select(f => Entry.LotStream(f.LotId)).Prepend(Entry.BatchStream(b.BatchId)),
+        BatchStarted b => b.Feeds.Select(Entry.FeedStream).Prepend(Entry.BatchStream(b.BatchId)),
         RouteChanged b => [Entry.BatchStream(b.BatchId)],
         BatchClosed b => [Entry.BatchStream(b.BatchId)],
         LeftOutOfLearning b => [Entry.BatchStream(b.BatchId)],
@@ -45,6 +45,7 @@ public static class Touches
         ReadingPutRight b => [Entry.BatchStream(b.BatchId)],
         ReadingsStand b => [Entry.BatchStream(b.BatchId)],
         BatchBroughtIn b => [Entry.BatchStream(b.File.BatchId)],
+        SummariesKept b => b.Summaries.Select(s => Entry.BatchStream(s.BatchId)),
         BottlesReceived b => b.Bottles.Select(x => Entry.BottleStream(x.BottleId)),
         BottleMade b => b.From.Select(p => Entry.BottleStream(p.BottleId)).Prepend(Entry.BottleStream(b.Bottle.BottleId)),
         BottleTested b => [Entry.BottleStream(b.BottleId)],
@@ -64,6 +65,6 @@ public static class Touches
         // What it takes back is looked up where it is indexed.
         Correction { Instead: { } instead } => Of(instead),
         Correction => [],
-        _ => throw new UnknownEntryException(EntryJson.KindOf(body), EntryJson.Schema),
+        _ => throw new UnknownEntryException(EntryJson.KindOf(body), EntryJson.SchemaOf(body)),
     };
 }

@@ -83,9 +83,9 @@ public sealed class Folding
     private PlannedStep Next(RouteStep step)
     {
         var (_, route, shop, facts, draws) = given;
-        var method = MethodCatalogue.Of(step.Method);
         var input = step.Takes.Select(t => holdings[t]).Aggregate((a, b) => a.Plus(b));
         var logged = facts.GetValueOrDefault(step.Id) ?? Facts.None;
+        var method = GoneMethod.Of(step, logged.Plan);
         var options = new StepOptions(method, step.Options, [.. route.Steps.SkipWhile(s => s.Id != step.Id).Skip(1).Select(s => s.Method)]);
         var plan = method.Plan(input, options, shop, logged, draws);
         var pours = shelf.For(plan, logged);

@@ -52,24 +52,42 @@ public sealed record Worth(IReadOnlyList<WorthLine> Lines, Working LeftOver, Wor
     private static IEnumerable<WorthLine> Income(BatchPlan plan, string element, WorthTerms terms, List<string> notPriced)
     {
         var prices = terms.Prices;
-        var product = plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge;
         if (Paid("paid", plan.Product(element), element, prices, "paid") is { } paid)
             yield return paid;
         else
             notPriced.Add(Elements.Of(element).Name);
         foreach (var (metal, grams) in terms.Back?.Grams ?? new Dictionary<string, Working>())
-            if (Paid("back-" + metal, grams, metal, prices, "back from leavings, paid") is { } back)
+            if (Back(metal, grams, prices) is { } back)
                 yield return back;
             else
                 notPriced.Add(Elements.Of(metal).Name);
-        // The bar, and what no step takes, may hold further metals that somebody pays for.
-        foreach (var other in prices.Rows.Where(r => r.Kind == PriceKind.Metal && r.Held is { Value: > 0 }))
+        foreach (var row in HeldRows(prices))
         {
-            var places = plan.Remaining.Where(r => terms.Back?.Holdings.Contains(Route.Holding(r.Step.Step.Id, r.Output.Id)) is not true).Select(r => r.Output.Charge).Where(c => WhollyOf(c) is null).Concat(other.Item == element ? [] : [product]);
-            var lying = Working.Sum(places.Select(c => c.Element(other.Item)), Dimension.Mass).Named($"{Elements.Of(other.Item).Name} in holdings");
+            var lying = Working.Sum(Places(plan, element, row, terms).Select(p => p.Grams), Dimension.Mass).Named($"{Elements.Of(row.Item).Name} in holdings");
             if (lying.Range.High > 0 || lying.Likely > 0)
-                yield return new("held-" + other.Item, (lying * prices.OfMetal(other.Item)! * prices.Share(other.Held!, "share that counts in a holding")).Named($"{Elements.Of(other.Item).Name} that lies in holdings"));
+                yield return new("held-" + row.Item, Held(lying, row, prices).Named($"{Elements.Of(row.Item).Name} that lies in holdings"));
         }
+    }
+
+    /// <summary>What came of leavings that were worked up, as it is paid; null without a price.</summary>
+    public static WorthLine? Back(string metal, Working grams, PriceList prices) => Paid("back-" + metal, grams, metal, prices, "back from leavings, paid");
+
+    /// <summary>Crowns of each metal that lies in a holding, holding by holding: what the lines "held-…" sum up.</summary>
+    public static IEnumerable<(string Holding, string Element, Working Kr)> HeldParts(BatchPlan plan, string element, WorthTerms terms) =>
+        HeldRows(terms.Prices).SelectMany(row => Places(plan, element, row, terms).Where(p => !Working.IsNothing(p.Grams)).Select(p => (p.Holding, row.Item, Held(p.Grams, row, terms.Prices))));
+
+    private static IEnumerable<PriceRow> HeldRows(PriceList prices) => prices.Rows.Where(r => r.Kind == PriceKind.Metal && r.Held is { Value: > 0 });
+
+    private static Working Held(Working grams, PriceRow row, PriceList prices) => grams * prices.OfMetal(row.Item)! * prices.Share(row.Held!, "share that counts in a holding");
+
+    // The bar, and what no step takes, may hold further metals that somebody pays for.
+    private static IEnumerable<(string Holding, Working Grams)> Places(BatchPlan plan, string element, PriceRow row, WorthTerms terms)
+    {
+        var last = plan.Steps[^1];
+        var product = last.Plan.Outputs.First(o => o.Main);
+        return plan.Remaining.Select(r => (Holding: Route.Holding(r.Step.Step.Id, r.Output.Id), r.Output.Charge))
+            .Where(r => terms.Back?.Holdings.Contains(r.Holding) is not true && WhollyOf(r.Charge) is null)
+            .Concat(row.Item == element ? [] : [(Route.Holding(last.Step.Id, product.Id), product.Charge)]).Select(r => (r.Holding, r.Charge.Element(row.Item)));
     }
 
     // Grams of a metal at the list's price, less what the buyer keeps; null without a price.

@@ -2,18 +2,31 @@ using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Records;
 
-public sealed record Feed(string LotId, TypedNumber Amount);
+/// <summary>What a batch may be fed from.</summary>
+public enum FeedFrom { Lot, Holding, Pool, Bottle }
 
-/// <param name="Feeds">What the batch takes from which lot.</param>
+/// <summary>So much of a lot, of a holding ("26-01/4-clear/filter"), of a shared holding or of a bottle.</summary>
+public sealed record Feed(FeedFrom From, string Id, TypedNumber Amount)
+{
+    public static Feed OfLot(string lotId, TypedNumber amount) => new(FeedFrom.Lot, lotId, amount);
+}
+
+/// <summary>A prior as practice had moved it when a batch began.</summary>
+/// <param name="Batches">How many had shown it.</param>
+public sealed record PriorTaken(string Prior, double Low, double Likely, double High, int Batches, string Source);
+
+/// <param name="Feeds">What the batch takes, and from where.</param>
 /// <param name="Believed">Metal in the feed, with its range.</param>
 /// <param name="PlanId">The saved plan that it was started from, if one was.</param>
-public sealed record BatchStarted(string BatchId, string Code, string Title, IReadOnlyList<Feed> Feeds, Route Route, IReadOnlyList<Bottle> Bottles, double BalanceStepG, IReadOnlyList<ElementEstimate> Believed, string? PlanId = null) : EntryBody;
+/// <param name="Priors">What practice had taught by then: the batch goes by it to its end, whatever becomes of other batches. Null in journals of schema 1.</param>
+public sealed record BatchStarted(string BatchId, string Code, string Title, IReadOnlyList<Feed> Feeds, Route Route, IReadOnlyList<Bottle> Bottles, double BalanceStepG, IReadOnlyList<ElementEstimate> Believed, string? PlanId = null, IReadOnlyList<PriorTaken>? Priors = null) : EntryBody;
 
 public sealed record RouteChanged(string BatchId, Route Route, IReadOnlyList<Bottle> Bottles, string Reason) : EntryBody;
 
 /// <param name="Recoveries">Recovery by element as it stood, with its interval.</param>
 /// <param name="Practice">Figures of practice that the batch showed; none where its readings disagree.</param>
-public sealed record BatchClosed(string BatchId, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null) : EntryBody;
+/// <param name="Summary">What the books keep of it; null in journals of schema 1, where an entry "summaries-kept" has it.</param>
+public sealed record BatchClosed(string BatchId, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null, BatchSummary? Summary = null) : EntryBody;
 
 /// <summary>A figure of practice as one batch showed it: the likely value and its 5–95 % range.</summary>
 /// <param name="Prior">Id of the prior that it teaches.</param>
@@ -38,7 +51,7 @@ public sealed record BranchGivenUp(string BatchId, string StepId, TypedNumber? M
 
 /// <summary>A holding goes out of the house: to a furnace, to an assay office. It stands as a step of its own until it comes back.</summary>
 /// <param name="StepId">The step "outside" that the route has for it.</param>
-public sealed record SentOut(string BatchId, string StepId, string To, TypedNumber Mass, FrozenPlan Plan, Route Route, string? Reason = null) : EntryBody;
+public sealed record SentOut(string BatchId, string StepId, string To, TypedNumber Mass, BegunPlan Plan, Route Route, string? Reason = null) : EntryBody;
 
 /// <param name="Fee">Crowns that were paid for it; null for nothing.</param>
 public sealed record CameBack(string BatchId, string StepId, TypedNumber Mass, TypedNumber? Fee, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances, string? Reason = null) : EntryBody;
@@ -56,10 +69,22 @@ public sealed record StepRestated(string StepId, IReadOnlyList<HoldingEstimate> 
 /// <param name="Practice">Of a closed batch: what it then shows.</param>
 /// <param name="Believed">Of the feed (step empty, output <see cref="Route.Feed"/>): the metal that it then brought.</param>
 /// <param name="Kept">Why a number that cannot be stands all the same.</param>
-public sealed record ReadingPutRight(string BatchId, string StepId, string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null, IReadOnlyList<ElementEstimate>? Believed = null, string? Kept = null) : EntryBody;
+/// <param name="Summary">Of a closed batch: what the books keep of it from now on.</param>
+public sealed record ReadingPutRight(string BatchId, string StepId, string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null, IReadOnlyList<ElementEstimate>? Believed = null, string? Kept = null, BatchSummary? Summary = null) : EntryBody;
 
 /// <summary>Readings disagree, and somebody says that they are right: a true loss, a spill. Nothing is restated; the batch is marked by it.</summary>
-public sealed record ReadingsStand(string BatchId, string Reason) : EntryBody;
+/// <param name="Summary">Of a closed batch: what the books keep of it, as it stands.</param>
+public sealed record ReadingsStand(string BatchId, string Reason, BatchSummary? Summary = null) : EntryBody;
 
 /// <summary>A batch of another shop, with its entries as they were written there. It takes nothing from this shop's shelf.</summary>
-public sealed record BatchBroughtIn(BatchFile File) : EntryBody;
+/// <param name="Summary">Of one that was closed by a version that kept no summaries.</param>
+public sealed record BatchBroughtIn(BatchFile File, BatchSummary? Summary = null) : EntryBody;
+
+/// <summary>What the books keep of one closed batch.</summary>
+public sealed record KeptSummary(string BatchId, BatchSummary Summary);
+
+/// <summary>
+/// Summaries of batches that were closed by a version that kept none: reckoned once, by the version that brought the journal up, and never again.
+/// </summary>
+/// <param name="CodeVersion">Of the version that reckoned them.</param>
+public sealed record SummariesKept(IReadOnlyList<KeptSummary> Summaries, string CodeVersion) : EntryBody;

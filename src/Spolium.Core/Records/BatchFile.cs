@@ -12,10 +12,11 @@ namespace Spolium.Core.Records;
 /// <param name="Lots">What makes its lots in a shop that has none of them, in order: received, and pooled where it was a pool.</param>
 /// <param name="Vessels">With their tares.</param>
 /// <param name="Entries">Of the batch's own stream, oldest first.</param>
-public sealed record BatchFile(string Schema, int Version, IReadOnlyDictionary<string, string> Units, string BatchId, string Code, IReadOnlyList<EntryBody> Lots, IReadOnlyList<VesselNamed> Vessels, IReadOnlyList<Entry> Entries)
+/// <param name="Plans">What its steps were begun with, by the hash that their entries hold; null in files of version 1, where the entries themselves have them.</param>
+public sealed record BatchFile(string Schema, int Version, IReadOnlyDictionary<string, string> Units, string BatchId, string Code, IReadOnlyList<EntryBody> Lots, IReadOnlyList<VesselNamed> Vessels, IReadOnlyList<Entry> Entries, IReadOnlyDictionary<string, FrozenPlan>? Plans = null)
 {
     public const string Name = "spolium-batch";
-    public const int Latest = 1;
+    public const int Latest = 2;
 
     /// <summary>Units of the numbers in a file of today.</summary>
     public static readonly IReadOnlyDictionary<string, string> CoreUnits = new Dictionary<string, string>

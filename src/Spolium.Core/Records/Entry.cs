@@ -21,6 +21,9 @@ public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, Date
     [JsonIgnore]
     public bool Brought { get; init; }
 
+    /// <summary>Stands for the initials where the program itself wrote an entry.</summary>
+    public const string Program = "auto";
+
     public static string LotStream(string lotId) => "lot:" + lotId;
 
     public static string BatchStream(string batchId) => "batch:" + batchId;
@@ -44,7 +47,30 @@ public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, Date
     public const string JournalStream = "journal";
 
     public static string BottleStream(string bottleId) => "bottle:" + bottleId;
+
+    /// <summary>The stream of what a batch is fed from.</summary>
+    public static string FeedStream(Feed feed) => feed.From switch
+    {
+        FeedFrom.Lot => LotStream(feed.Id),
+        FeedFrom.Pool => PoolStream(feed.Id),
+        FeedFrom.Bottle => BottleStream(feed.Id),
+        // "26-01/4-clear/filter"
+        _ => BatchStream(feed.Id.Split('/')[0]),
+    };
 }
 
-/// <summary>What an entry says. The set is closed: every kind is in this file or in Pools.cs, and replay knows them all.</summary>
-public abstract record EntryBody;
+/// <summary>What an entry says. The set is closed: every kind stands in <see cref="EntryKinds"/>, and the folds know them all.</summary>
+public abstract record EntryBody
+{
+    /// <summary>Of a body inside another that was written in an older schema: how it came.</summary>
+    internal AsItCame Came { get; set; }
+}
+
+/// <summary>How a body stood where it was read. It is no part of what the body says: bodies that say the same are equal.</summary>
+/// <param name="Of">The body that was read; a changed copy of it is another.</param>
+internal readonly record struct AsItCame(EntryBody? Of, int Schema, string Text)
+{
+    public bool Equals(AsItCame other) => true;
+
+    public override int GetHashCode() => 0;
+}

@@ -26,6 +26,9 @@ public sealed record Facts(
     /// <summary>Liquors that were tested for a metal, in their order.</summary>
     public IReadOnlyList<LiquorBracket> Tests { get; init; } = [];
 
+    /// <summary>What the step was begun with; null while it has not begun.</summary>
+    public BegunPlan? Plan { get; init; }
+
     /// <summary>Nothing has happened yet.</summary>
     public static readonly Facts None = new([], new HashSet<string>(), new Dictionary<string, TypedNumber>(), false, false, null);
 

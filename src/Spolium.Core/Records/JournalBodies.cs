@@ -2,8 +2,9 @@ namespace Spolium.Core.Records;
 
 public sealed record NoteWritten(string? BatchId, string? StepId, string Text) : EntryBody;
 
-/// <summary>Takes an earlier entry back, and may put another in its place. Both stay in the journal.</summary>
-public sealed record Correction(string Corrects, string Reason, EntryBody? Instead) : EntryBody;
+/// <summary>Takes earlier entries back, and may put another in their place. All stay in the journal.</summary>
+/// <param name="Corrects">Ids of the entries, newest first.</param>
+public sealed record Correction(IReadOnlyList<string> Corrects, string? Reason, EntryBody? Instead) : EntryBody;
 
 /// <summary>The chain of the journal was broken at an entry; somebody looked at it and gave the word to go on.</summary>
 /// <param name="Seq">Number of the entry at which it broke.</param>

@@ -24,9 +24,12 @@ public sealed record RemovedPart(string Name, TypedNumber Amount);
 /// <param name="Reason">Why the parts do not add up, where they do not.</param>
 public sealed record LotSplit(string LotId, IReadOnlyList<LotPart> Parts, string? Reason = null, IReadOnlyList<RemovedPart>? Removed = null) : EntryBody;
 
+/// <summary>So much of a lot.</summary>
+public sealed record LotAmount(string LotId, TypedNumber Amount);
+
 /// <summary>Lots put together into one; the book keeps what each brought.</summary>
 /// <param name="Feeds">How much of which lot.</param>
-public sealed record LotsPooled(string LotId, string Code, string Title, IReadOnlyList<Feed> Feeds, IReadOnlyList<ElementEstimate> Believed) : EntryBody;
+public sealed record LotsPooled(string LotId, string Code, string Title, IReadOnlyList<LotAmount> Feeds, IReadOnlyList<ElementEstimate> Believed) : EntryBody;
 
 /// <summary>Another belief of what a lot holds: an assay, a better guess.</summary>
 /// <param name="How"><see cref="Assay"/> or <see cref="Guess"/>.</param>

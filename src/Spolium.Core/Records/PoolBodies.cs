@@ -21,7 +21,8 @@ public sealed record PoolShare(string BatchId, string StepId, string Output, str
 
 /// <summary>A closed batch's recoveries as they then stand.</summary>
 /// <param name="Practice">What it then shows of practice.</param>
-public sealed record BatchRestated(string BatchId, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null);
+/// <param name="Summary">What the books keep of it from then on.</param>
+public sealed record BatchRestated(string BatchId, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null, BatchSummary? Summary = null);
 
 /// <summary>A shared holding was worked up and stands empty; what it gave is shared back to the batches that fed it, and their recoveries are restated.</summary>
 /// <param name="Reason">Why more than the book can have was kept.</param>

@@ -1,14 +1,61 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Records;
 
-/// <summary>A step begins; the plan it was begun with is frozen into the entry.</summary>
-public sealed record StepBegun(string BatchId, string StepId, FrozenPlan Plan) : EntryBody;
+/// <summary>A step begins: with what was planned for it.</summary>
+public sealed record StepBegun(string BatchId, string StepId, BegunPlan Plan) : EntryBody;
 
-/// <summary>A plan as it was when its step began.</summary>
+/// <summary>
+/// What a step was begun with: its doses and bottles, and by which version of the method, of the program and of its data. How every figure of the plan was
+/// reckoned then stands beside the journal, under its hash.
+/// </summary>
+/// <param name="Title">Of the method, as it was called then; null in journals of schema 1.</param>
 /// <param name="DataHash">Hash of the data files that it was reckoned with.</param>
 /// <param name="Seed">Owner of the draws.</param>
-public sealed record FrozenPlan(string Method, int MethodVersion, string CodeVersion, string DataHash, string Seed, IReadOnlyList<FrozenDose> Doses, IReadOnlyList<Figure> Figures, string? Vessel, Figure Attended, Figure Unattended);
+/// <param name="Sha256">Of the text of the <see cref="FrozenPlan"/>; null in journals of schema 1, where it stands in the entry itself.</param>
+public sealed record BegunPlan(
+    string Method,
+    int MethodVersion,
+    string CodeVersion,
+    string DataHash,
+    string Seed,
+    IReadOnlyList<BegunDose> Doses,
+    string? Vessel = null,
+    string? Verb = null,
+    string? Title = null,
+    string? Sha256 = null)
+{
+    /// <summary>The whole plan while its entry is being written; it is kept beside the journal, not in it.</summary>
+    [JsonIgnore]
+    public FrozenPlan? Whole { get; init; }
+}
+
+/// <summary>A dose as it was planned.</summary>
+public sealed record BegunDose(string Dose, string Title, string BottleId, PlannedGrams Grams, IReadOnlyList<double> RungsG);
+
+/// <summary>Grams, and their 5–95 % range.</summary>
+public sealed record PlannedGrams(double Likely, double Low, double High);
+
+/// <summary>A plan as it was when its step began, every figure with its working.</summary>
+/// <param name="DataHash">Hash of the data files that it was reckoned with.</param>
+/// <param name="Seed">Owner of the draws.</param>
+public sealed record FrozenPlan(
+    string Method,
+    int MethodVersion,
+    string CodeVersion,
+    string DataHash,
+    string Seed,
+    IReadOnlyList<FrozenDose> Doses,
+    IReadOnlyList<Figure> Figures,
+    string? Vessel,
+    Figure Attended,
+    Figure Unattended)
+{
+    /// <summary>As it is kept and hashed.</summary>
+    public string Text() => JsonSerializer.Serialize(this, EntryJson.Options);
+}
 
 public sealed record FrozenDose(string Dose, string Title, string BottleId, Figure Grams, IReadOnlyList<double> RungsG);
 
@@ -32,7 +79,12 @@ public sealed record SignSeen(string BatchId, string StepId, string Sign) : Entr
 /// <param name="Reason">Why it was kept against a warning.</param>
 public sealed record HoldingWeighed(string BatchId, string StepId, string Output, TypedNumber Mass, string? Reason = null) : EntryBody;
 
+/// <summary>A product on the balance.</summary>
+/// <param name="Formula">Of what it is believed to be: a metal, a salt.</param>
+/// <param name="Hydrate">Water to a formula; 0 without.</param>
 /// <param name="Fineness">Null when it was not assayed; the metal then carries the range of an unassayed bar.</param>
-public sealed record ProductWeighed(string BatchId, string StepId, string Output, TypedNumber Mass, TypedNumber? Fineness, IReadOnlyList<ElementEstimate> Holds, string? Reason = null) : EntryBody;
+public sealed record WeighedProduct(string Output, string Formula, double Hydrate, TypedNumber Mass, TypedNumber? Fineness, IReadOnlyList<ElementEstimate> Holds);
+
+public sealed record ProductWeighed(string BatchId, string StepId, IReadOnlyList<WeighedProduct> Products, string? Reason = null) : EntryBody;
 
 public sealed record StepClosed(string BatchId, string StepId, IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances, string? Reason = null) : EntryBody;

@@ -343,6 +343,20 @@ namespace Spolium.Data.Migrations
                     b.ToTable("lot", (string)null);
                 });
 
+            modelBuilder.Entity("Spolium.Data.Tables.PlanRow", b =>
+                {
+                    b.Property<string>("Sha256")
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Data")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("Sha256");
+
+                    b.ToTable("plan", (string)null);
+                });
+
             modelBuilder.Entity("Spolium.Data.Tables.PostingRow", b =>
                 {
                     b.Property<long>("Id")

@@ -31,6 +31,13 @@ public sealed class EntryStreamRow
     public long Seq { get; set; }
 }
 
+/// <summary>A plan as it was frozen when its step began: its text, compressed.</summary>
+public sealed class PlanRow
+{
+    public required string Sha256 { get; set; }
+    public required byte[] Data { get; set; }
+}
+
 /// <summary>Projection: the list of lots.</summary>
 public sealed class LotRow
 {

@@ -169,7 +169,7 @@ public static class LotEndpoints
     private static Task<Results<Ok<LotView>, ProblemHttpResult>> Pool(PoolRequest request, Writing writing)
     {
         var reader = new RequestReader();
-        var feeds = request.Feeds.Select((f, i) => new Feed(f.LotId, reader.MassOrVolume($"feeds[{i}].amount", f.Amount))).ToList();
+        var feeds = request.Feeds.Select((f, i) => new LotAmount(f.LotId, reader.MassOrVolume($"feeds[{i}].amount", f.Amount))).ToList();
         return writing.Write(request.Head, request, [Entry.LotStream(request.LotId), .. feeds.Select(f => Entry.LotStream(f.LotId)).Distinct()], reader,
             l => LotDecisions.Pool(l.State, request.LotId, request.Code, request.Title, feeds),
             l => View(l, l.State.Lots[request.LotId], new FigureBook()));
@@ -260,7 +260,9 @@ public static class LotEndpoints
 
     private static LotRef Ref(LotState lot) => new(lot.Id, lot.Code, lot.Amount.Text, lot.Amount.Value, lot.Title);
 
-    private static double TakenBy(IEnumerable<Feed> feeds, LotState lot) => feeds.Where(f => f.LotId == lot.Id).Sum(f => f.Amount.Value);
+    private static double TakenBy(IEnumerable<LotAmount> amounts, LotState lot) => amounts.Where(f => f.LotId == lot.Id).Sum(f => f.Amount.Value);
+
+    private static double TakenBy(IEnumerable<Feed> feeds, LotState lot) => feeds.Where(f => f.From == FeedFrom.Lot && f.Id == lot.Id).Sum(f => f.Amount.Value);
 
     // A pool's share of a metal follows from what each lot brought.
     private static ContentView Pooled(LotState lot, Charge charge, string element, FigureBook book)

@@ -125,7 +125,7 @@ public static class StepAlone
         {
             var lot = l.State.Lots[request.LotId];
             var route = LotAtWork.RouteFor(lot, [request.Try.Method], new Dictionary<string, IReadOnlyDictionary<string, string>> { [request.Try.Method] = request.Try.Options ?? new Dictionary<string, string>() });
-            return Decisions.Start(l.State, request.BatchId, request.BatchCode, request.Title, request.LotId, lot.Amount, route, bottles, 0.01);
+            return Decisions.Start(l.State, request.BatchId, request.BatchCode, request.Title, request.LotId, lot.Amount, route, bottles, 0.01, request.Head.OccurredAt ?? time.GetUtcNow());
         }
         var first = await writing.Write(request.Head, new { request, part = "lot" }, [Entry.LotStream(request.LotId)], reader, l =>
         {

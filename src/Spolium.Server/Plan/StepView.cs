@@ -81,7 +81,7 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
             state?.BegunAt, state?.ClosedAt,
             [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, WithUnit(r.Value), r.At, r.EntryId))],
             [.. p.Interlocks.Select(i => new InterlockView(i.DoseId, i.Reading, i.AtLeast, i.Text, state?.Readings.LastOrDefault(r => r.Kind == i.Reading)?.Value.Value >= i.AtLeast))],
-            state?.Frozen is { } frozen ? $"begun with version {frozen.MethodVersion} of the method, data {frozen.DataHash}" : null,
+            state?.Plan is { } frozen ? $"begun with version {frozen.MethodVersion} of the method, data {frozen.DataHash}" : null,
             SafetyOf(step, Key, book, draws), [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],
             [.. p.Deadlines.Select(d => DeadlineOf(d, state))], Elements.Of(element).Name, step.Step.Options);
     }

@@ -76,7 +76,7 @@ public sealed record JournalLine(string EntryId, DateTimeOffset OccurredAt, Date
 /// <param name="Now">The telling figures of the step at hand as it stands now: nothing more poured.</param>
 /// <param name="Then">What the steps after the current one want, from what was logged so far.</param>
 public sealed record BatchView(string Id, string Code, string Title, string LotId, string LotCode, string Feed, long Version, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt,
-    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, string Metal, FigureView Product, IReadOnlyList<BottleChoice> Bottles, bool CanClose, string Opening, AwayView? Away, string? Plan);
+    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, string Metal, FigureView? Product, IReadOnlyList<BottleChoice> Bottles, bool CanClose, string Opening, AwayView? Away, string? Plan);
 
 /// <summary>One dose of a step to come.</summary>
 public sealed record DoseLine(string StepId, string Verb, string Title, FigureView Grams, FigureView? Millilitres);

@@ -53,6 +53,7 @@ public static class RunEndpoints
         batches.MapPost("/{batchId}/send-out", SendOut);
         batches.MapPost("/{batchId}/steps/{stepId}/come-back", ComeBack);
         batches.MapPost("/{batchId}/close", CloseBatch);
+        batches.MapGet("/{batchId}/steps/{stepId}/begun", Begun);
         batches.MapPost("/{batchId}/give-back", GiveBack);
     }
 
@@ -72,16 +73,16 @@ public static class RunEndpoints
         var lot = writing.Ledger.State.Lots.GetValueOrDefault(request.LotId);
         var route = lot is null ? new Route([]) : PlanEndpoints.RouteOf(reader, lot, request.Way, request.Methods, request.Options).Route;
         return writing.Write(request.Head, request, [Entry.BatchStream(request.BatchId), Entry.LotStream(request.LotId)], reader,
-            l => Decisions.Start(l.State, request.BatchId, request.Code, request.Title ?? lot?.Title ?? "", request.LotId, amount, route, bottles, 0.01, string.IsNullOrEmpty(request.PlanId) ? null : request.PlanId),
+            (l, now) => Decisions.Start(l.State, request.BatchId, request.Code, request.Title ?? lot?.Title ?? "", request.LotId, amount, route, bottles, 0.01, now.At, string.IsNullOrEmpty(request.PlanId) ? null : request.PlanId),
             l => View(l, request.BatchId, new FigureBook()));
     }
 
     private static Results<Ok<BatchView>, ProblemHttpResult> Get(string batchId, Writing writing) =>
         writing.Ledger.State.Batches.ContainsKey(batchId) ? TypedResults.Ok(View(writing.Ledger, batchId, new FigureBook())) : Problems.NotFound("such batch");
 
-    private static Results<FileContentHttpResult, ProblemHttpResult> FileOut(string batchId, Writing writing) =>
+    private static Results<FileContentHttpResult, ProblemHttpResult> FileOut(string batchId, Writing writing, JournalStore store) =>
         writing.Ledger.State.Batches.TryGetValue(batchId, out var batch)
-            ? TypedResults.File(BatchFiles.Of(writing.Ledger.State, batch).Write(), "application/json", $"batch-{batch.Code}.json")
+            ? TypedResults.File(store.FileOf(batch).Write(), "application/json", $"batch-{batch.Code}.json")
             : Problems.NotFound("such batch");
 
     private static Task<Results<Ok<BroughtIn>, ProblemHttpResult>> FileIn(BatchFileRequest request, Writing writing)
@@ -106,12 +107,18 @@ public static class RunEndpoints
         return TypedResults.Ok(StepView.Of(plan.Of(stepId), batch.Step(stepId), new FigureBook(), Observing.DrawsOf(writing.Ledger.State, batch), Metal(plan)));
     }
 
+    // How every figure was reckoned when the step began, whatever the method has become since.
+    private static Results<Ok<FrozenPlan>, ProblemHttpResult> Begun(string batchId, string stepId, Writing writing, JournalStore store) =>
+        writing.Ledger.State.Batches.TryGetValue(batchId, out var batch) && store.PlanOf(batch, stepId) is { } plan ? TypedResults.Ok(plan) : Problems.NotFound("plan of a step that has begun");
+
     private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing)
     {
         if (!writing.Ledger.State.Batches.TryGetValue(batchId, out var batch))
             return Problems.NotFound("such batch");
         var book = new FigureBook();
         View(writing.Ledger, batchId, book);
+        if (book.Working(key) is { } shown)
+            return TypedResults.Ok(shown);
         var plan = BatchAtWork.Plan(writing.Ledger.State, batch);
         foreach (var step in plan.Steps)
             StepView.Of(step, batch.Step(step.Step.Id), book, Observing.DrawsOf(writing.Ledger.State, batch), Metal(plan));
@@ -239,7 +246,7 @@ public static class RunEndpoints
     {
         if (!writing.Ledger.State.Batches.TryGetValue(batchId, out var batch))
             return Problems.NotFound("such batch");
-        return await writing.Write(request.Head, request, [Entry.BatchStream(batchId), .. batch.Feeds.Select(f => Entry.LotStream(f.LotId))], new(), l => Decisions.GiveBack(l.State, l.State.Batches[batchId], request.Reason), _ => new TakenBack(batch.Code));
+        return await writing.Write(request.Head, request, [Entry.BatchStream(batchId), .. batch.Feeds.Select(Entry.FeedStream)], new(), l => Decisions.GiveBack(l.State, l.State.Batches[batchId], request.Reason), _ => new TakenBack(batch.Code));
     }
 
     private static BatchResult ChangeRoute(string batchId, RouteRequest request, Writing writing, TimeProvider time)
@@ -284,29 +291,42 @@ public static class RunEndpoints
     }
 
     private static BatchResult CloseBatch(string batchId, CloseRequest request, Writing writing) =>
-        InBatch(batchId, request.Head, request, writing, new(), Decisions.CloseBatch);
+        InBatch(batchId, request.Head, request, writing, new(), (l, b, now) => Decisions.CloseBatch(l, b, now.At, now.By));
 
-    private static async BatchResult InBatch(string batchId, Head head, object request, Writing writing, RequestReader reader, Func<Ledger, BatchState, Decision> decide)
+    private static BatchResult InBatch(string batchId, Head head, object request, Writing writing, RequestReader reader, Func<Ledger, BatchState, Decision> decide) =>
+        InBatch(batchId, head, request, writing, reader, (l, b, _) => decide(l, b));
+
+    private static async BatchResult InBatch(string batchId, Head head, object request, Writing writing, RequestReader reader, Func<Ledger, BatchState, Moment, Decision> decide)
     {
         if (!writing.Ledger.State.Batches.ContainsKey(batchId))
             return Problems.NotFound("such batch");
-        return await writing.Write(head, request, [Entry.BatchStream(batchId)], reader, l => decide(l, l.State.Batches[batchId]), l => View(l, batchId, new FigureBook()));
+        return await writing.Write(head, request, [Entry.BatchStream(batchId)], reader, (l, now) => decide(l, l.State.Batches[batchId], now), l => View(l, batchId, new FigureBook()));
     }
 
     private static BatchView View(Ledger ledger, string batchId, FigureBook book)
     {
         var state = ledger.State;
         var batch = state.Batches[batchId];
+        var steps = batch.Route.Steps.Select(s => Slim(batch, s)).ToList();
+        var lot = batch.Feeds[0].Id;
+        var view = new BatchView(batch.Id, batch.Code, batch.Title, lot, state.Lots.GetValueOrDefault(lot)?.Code ?? lot, string.Join(", ", batch.Feeds.Select(f => f.Amount.Text)),
+            state.Version(Entry.BatchStream(batchId)), batch.StartedAt, batch.ClosedAt, steps, null, [], [], "", null, [.. batch.Bottles.Select(b => PlanEndpoints.Choice(state, b))], false,
+            PlanEndpoints.Opening, null, batch.PlanId is { } id ? state.Plans.GetValueOrDefault(id)?.Title ?? "a plan that is gone" : null);
+        // What is over is told by what was written.
+        if (batch.ClosedAt is not null)
+            return batch.Product is not { } p ? view : view with { Metal = Elements.Of(p.Holds[0].Element).Name, Product = BatchBalance.InProduct(batch, p.Holds[0].Element) is { } grams ? book.Add("product", grams) : null };
         var plan = BatchAtWork.Plan(state, batch);
-        var current = batch.ClosedAt is null ? batch.Current : null;
         var metal = Metal(plan);
-        return new(batch.Id, batch.Code, batch.Title, batch.Feeds[0].LotId, state.Lots[batch.Feeds[0].LotId].Code, string.Join(", ", batch.Feeds.Select(f => f.Amount.Text)), state.Version(Entry.BatchStream(batchId)), batch.StartedAt, batch.ClosedAt,
-            [.. batch.Route.Steps.Select(s => new StepSlim(s.Id, s.Method, MethodCatalogue.Of(s.Method).Verb, MethodCatalogue.Of(s.Method).Title, batch.Step(s.Id).Begun, batch.Step(s.Id).Closed, s.Id == current?.Id, batch.Step(s.Id).GivenUp,
-                [.. MethodCatalogue.Of(s.Method).Outputs.Select((o, i) => new HoldingRef(Route.Holding(s.Id, o.Id), o.Id, o.Name, i == 0, batch.Route.Waiting.Contains(Route.Holding(s.Id, o.Id))))]))],
-            current is null ? null : StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book, Observing.DrawsOf(state, batch), metal),
-            current is null ? [] : AsItStands(state, batch, current, book), Later(state, batch, book), Elements.Of(metal).Name, book.Add("product", plan.Product(metal)),
-            [.. batch.Bottles.Select(b => PlanEndpoints.Choice(state, b))],
-            batch.ClosedAt is null && batch.Current is null && batch.Product is not null, PlanEndpoints.Opening, Away(state, batch), batch.PlanId is { } id ? state.Plans.GetValueOrDefault(id)?.Title ?? "a plan that is gone" : null);
+        view = view with { Metal = Elements.Of(metal).Name, Product = book.Add("product", plan.Product(metal)), CanClose = batch.Current is null && batch.Product is not null, Away = Away(state, batch) };
+        return batch.Current is not { } current || plan.Steps.All(s => s.Step.Id != current.Id) ? view
+            : view with { Current = StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book, Observing.DrawsOf(state, batch), metal), Now = AsItStands(state, batch, current, book), Then = Later(state, batch, book) };
+    }
+
+    private static StepSlim Slim(BatchState batch, RouteStep step)
+    {
+        var (done, method) = (batch.Step(step.Id), GoneMethod.Of(step, batch.Step(step.Id).Plan));
+        return new(step.Id, step.Method, method.Verb, method.Title, done.Begun, done.Closed, batch.ClosedAt is null && step.Id == batch.Current?.Id, done.GivenUp,
+            [.. method.Outputs.Select((o, i) => new HoldingRef(Route.Holding(step.Id, o.Id), o.Id, o.Name, i == 0, batch.Route.Waiting.Contains(Route.Holding(step.Id, o.Id))))]);
     }
 
     private static AwayView? Away(State state, BatchState batch) => batch.Current is { } step && state.Entries.Of(Entry.BatchStream(batch.Id)).Select(e => (e.OccurredAt, Sent: e.Body as SentOut)).LastOrDefault(e => e.Sent is { } s && s.BatchId == batch.Id && s.StepId == step.Id) is { Sent: { } sent } found

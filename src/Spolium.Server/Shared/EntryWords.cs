@@ -6,6 +6,8 @@ namespace Spolium.Server.Shared;
 /// <summary>Says an entry in a sentence, for the journal of a batch and for what came in between.</summary>
 public static class EntryWords
 {
+    private static string Weighed(WeighedProduct p) => $"{p.Mass.InWords}{(p.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}";
+
     private static string Because(string? reason) => reason is null ? "" : $"; kept because: {reason}";
 
     public static string Say(EntryBody body) => body switch
@@ -40,8 +42,9 @@ public static class EntryWords
         VesselNamed b => $"vessel {b.VesselId}: {b.Kind} {FigureText.Number(b.NominalMl, 0)} mL",
         VesselGone b => $"vessel {b.VesselId} is gone: {b.Why}",
         StepKept b => $"step tried and kept: {b.Title}",
-        ProductWeighed b => $"product weighed: {b.Mass.InWords}{(b.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}{Because(b.Reason)}",
+        ProductWeighed b => $"product weighed: {string.Join("; ", b.Products.Select(Weighed))}{Because(b.Reason)}",
         ReadingPutRight b => $"{b.Output} put right: {b.Becomes.Text} in place of {b.Was.Text}; {b.Reason}{Because(b.Kept)}",
+        SummariesKept b => $"what the books keep of {b.Summaries.Count} closed batches was written down by the program, once",
         BatchBroughtIn b => $"batch {b.File.Code} brought in from a file, with {b.File.Entries.Count} entries",
         ReadingsStand b => $"the readings are right as they stand: {b.Reason}",
         PoolOpened b => $"{b.Code} set up: {b.Title}",
@@ -57,7 +60,7 @@ public static class EntryWords
         StockTaken b => $"counted: {string.Join(", ", b.Lines.Select(l => $"{l.BottleId} {l.Amount.Text}"))}{Because(b.Reason)}",
         NoteWritten b => b.Text,
         BreakAccepted b => $"a break of the journal was looked at ({b.What}): {b.Why}",
-        Correction b => $"taken back: {b.Reason}",
+        Correction b => b.Reason is null ? "taken back" : $"taken back: {b.Reason}",
         _ => EntryJson.KindOf(body),
     };
 }

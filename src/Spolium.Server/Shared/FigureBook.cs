@@ -13,6 +13,7 @@ public sealed record FigureView(string Key, string Label, string Value, string R
 public sealed class FigureBook
 {
     private readonly Dictionary<string, Working> workings = [];
+    private readonly Dictionary<string, Figure> kept = [];
 
     public FigureView Add(string key, Working working, string? label = null)
     {
@@ -21,8 +22,15 @@ public sealed class FigureBook
         return new(key, label ?? working.Label ?? "", shown.Value, shown.Range, shown.Unit, working.Likely, working.Range.Low, working.Range.High, working.RestsOnGuess);
     }
 
+    /// <summary>A figure that was reckoned before, and stands written with its lines.</summary>
+    public FigureView Add(string key, Figure figure)
+    {
+        kept[key] = figure;
+        return new(key, figure.Label, figure.Value, figure.Range, figure.Unit, figure.Likely, figure.Low, figure.High, figure.Guess);
+    }
+
     public FigureView? AddOrNone(string key, Working? working) => working is null ? null : Add(key, working);
 
     /// <summary>The figure with its lines, or null when the page has no such figure.</summary>
-    public Figure? Working(string key) => workings.TryGetValue(key, out var w) ? Figure.Of(w) : null;
+    public Figure? Working(string key) => workings.TryGetValue(key, out var w) ? Figure.Of(w) : kept.GetValueOrDefault(key);
 }

@@ -16,6 +16,9 @@ namespace Spolium.Server.Shared;
 /// <param name="ExpectedVersion">Version of the stream as last seen; left out, the entry is written whatever came in between.</param>
 public sealed record Head(string EntryId, string By, DateTimeOffset? OccurredAt = null, long? ExpectedVersion = null, bool TimeIsRight = false);
 
+/// <summary>When something happens, and who does it.</summary>
+public readonly record struct Moment(DateTimeOffset At, string By);
+
 /// <summary>The journal as one request sees it, and the clock that stamps what is written into it.</summary>
 public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextAccessor asked)
 {
@@ -29,6 +32,15 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
 
     public Ledger Ledger => store.Ledger;
 
+    /// <summary>The same with a decision that depends on when it happens and on who it is.</summary>
+    public Task<Results<Ok<T>, ProblemHttpResult>> Write<T>(Head head, object request, IReadOnlyList<string> streams, RequestReader reader, Func<Ledger, Moment, Decision> decide, Func<Ledger, T> answer)
+    {
+        var moment = new Moment(head.OccurredAt ?? time.GetUtcNow(), Initials(head));
+        return Write(head with { OccurredAt = moment.At }, request, streams, reader, l => decide(l, moment), answer);
+    }
+
+    private static string Initials(Head head) => head.By.Trim().ToUpperInvariant();
+
     /// <summary>Writes one entry to the stream and gives the answer of the endpoint, or the problem.</summary>
     /// <param name="request">The request as it came, for telling a repeated one.</param>
     public async Task<Results<Ok<T>, ProblemHttpResult>> Write<T>(Head head, object request, IReadOnlyList<string> streams, RequestReader reader, Func<Ledger, Decision> decide, Func<Ledger, T> answer, bool mendsBreak = false)
@@ -39,7 +51,7 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
         // A lot that is pooled into itself names its stream twice: the decision says so, not the dictionary.
         var expected = streams.Distinct().Select((s, i) => (s, Version: i == 0 ? head.ExpectedVersion : null)).ToDictionary(x => x.s, x => x.Version);
         // A request without its own time happens now; it is the request, not the stamp, that a retry repeats.
-        var wish = new Wish(EntryId.Plain(head.EntryId), WhatIsAsked(request), expected, head.OccurredAt ?? time.GetUtcNow(), head.By.Trim().ToUpperInvariant(), decide, mendsBreak);
+        var wish = new Wish(EntryId.Plain(head.EntryId), WhatIsAsked(request), expected, head.OccurredAt ?? time.GetUtcNow(), Initials(head), decide, mendsBreak);
         return await store.Write(wish) switch
         {
             Written.Done => TypedResults.Ok(answer(store.Ledger)),

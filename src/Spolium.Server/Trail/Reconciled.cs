@@ -4,10 +4,10 @@ using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
-using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Server.Shared;
+using Spolium.Core.Planning;
 
 namespace Spolium.Server.Trail;
 
@@ -60,7 +60,7 @@ internal static class Reconciled
     {
         if (book.Lost is not { } lost || lost.Fit.Flow(Leak.ArcId, element) is not { Grams: { } grams, Sigma: { } sigma })
             return null;
-        var verb = MethodCatalogue.Of(batch.Route.Steps.First(s => s.Id == lost.Node).Method).Verb;
+        var verb = GoneMethod.Of(batch.Route.Steps.First(s => s.Id == lost.Node), batch.Step(lost.Node).Plan).Verb;
         var chi = FigureText.Number(lost.Fit.ChiSquare, 1);
         return $"If every reading is right, {Plain(grams, sigma)} of {Elements.Of(element).Name} was lost at “{verb}”: {(lost.Fit.Passes ? $"then they disagree by {chi} only" : $"even then they disagree by {chi}")}.";
     }

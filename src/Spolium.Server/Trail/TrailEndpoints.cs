@@ -128,7 +128,7 @@ public static class TrailEndpoints
     // The metal that the batch is for, where its feed holds it; else the first that its feed holds.
     private static string MetalOf(State state, BatchState batch)
     {
-        var metal = BatchAtWork.ElementOf(BatchAtWork.Plan(state, batch).Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
+        var metal = batch.Summary?.Element ?? BatchAtWork.ElementOf(BatchAtWork.Plan(state, batch).Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
         return batch.Believed.Any(b => b.Element == metal) ? metal : batch.Believed[0].Element;
     }
 

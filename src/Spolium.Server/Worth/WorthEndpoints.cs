@@ -8,6 +8,7 @@ using Spolium.Core.Quantities;
 using Spolium.Server.Lots;
 using Spolium.Server.Plan;
 using Spolium.Server.Shared;
+using Spolium.Core.Records;
 
 namespace Spolium.Server.Worth;
 
@@ -149,8 +150,16 @@ public static class WorthEndpoints
         var state = writing.Ledger.State;
         if (!state.Batches.TryGetValue(batchId, out var batch))
             return Problems.NotFound("such batch");
+        // Of a closed batch it stands written.
+        if (batch.ClosedAt is not null)
+            return TypedResults.Ok(batch.Summary?.Money is { } money ? Kept(money, book) : Nothing);
         if (BatchWorth.Of(state, batch, time.GetUtcNow()) is not { } after)
-            return TypedResults.Ok(new BatchWorthView([], null, null, null, [], null));
-        return TypedResults.Ok(new BatchWorthView(Lines(after.Worth, book), book.Add("left-over", after.Worth.LeftOver), book.Add("as-it-is", after.Worth.AsItIs), book.Add("margin", after.Worth.Margin), after.Worth.NotPriced, after.Prices.Title));
+            return TypedResults.Ok(Nothing);
+        return TypedResults.Ok(new BatchWorthView(Lines(after.Worth, book), book.Add("left-over", after.Worth.LeftOver), book.Add("as-it-is", after.Worth.AsItIs), book.Add("margin", after.Worth.Margin), after.Worth.NotPriced, after.Prices.List.Title));
     }
+
+    private static BatchWorthView Nothing => new([], null, null, null, [], null);
+
+    private static BatchWorthView Kept(MoneySummary money, FigureBook book) =>
+        new([.. money.Lines.Select(l => new WorthLineView(l.Id, book.Add("worth/" + l.Id, l.Kr)))], book.Add("left-over", money.LeftOverFigure), book.Add("as-it-is", money.AsItIs), book.Add("margin", money.MarginFigure), money.NotPriced, money.Title);
 }

@@ -95,7 +95,7 @@ public class BatchBookTests
         Assert.True(before.Recovery!.Likely < 0.2 && then.Recovery!.Likely > 0.9);
         Assert.Equal(before.Unaccounted.Likely - (2.71 - 0.271) * 0.996, then.Unaccounted.Likely, 0.01);
         Assert.Equal(2.71 * 0.996, after.Book.Grams(Account.Holding(Slipped, "6-wash-dry-melt/bar"), "Au"), 0.002);
-        Assert.Contains(after.State.Entries, e => e.Body is ProductWeighed { Mass.Text: "0.271 g" });
+        Assert.Contains(after.State.Entries, e => e.Body is ProductWeighed { Products: [{ Mass.Text: "0.271 g" }] });
         Assert.Equal("0.271 g", batch.PutRight.Single().Body.Was.Text);
         Assert.Equal("put-right", after.State.Entries.CorrectedBy(body.Corrects));
         Assert.Equal(batch.Recoveries[0].Likely, then.Recovery!.Likely, 1e-9);
@@ -233,11 +233,11 @@ public class BatchBookTests
         var decision = PuttingRight.Decide(wrong, batch, batch.FeedBy!, true_.Feeds[0].Amount, "decimal_down", null);
         var body = Assert.IsType<ReadingPutRight>(decision.Body);
         var streams = PuttingRight.Streams(wrong.State, id, batch.FeedBy!);
-        Assert.Contains(Entry.LotStream(batch.Feeds[0].LotId), streams);
+        Assert.Contains(Entry.LotStream(batch.Feeds[0].Id), streams);
         var after = wrong.With(new("fed", [.. streams.Select(s => new StreamVersion(s, wrong.State.Version(s) + 1))], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", body));
         Assert.True(BatchBook.Of(after.State, after.State.Batches[id]).AddsUp);
         Assert.Equal("fed", after.State.Batches[id].FeedBy);
-        Assert.Equal(right.State.Lots[true_.Feeds[0].LotId].Left, after.State.Lots[true_.Feeds[0].LotId].Left, 1e-9);
+        Assert.Equal(right.State.Lots[true_.Feeds[0].Id].Left, after.State.Lots[true_.Feeds[0].Id].Left, 1e-9);
         Assert.Equal(true_.Recoveries.Select(f => f.Likely), after.State.Batches[id].Recoveries.Select(f => f.Likely), (a, b) => Math.Abs(a - b) < 1e-6);
         // The book is that of a shop where nobody slipped.
         foreach (var (key, micrograms) in right.Book.Balances.Where(b => b.Key.Account.Contains(id) || b.Key.Account.StartsWith("lot/")))

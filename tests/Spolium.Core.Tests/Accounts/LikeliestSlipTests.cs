@@ -80,7 +80,7 @@ public class LikeliestSlipTests
     {
         var lot = State.Lots["hl-9a"];
         var typed = Given.Grams(Math.Floor(lot.Left) * 10);
-        var decision = Decisions.Start(State, "x", "26-99", "", lot.Id, typed, Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(State, Now), 0.01);
+        var decision = Decisions.Start(State, "x", "26-99", "", lot.Id, typed, Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(State, Now), 0.01, Now);
         Assert.Equal(Math.Floor(lot.Left), Read(Becomes(decision, "amount")!).Value);
     }
 
@@ -129,7 +129,7 @@ public class LikeliestSlipTests
     [Fact]
     public void What_was_given_up_or_sent_out_is_no_heavier_than_what_stands_there()
     {
-        var fresh = Demo.Value.With(new("f1", [new(Entry.BatchStream("26-07"), 1)], Now, Now, "AV", Decisions.Start(State, "26-07", "26-07", "mounts", "hl-9a", Given.Grams(96.4), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(State, Now), 0.01).Body!));
+        var fresh = Demo.Value.With(new("f1", [new(Entry.BatchStream("26-07"), 1)], Now, Now, "AV", Decisions.Start(State, "26-07", "26-07", "mounts", "hl-9a", Given.Grams(96.4), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(State, Now), 0.01, Now).Body!));
         var batch = fresh.State.Batches["26-07"];
         Decision Send(double grams, string? reason = null) => Detours.Send(fresh.State, batch, "assay office", Given.Grams(grams), 7, "v", reason);
         Assert.Equal("96.4 g", Becomes(Send(964), "mass"));

@@ -155,7 +155,7 @@ public class PracticeTests
             if (!ledger.State.Batches.TryGetValue("26-02", out var batch) || entry.Streams.All(s => s.Stream != Entry.BatchStream("26-02")))
                 continue;
             var goneOn = BatchAtWork.Plan(ledger.State, batch);
-            var feed = batch.Feeds.Select(f => BatchAtWork.FeedOf(ledger.State, ledger.State.Lots[f.LotId], f.Amount)).Aggregate((a, b) => a.Plus(b));
+            var feed = batch.Feeds.Select(f => BatchAtWork.FeedOf(ledger.State, ledger.State.Lots[f.Id], f.Amount)).Aggregate((a, b) => a.Plus(b));
             var anew = Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, VesselsAtWork.Of(ledger.State), batch.BalanceStepG, ShelfAtWork.Levels(ledger.State)), batch.Facts, Observing.DrawsOf(ledger.State, batch));
             Assert.Equal(Doses(anew), Doses(goneOn));
         }
@@ -220,7 +220,7 @@ public class PracticeTests
         foreach (var e in after.Skip(1).Where(e => e.Body is not (BatchClosed or StepClosed) && e.Streams.Any(s => s.Stream == Entry.BatchStream(id))))
             ledger = Next(ledger, e.Body);
         ledger = Next(ledger, Decisions.Close(ledger.State, ledger.State.Batches[id], "6-wash-dry-melt", null).Body!);
-        var closed = (BatchClosed)Decisions.CloseBatch(ledger, ledger.State.Batches[id]).Body!;
+        var closed = (BatchClosed)Decisions.CloseBatch(ledger, ledger.State.Batches[id], Now, "AV").Body!;
         var seen = closed.Practice!.Single(p => p.Prior == "gold-in-barren");
         var through = ledger.State.Batches[id].Step("5-metabisulphite").Outputs.Sum(o => o.Holds.First(h => h.Element == "Au").Grams);
         Assert.Equal(0.02 * 0.25 / through, seen.Value, 1e-5);

@@ -72,7 +72,7 @@ public class DetoursTests
     {
         var start = Write(Demo(), (s, b) => Decisions.ChangeRoute(b, b.Route, b.Bottles, "same"));
         // A fresh batch of the mounts that is given up while it strips.
-        var fresh = start.With(new("f1", [new(Entry.BatchStream("26-07"), 1)], Now, Now, "AV", Decisions.Start(start.State, "26-07", "26-07", "mounts", "hl-9a", Given.Grams(96.4), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(start.State, Now), 0.01).Body!));
+        var fresh = start.With(new("f1", [new(Entry.BatchStream("26-07"), 1)], Now, Now, "AV", Decisions.Start(start.State, "26-07", "26-07", "mounts", "hl-9a", Given.Grams(96.4), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(start.State, Now), 0.01, Now).Body!));
         var batch = fresh.State.Batches["26-07"];
         var decision = Detours.GiveUp(fresh.State, batch, "1-nitric-strip", Given.Grams(95.9), ["chlorine-lift", "aqua-regia", "sulfamic", "clear", "metabisulphite", "wash-dry-melt"], batch.Bottles, "no acid in the house");
         var up = fresh.With(new("f2", [new(Entry.BatchStream("26-07"), 2)], Now, Now, "AV", decision.Body!));
@@ -107,7 +107,7 @@ public class DetoursTests
     public void What_is_sent_out_waits_comes_back_lighter_and_the_loss_is_posted()
     {
         var ledger = Demo();
-        var started = ledger.With(new("s1", [new(Entry.BatchStream("26-08"), 1)], Now, Now, "AV", Decisions.Start(ledger.State, "26-08", "26-08", "sprues", "hl-3a", Given.Grams(71.8), Routes.Chain(["inquart", "granulate", "nitric-part>residue", "wash-dry-melt"]), ShelfAtWork.ForPlan(ledger.State, Now), 0.01).Body!));
+        var started = ledger.With(new("s1", [new(Entry.BatchStream("26-08"), 1)], Now, Now, "AV", Decisions.Start(ledger.State, "26-08", "26-08", "sprues", "hl-3a", Given.Grams(71.8), Routes.Chain(["inquart", "granulate", "nitric-part>residue", "wash-dry-melt"]), ShelfAtWork.ForPlan(ledger.State, Now), 0.01, Now).Body!));
         BatchState Batch(Ledger l) => l.State.Batches["26-08"];
         Assert.Equal("to", Assert.Single(Detours.Send(started.State, Batch(started), " ", Given.Grams(71.8), 7, "test").Errors).Field);
         Assert.Equal("mass", Assert.Single(Detours.Send(started.State, Batch(started), "a caster", Given.Grams(0), 7, "test").Errors).Field);
@@ -136,7 +136,7 @@ public class DetoursTests
         var demo = Demo().State;
         Assert.Equal("measured", Assert.Single(Detours.GiveUp(demo, demo.Batches[Id], "3-sulfamic", Given.Grams(0), ["clear"], [], "so").Errors).Field);
         var route = Routes.Chain(["outside", "nitric-strip"]);
-        var started = Replay.Apply(demo, new("o1", [], Now, Now, "AV", Decisions.Start(demo, "26-31", "26-31", "x", "hl-9a", Given.Grams(20), route, ShelfAtWork.ForPlan(demo, Now), 0.01).Body!));
+        var started = Replay.Apply(demo, new("o1", [], Now, Now, "AV", Decisions.Start(demo, "26-31", "26-31", "x", "hl-9a", Given.Grams(20), route, ShelfAtWork.ForPlan(demo, Now), 0.01, Now).Body!));
         var begun = Replay.Apply(started, new("o2", [], Now, Now, "AV", Decisions.Begin(started, started.Batches["26-31"], "1-outside", "test").Body!));
         Assert.Contains("sent out", Assert.Single(Detours.ComeBack(begun, begun.Batches["26-31"], "1-outside", Given.Grams(19.9), null, null).Errors).Reason);
     }

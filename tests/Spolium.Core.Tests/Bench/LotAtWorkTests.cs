@@ -146,7 +146,7 @@ public class LotAtWorkTests
         var state = Demo.Value;
         var batch = state.Batches["26-01"];
         var (worth, prices) = BatchWorth.Of(state, batch, Now)!.Value;
-        Assert.Equal(PriceFigures.MadeUp.Title, prices.Title);
+        Assert.Equal(PriceFigures.MadeUp.Title, prices.List.Title);
         // 4.21 g of 996 ‰: 4.193 g × (905 × 0.97 − 6)
         Assert.Equal(3655.8, worth.Lines.Single(l => l.Id == "paid").Kr.Likely, 2.0);
         // what N-1 gave, at 210 kr for 2.5 L of 68 %: the same as the shelf says

@@ -121,7 +121,7 @@ public class LotDecisionsTests
         Whole(back);
         Assert.Equal(1284, back.State.Lots["a"].Left, 1e-6);
         Assert.False(back.State.Lots.ContainsKey("p"));
-        var started = Write(pooled, s => Decisions.Start(s, "26-09", "26-09", "both", "p", Given.Grams(1384), Routes.Chain(KnownWays.SilverByCopper), Core.Methods.Shop.UsualBottles, 0.01));
+        var started = Write(pooled, s => Decisions.Start(s, "26-09", "26-09", "both", "p", Given.Grams(1384), Routes.Chain(KnownWays.SilverByCopper), Core.Methods.Shop.UsualBottles, 0.01, default));
         Whole(started);
         Assert.Equal(0, started.State.Lots["p"].Left);
         Assert.NotNull(Corrections.Refuse(started.State, entry));
@@ -136,7 +136,7 @@ public class LotDecisionsTests
     public void A_pool_that_cannot_be_is_refused_by_field(string field, string feeds, string code = "P")
     {
         var two = Write(Lot(), s => LotDecisions.Receive(s, "b", "B", "braid", "braid", Given.Grams(100, 0.1), Contacts, null)).State;
-        var decision = LotDecisions.Pool(two, "p", code, "both", [.. feeds.Split(',').Select(f => f.Split(':')).Select(f => new Feed(f[0], Given.Grams(double.Parse(f[1], System.Globalization.CultureInfo.InvariantCulture))))]);
+        var decision = LotDecisions.Pool(two, "p", code, "both", [.. feeds.Split(',').Select(f => f.Split(':')).Select(f => new LotAmount(f[0], Given.Grams(double.Parse(f[1], System.Globalization.CultureInfo.InvariantCulture))))]);
         Assert.Contains(decision.Errors, e => e.Field == field);
     }
 
@@ -206,7 +206,7 @@ public class LotDecisionsTests
         Assert.Equal("a heap", Assert.Single(ledger.State.Lots["a"].Photos).Caption);
         Assert.Empty(Write(ledger, s => Decisions.Correct(s, s.Entries[^1].Id, "another lot’s", null)).State.Lots["a"].Photos);
         // Once a batch takes it, it waits no longer.
-        var started = Write(ledger, s => Decisions.Start(s, "26-09", "26-09", "x", "a", Given.Grams(100), Routes.Chain(KnownWays.SilverByCopper), Core.Methods.Shop.UsualBottles, 0.01));
+        var started = Write(ledger, s => Decisions.Start(s, "26-09", "26-09", "x", "a", Given.Grams(100), Routes.Chain(KnownWays.SilverByCopper), Core.Methods.Shop.UsualBottles, 0.01, default));
         Assert.Null(started.State.Lots["a"].WaitsFor);
     }
 

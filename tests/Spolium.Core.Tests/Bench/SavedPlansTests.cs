@@ -55,7 +55,7 @@ public class SavedPlansTests
         Assert.Equal("planId", Assert.Single(SavedPlans.Rename(state, "p2", "x").Errors).Field);
         Assert.Equal("planId", Assert.Single(SavedPlans.Drop(state, "p2").Errors).Field);
         var plan = state.Plans["p1"].Plan;
-        state = After(state, Decisions.Start(state, "26-09", "26-09", "x", plan.LotId, plan.Amount, plan.Route, plan.Bottles, 0.01, "p1"));
+        state = After(state, Decisions.Start(state, "26-09", "26-09", "x", plan.LotId, plan.Amount, plan.Route, plan.Bottles, 0.01, Now, "p1"));
         Assert.Equal("p1", state.Batches["26-09"].PlanId);
     }
 

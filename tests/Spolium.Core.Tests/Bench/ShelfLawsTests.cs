@@ -39,7 +39,7 @@ public class ShelfLawsTests
         {
             if (Corrections.Refuse(Shop.State, entry.Id) is not null)
                 continue;
-            var back = With(Shop, new Correction(entry.Id, "wrong", null));
+            var back = With(Shop, new Correction([entry.Id], "wrong", null));
             var never = Ledger.Of(Demo.Where(e => e.Id != entry.Id));
             Assert.Equal(never.State.Shelf.Keys.Order(StringComparer.Ordinal), back.State.Shelf.Keys.Order(StringComparer.Ordinal));
             foreach (var b in never.State.Shelf.Values)

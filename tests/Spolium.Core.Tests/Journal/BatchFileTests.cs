@@ -11,7 +11,7 @@ public class BatchFileTests
 {
     private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))));
 
-    private static byte[] Saved(State state, string id) => BatchFiles.Of(state, state.Batches[id]).Write();
+    private static byte[] Saved(State state, string id) => BatchFiles.Of(state, state.Batches[id], _ => null).Write();
 
     private static Ledger BroughtInto(Ledger shop, byte[] file)
     {
@@ -75,7 +75,7 @@ public class BatchFileTests
         var good = Encoding.UTF8.GetString(Saved(Demo.Value.State, "26-01"));
         (string Text, string Why)[] wrong =
         [
-            ("", "not whole"), ("[]", "not a batch"), ("{\"schema\":\"other\"}", "not a batch"), (good.Replace("\"version\": 1,\n  \"units\"", "\"version\": 2,\n  \"units\""), "newer version"),
+            ("", "not whole"), ("[]", "not a batch"), ("{\"schema\":\"other\"}", "not a batch"), (good.Replace("\"version\": 2,\n  \"units\"", "\"version\": 3,\n  \"units\""), "newer version"),
             (good.Replace("\"doseId\": \"nitric\",", ""), "body.doseId"), (good.Replace("\"title\": \"first half of HL-1\",", "\"title\": null,"), "body.title"),
             (good[..^400], "not whole"), (good.Replace("step-closed", "step-shut"), "does not know"), (good.Replace("\"batchId\": \"26-01\",\n  \"code\"", "\"batchId\": \"26-09\",\n  \"code\""), "not those of one batch"),
         ];

@@ -43,7 +43,7 @@ public class ClaimsTests
         Assert.Equal(["lots[1].lotId", "lots[1].code"], Claims.Refuse(state, new LotsReceived([Lot("b", "HL-2"), Lot("b", "HL-2")])).Select(e => e.Field));
         Assert.Equal("lotId", Assert.Single(Claims.Refuse(state, Lot(" ", "HL-3"))).Field);
         // An entry that is put in the place of another claims as well.
-        Assert.Equal(2, Claims.Refuse(state, new Correction("e2", "so", Lot("a", "HL-1a"))).Count);
+        Assert.Equal(2, Claims.Refuse(state, new Correction(["e2"], "so", Lot("a", "HL-1a"))).Count);
     }
 
     [Fact]

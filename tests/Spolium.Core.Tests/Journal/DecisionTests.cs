@@ -59,7 +59,7 @@ public class DecisionTests
     [Fact]
     public void A_batch_cannot_take_more_than_is_left()
     {
-        var decision = Decisions.Start(Demo.State, "b", "26-09", "", "hl-1", Given.Grams(10), Routes.Chain(KnownWays.GoldByNitricStrip), Shop.UsualBottles, 0.01);
+        var decision = Decisions.Start(Demo.State, "b", "26-09", "", "hl-1", Given.Grams(10), Routes.Chain(KnownWays.GoldByNitricStrip), Shop.UsualBottles, 0.01, default);
         Assert.Contains("only 0.00 g", Refused(decision));
     }
 
@@ -67,7 +67,7 @@ public class DecisionTests
     public void A_bottle_of_140_percent_or_of_no_density_is_refused()
     {
         var bottles = Shop.UsualBottles.Select(b => b.Formula == "HNO3" ? b with { Strength = new(1.4), DensityGPerMl = 9 } : b).ToList();
-        var text = Refused(Decisions.Start(Demo.State, "b", "26-09", "", "hl-1", Given.Grams(10), Routes.Chain(KnownWays.GoldByNitricStrip), bottles, 0.01));
+        var text = Refused(Decisions.Start(Demo.State, "b", "26-09", "", "hl-1", Given.Grams(10), Routes.Chain(KnownWays.GoldByNitricStrip), bottles, 0.01, default));
         Assert.Contains("bottles[0].strength", text);
         Assert.Contains("bottles[0].density", text);
     }
@@ -204,7 +204,7 @@ public class DecisionTests
         var entries = Demo.State.Entries.Where(e => e.Body is not (ProductWeighed or BatchClosed)).ToList();
         var without = Ledger.Of(entries);
         var batch = without.State.Batches["26-01"];
-        var body = new ProductWeighed("26-01", "6-wash-dry-melt", "bar", Given.Grams(4), null, [BatchAtWork.InBar(new Draws("26-01"), "Au", Given.Grams(4), null)]);
+        var body = new ProductWeighed("26-01", "6-wash-dry-melt", [new("bar", "Au", 0, Given.Grams(4), null, [BatchAtWork.InBar(new Draws("26-01"), "Au", Given.Grams(4), null)])]);
         var after = With(without, Decision.Write(body), "26-01");
         Assert.Equal(4 * 0.995, after.Book.Grams(Account.Holding("26-01", "6-wash-dry-melt/bar"), "Au"), 1e-6);
         Assert.True(after.Book.Grams(Account.Unaccounted("batch/26-01"), "Au") > without.Book.Grams(Account.Unaccounted("batch/26-01"), "Au") + 0.2);
@@ -235,7 +235,7 @@ public class DecisionTests
     public void A_batch_given_back_before_its_first_step_leaves_its_lot_whole_again()
     {
         var lot = Ledger.Empty.With(new("a", [new("lot:l", 1)], default, default, "AV", LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(100), Given.Hl1(), null).Body!));
-        var started = lot.With(new("b", [new("batch:n", 1), new("lot:l", 2)], default, default, "AV", Decisions.Start(lot.State, "n", "26-09", "", "l", Given.Grams(40), Routes.Chain(KnownWays.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01).Body!));
+        var started = lot.With(new("b", [new("batch:n", 1), new("lot:l", 2)], default, default, "AV", Decisions.Start(lot.State, "n", "26-09", "", "l", Given.Grams(40), Routes.Chain(KnownWays.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01, default).Body!));
         Assert.Equal(60, started.State.Lots["l"].Left, 1e-9);
         Assert.Equal(0.02, started.State.Batches["n"].Feeds[0].Amount.PlusMinus);
         var given = started.With(new("c", [new("batch:n", 2), new("lot:l", 3)], default, default, "AV", Decisions.GiveBack(started.State, started.State.Batches["n"], "wrong lot").Body!));
@@ -267,7 +267,7 @@ public class DecisionTests
         Assert.Equal(54, body.Believed.Single(b => b.Element == "Ag").Grams, 1e-9);
         Assert.Equal(18, body.Believed[0].Low, 1.0);
         var ledger = Ledger.Empty.With(new("a", [new("lot:f", 1)], default, default, "AV", body));
-        Assert.Contains("nobody knows what holds the metals", Refused(Decisions.Start(ledger.State, "n", "26-09", "", "f", volume, Routes.Chain(KnownWays.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01)));
+        Assert.Contains("nobody knows what holds the metals", Refused(Decisions.Start(ledger.State, "n", "26-09", "", "f", volume, Routes.Chain(KnownWays.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01, default)));
         Assert.Contains("no balance", Refused(LotDecisions.Receive(State.Empty, "f", "X-6", "spent fixer", "fixer", volume, content with { Balance = "Zn" }, null)));
     }
 }

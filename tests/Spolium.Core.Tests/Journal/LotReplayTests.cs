@@ -75,14 +75,14 @@ public class LotReplayTests
     [Fact]
     public void A_price_list_written_down_late_takes_its_place_by_when_it_held()
     {
-        var ledger = Write(Demo(), s => PriceDecisions.Keep(s, PriceFigures.MadeUp with { Id = "old", Title = "old" }), Now.AddDays(-400));
+        var ledger = Write(Demo(), s => PriceDecisions.Keep(s, PriceFigures.MadeUp with { Id = "old", Title = "old" }), Now.AddDays(-500));
         Assert.Equal(["old", "made-up"], ledger.State.Prices.Select(p => p.List.Id));
         Assert.Equal("made-up", ledger.State.PricesNow!.List.Id);
         Assert.Equal("id", Assert.Single(PriceDecisions.Keep(ledger.State, PriceFigures.MadeUp with { Id = "old" }).Errors).Field);
         // A batch is reckoned at the prices that held when it was closed.
         var later = Write(ledger, s => PriceDecisions.Keep(s, PriceFigures.MadeUp with { Id = "new", Title = "new" }));
-        Assert.Equal("made-up", BatchWorth.Of(later.State, later.State.Batches["26-01"], Now.AddDays(1))!.Value.Prices.Id);
-        Assert.Equal("new", BatchWorth.Of(later.State, later.State.Batches["26-02"], Now.AddDays(1))!.Value.Prices.Id);
+        Assert.Equal("made-up", BatchWorth.Of(later.State, later.State.Batches["26-01"], Now.AddDays(1))!.Value.Prices.List.Id);
+        Assert.Equal("new", BatchWorth.Of(later.State, later.State.Batches["26-02"], Now.AddDays(1))!.Value.Prices.List.Id);
     }
 
     [Fact]
@@ -90,7 +90,7 @@ public class LotReplayTests
     {
         var split = Write(Demo(), s => LotDecisions.Believe(s, "hl-9a", s.Lots["hl-9a"].Content.Richer("Au", 2), LotContentChanged.Guess, "first", null));
         var belief = split.State.Entries[^1].Id;
-        var started = Write(split, s => Decisions.Start(s, "26-30", "26-30", "x", "hl-9a", Given.Grams(20), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(s, Now), 0.01));
+        var started = Write(split, s => Decisions.Start(s, "26-30", "26-30", "x", "hl-9a", Given.Grams(20), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(s, Now), 0.01, Now));
         Assert.Contains("rests on it", Corrections.Refuse(started.State, belief)!.Reason);
         var kept = Write(Demo(), s => MaterialDecisions.Keep(s, new("ours", "ours", "whole", [new("Au", new(1, 2, 3))], [], "own"), null));
         var first = kept.State.Entries[^1].Id;

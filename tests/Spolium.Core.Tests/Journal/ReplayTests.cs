@@ -48,7 +48,7 @@ public class ReplayTests
     [Fact]
     public void Entries_written_as_text_read_back_to_the_same_ledger()
     {
-        var read = Demo.Select(e => e with { Body = EntryJson.Read(EntryJson.KindOf(e.Body), EntryJson.Schema, EntryJson.Write(e.Body)) }).ToList();
+        var read = Demo.Select(e => e with { Body = EntryJson.Read(EntryJson.KindOf(e.Body), EntryJson.SchemaOf(e.Body), EntryJson.Write(e.Body)) }).ToList();
         Assert.Equal(Demo.Select(e => EntryJson.Write(e.Body)), read.Select(e => EntryJson.Write(e.Body)));
         Assert.Equal(Ledger.Book.Balances.OrderBy(b => b.Key), Ledger.Of(read).Book.Balances.OrderBy(b => b.Key));
     }
@@ -64,7 +64,7 @@ public class ReplayTests
     [Fact]
     public void A_begun_step_keeps_its_plan_with_code_version_data_hash_and_workings()
     {
-        var frozen = Ledger.State.Batches["26-01"].Step("2-aqua-regia").Frozen!;
+        var frozen = Ledger.State.Batches["26-01"].Step("2-aqua-regia").Plan!.Whole!;
         Assert.Equal(("aqua-regia", 2, "26-01"), (frozen.Method, frozen.MethodVersion, frozen.Seed));
         Assert.Equal(Core.Reference.ReferenceTable.Hash, frozen.DataHash);
         Assert.NotEmpty(frozen.Doses.Single(d => d.Dose == "nitric").Grams.Working);
@@ -143,12 +143,12 @@ public class ReplayTests
         Assert.NotEmpty(begun);
         foreach (var step in begun)
         {
-            var figures = step.Plan.Doses.Select(d => d.Grams).Concat(step.Plan.Figures).Append(step.Plan.Attended).Append(step.Plan.Unattended).ToList();
+            var figures = step.Plan.Whole!.Doses.Select(d => d.Grams).Concat(step.Plan.Whole.Figures).Append(step.Plan.Whole.Attended).Append(step.Plan.Whole.Unattended).ToList();
             Assert.All(figures, f => Assert.Equal(f.Label, f.Working[0].Label));
             var told = figures.SelectMany(f => f.Working.Skip(1)).Where(l => l.Formula.Length > 0).GroupBy(l => (l.Label, l.Figure, l.Formula)).Where(g => g.Key.Label is not ("the product" or "the quotient" or "the sum" or "what is left" or "in between"));
             Assert.All(told, g => Assert.Single(g));
         }
         // The gold of a late step does not drag the whole batch behind it.
-        Assert.All(begun.Skip(3), b => Assert.True(EntryJson.Write(b).Length < 60_000));
+        Assert.All(begun.Skip(3), b => Assert.True(b.Plan.Whole!.Text().Length < 60_000));
     }
 }

@@ -46,7 +46,7 @@ public class TimesTests
         await shop.Done("/api/lots/hl-9a/split", new { Head = Shop.Head(), Parts = new[] { new { LotId = "n1", Code = "N1", Title = "a", Amount = "60 g" }, new { LotId = "n2", Code = "N2", Title = "b", Amount = "36.4 g" } } });
         var received = (LotReceived)shop.Store.Ledger.State.Entries.First(e => e.Body is LotReceived).Body;
         var over = new Entry(Guid.NewGuid().ToString(), [new("lot:n1", shop.Store.Ledger.State.Version("lot:n1") + 1)], shop.Clock.GetUtcNow(), shop.Clock.GetUtcNow(), "AV", received with { LotId = "n1", Code = "over" });
-        shop.Store.Import([over, new Entry(Guid.NewGuid().ToString(), [new("lot:n1", over.Streams[0].Version + 1)], shop.Clock.GetUtcNow(), shop.Clock.GetUtcNow(), "AV", new Correction(over.Id, "a slip", null))]);
+        shop.Store.Import([over, new Entry(Guid.NewGuid().ToString(), [new("lot:n1", over.Streams[0].Version + 1)], shop.Clock.GetUtcNow(), shop.Clock.GetUtcNow(), "AV", new Correction([over.Id], "a slip", null))]);
         var lot = await shop.Get("/api/lots/hl-9a");
         Assert.Contains(lot.GetProperty("parts").EnumerateArray(), p => p.GetProperty("id").GetString() == "n2");
         await shop.DisposeAsync();

@@ -20,7 +20,7 @@ internal static class LotFold
         LotSetAside b => lot with { WaitsFor = b.WaitsFor },
         LotOffered b => lot with { Offer = b.Crowns is null ? null : b },
         LotPhotographed b => lot with { Photos = lot.Photos.Add(b) },
-        BatchStarted b => b.Feeds.Where(f => f.LotId == id).Aggregate(lot, (l, f) => Without(l, f.Amount.Value) with { Batches = l.Batches.Add(b.BatchId), WaitsFor = null }),
+        BatchStarted b => b.Feeds.Where(f => f.From == FeedFrom.Lot && f.Id == id).Aggregate(lot, (l, f) => Without(l, f.Amount.Value) with { Batches = l.Batches.Add(b.BatchId), WaitsFor = null }),
         // More or less was taken of the lot than was written.
         ReadingPutRight { Believed: not null } b => lot with { Left = lot.Left + b.Was.Value - b.Becomes.Value },
         _ => lot,
