@@ -13,6 +13,7 @@ internal sealed class Clerk(DateTimeOffset start, string name = "demo")
     private readonly DateTimeOffset firstDay = start;
     private DateTimeOffset clock = start;
     private string who = "AV";
+    private int number;
 
     public DateTimeOffset Now => clock;
 
@@ -40,12 +41,16 @@ internal sealed class Clerk(DateTimeOffset start, string name = "demo")
         return this;
     }
 
+    /// <summary>An entry stood here once: those behind it keep their ids, and what is drawn by them.</summary>
+    public void Pass() => number++;
+
+    /// <param name="named">What its id is made of, where that is not its number.</param>
     /// <exception cref="InvalidOperationException">The core refused: the demo no longer fits the rules.</exception>
-    public void Write(IReadOnlyList<string> streams, Func<Ledger, Decision> decide)
+    public void Write(IReadOnlyList<string> streams, Func<Ledger, Decision> decide, string? named = null)
     {
         var decision = decide(Ledger);
         var body = decision.Body ?? throw new InvalidOperationException($"The demo was refused after {Entries.Count} entries: " + string.Join("; ", decision.Errors.Select(e => $"{e.Field}: {e.Reason}")));
-        var id = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"{name} {Entries.Count}")).AsSpan(0, 16)).ToString();
+        var id = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"{name} {named ?? $"{number++}"}")).AsSpan(0, 16)).ToString();
         var entry = new Entry(id, [.. streams.Select(s => new StreamVersion(s, Ledger.State.Version(s) + 1))], clock, clock.AddSeconds(20), who, body);
         Entries.Add(entry);
         Ledger = Ledger.With(entry);

@@ -20,11 +20,12 @@ public static class DemoShop
     {
         var clerk = new Clerk(new DateTimeOffset(now.UtcDateTime.Date, TimeSpan.Zero).AddDays(-12).AddHours(8));
         // Before anything closes: the money of a batch is that of its day.
-        clerk.At(-420, 9, 0).By("AV").Write([Entry.PricesStream], s => PriceDecisions.Keep(s.State, PriceFigures.MadeUp));
+        clerk.At(-420, 9, 0).By("AV").Write([Entry.PricesStream], s => PriceDecisions.Keep(s.State, PriceFigures.MadeUp), "prices");
         FirstStock(clerk);
         DemoHistory.Write(clerk);
         ThrowAway(clerk);
         Stock(clerk);
+        clerk.Pass();
         SlippedBatch(clerk);
         Receive(clerk);
         Sort(clerk);

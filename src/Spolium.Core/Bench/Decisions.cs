@@ -286,7 +286,7 @@ public static class Decisions
         var begun = batch.Route.Steps.TakeWhile(s => batch.Step(s.Id).Begun).ToList();
         if (begun.Where((s, i) => i >= route.Steps.Count || route.Steps[i].Id != s.Id || route.Steps[i].Method != s.Method).Any())
             return Decision.Refuse("route", "a step that has begun cannot be changed", "change only the steps after it");
-        var errors = route.Check();
+        var errors = route.Check(id => batch.Step(id).Begun);
         return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new RouteChanged(batch.Id, route, bottles, reason));
     }
 

@@ -37,7 +37,7 @@ public static class Detours
         if (mass is not null && string.IsNullOrWhiteSpace(kept) && TooHeavy("measured", mass, CannotBe.SolidsAtMost(step.Input, step.Plan.Doses.Where(d => !d.Bottle.IsLiquid).Select(d => d.Grams)), "what went in as a solid", state, batch) is { } heavy)
             return Decision.Refuse([heavy]);
         var route = Routes.Instead(batch.Route, stepId, methods);
-        if (route.Check() is { Count: > 0 } wrong)
+        if (route.Check(id => id == stepId || batch.Step(id).Begun) is { Count: > 0 } wrong)
             return Decision.Refuse(wrong);
         var (outputs, covariances) = BatchAtWork.Outputs(step, batch.Believed.Select(b => b.Element));
         return Decision.Write(new BranchGivenUp(batch.Id, stepId, mass, outputs, covariances, route, bottles, reason.Trim(), Decisions.Kept(kept)));

@@ -74,19 +74,22 @@ public static class Routes
     }
 
     /// <summary>What is wrong with a route, by field; empty when it can be planned.</summary>
-    public static IReadOnlyList<FieldError> Check(this Route route)
+    /// <param name="begun">Steps that stand as they were begun, whatever became of their methods; null while none has.</param>
+    public static IReadOnlyList<FieldError> Check(this Route route, Func<string, bool>? begun = null)
     {
         var errors = new List<FieldError>();
         var there = new HashSet<string> { Route.Feed };
         for (var i = 0; i < route.Steps.Count; i++)
         {
             var s = route.Steps[i];
-            if (MethodCatalogue.Find(s.Method) is not { } method)
+            var method = MethodCatalogue.Find(s.Method);
+            if (method is null && begun?.Invoke(s.Id) is not true)
             {
                 errors.Add(new($"route[{i}].method", $"there is no method '{s.Method}'", "use one of " + string.Join(", ", MethodCatalogue.All.Select(m => m.Id))));
                 continue;
             }
-            errors.AddRange(StepOptions.Check(method, $"route[{i}].options", s.Options));
+            if (method is not null)
+                errors.AddRange(StepOptions.Check(method, $"route[{i}].options", s.Options));
             if (route.Steps.Take(i).Any(o => o.Id == s.Id))
                 errors.Add(new($"route[{i}].id", $"'{s.Id}' stands twice", "give each step a name of its own"));
             foreach (var taken in s.Takes)

@@ -21,6 +21,9 @@ public class GoneMethodTests
 
     private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(Now).Select(e => Renamed(Renamed(e, "sulfamic", "old-urea"), "nitric-strip", "old-strip"))));
 
+    // The method of the step at hand alone.
+    private static readonly Lazy<Ledger> AtHand = new(() => Ledger.Of(DemoAt.Entries(Now).Select(e => Renamed(e, "sulfamic", "old-urea"))));
+
     private static Ledger Write(Ledger ledger, Decision decision, params string[] streams) => ledger.With(new(Guid.NewGuid().ToString(),
         [.. streams.Select(s => new StreamVersion(s, ledger.State.Version(s) + 1))], Now, Now, "AV", decision.Body ?? throw new InvalidOperationException(decision.Errors[0].Reason)));
 
@@ -62,7 +65,7 @@ public class GoneMethodTests
     [Fact]
     public void An_open_one_can_be_weighed_given_up_and_go_on_by_another_way()
     {
-        var ledger = Demo.Value;
+        var ledger = AtHand.Value;
         var batch = ledger.State.Batches["26-02"];
         Assert.Equal("3-sulfamic", batch.Current!.Id);
         var step = BatchAtWork.Step(ledger.State, batch, "3-sulfamic");
@@ -78,6 +81,15 @@ public class GoneMethodTests
         Assert.Equal("boil-down", on.Current!.Method);
         Assert.False(BatchAtWork.Step(given.State, on, on.Current.Id).Plan.Refused);
         Assert.True(BatchAtWork.Plan(given.State, on).Product("Au").Likely > 3);
+    }
+
+    [Fact]
+    public void One_that_had_a_step_closed_by_such_a_method_opens_too()
+    {
+        var batch = Demo.Value.State.Batches["26-02"];
+        Assert.True(batch.Step("1-nitric-strip").Closed);
+        Assert.Equal("2-aqua-regia", BatchAtWork.Step(Demo.Value.State, batch, "2-aqua-regia").Step.Id);
+        Assert.NotNull(BatchAtWork.Plan(Demo.Value.State, batch));
     }
 
     [Fact]
