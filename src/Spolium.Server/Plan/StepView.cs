@@ -58,7 +58,7 @@ public sealed record DeadlineView(string Id, string Text, double Hours, DateTime
 public sealed record StepView(string Id, string Method, int MethodVersion, string Title, string Verb, string Instruction, bool DoneFirst, IReadOnlyList<RefusalView> Refusals, IReadOnlyList<DoseView> Doses,
     VesselView? Vessel, FigureView? Portions, IReadOnlyList<GasView> Gases, FigureView? Heat, FigureView? Warming, IReadOnlyList<string> Conditions, IReadOnlyList<SignView> EndSigns, FigureView Attended, FigureView Unattended,
     IReadOnlyList<OutputView> Outputs, IReadOnlyList<FigureView> Figures, IReadOnlyList<CautionView> Cautions, string NightStop, string IfFoams, IReadOnlyList<string> Equations,
-    DateTimeOffset? BegunAt, DateTimeOffset? ClosedAt, IReadOnlyList<ReadingView> Readings, IReadOnlyList<InterlockView> Interlocks, string? PlannedWith, SafetyView Safety, IReadOnlyList<FigureView> Learned, IReadOnlyList<DeadlineView> Deadlines, string Metal, IReadOnlyDictionary<string, string> Options)
+    DateTimeOffset? BegunAt, DateTimeOffset? ClosedAt, IReadOnlyList<ReadingView> Readings, IReadOnlyList<InterlockView> Interlocks, SafetyView Safety, IReadOnlyList<FigureView> Learned, IReadOnlyList<DeadlineView> Deadlines, string Metal, IReadOnlyDictionary<string, string> Options)
 {
     /// <param name="state">What the journal tells of the step; null for a plan that has no batch.</param>
     /// <param name="element">The metal that the plan is for.</param>
@@ -81,7 +81,6 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
             state?.BegunAt, state?.ClosedAt,
             [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, WithUnit(r.Value), r.At, r.EntryId))],
             [.. p.Interlocks.Select(i => new InterlockView(i.DoseId, i.Reading, i.AtLeast, i.Text, state?.Readings.LastOrDefault(r => r.Kind == i.Reading)?.Value.Value >= i.AtLeast))],
-            state?.Plan is { } frozen ? $"begun with version {frozen.MethodVersion} of the method, data {frozen.DataHash}" : null,
             SafetyOf(step, Key, book, draws), [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],
             [.. p.Deadlines.Select(d => DeadlineOf(d, state))], Elements.Of(element).Name, step.Step.Options);
     }

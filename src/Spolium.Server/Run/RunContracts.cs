@@ -78,6 +78,9 @@ public sealed record JournalLine(string EntryId, DateTimeOffset OccurredAt, Date
 public sealed record BatchView(string Id, string Code, string Title, string LotId, string LotCode, string Feed, long Version, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt,
     IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, string Metal, FigureView? Product, IReadOnlyList<BottleChoice> Bottles, bool CanClose, string Opening, AwayView? Away, string? Plan);
 
+/// <summary>What a step was begun with, by which versions, and every figure as it was reckoned then.</summary>
+public sealed record BegunView(string CodeVersion, int MethodVersion, string DataHash, string? Vessel, IReadOnlyList<FigureView> Figures);
+
 /// <summary>One dose of a step to come.</summary>
 public sealed record DoseLine(string StepId, string Verb, string Title, FigureView Grams, FigureView? Millilitres);
 

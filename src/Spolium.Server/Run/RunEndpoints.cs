@@ -108,15 +108,26 @@ public static class RunEndpoints
     }
 
     // How every figure was reckoned when the step began, whatever the method has become since.
-    private static Results<Ok<FrozenPlan>, ProblemHttpResult> Begun(string batchId, string stepId, Writing writing, JournalStore store) =>
-        writing.Ledger.State.Batches.TryGetValue(batchId, out var batch) && store.PlanOf(batch, stepId) is { } plan ? TypedResults.Ok(plan) : Problems.NotFound("plan of a step that has begun");
+    private static Results<Ok<BegunView>, ProblemHttpResult> Begun(string batchId, string stepId, Writing writing, JournalStore store) =>
+        writing.Ledger.State.Batches.TryGetValue(batchId, out var batch) && BegunAs(batch, stepId, store, new FigureBook()) is { } view ? TypedResults.Ok(view) : Problems.NotFound("plan of a step that has begun");
 
-    private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing)
+    private static BegunView? BegunAs(BatchState batch, string stepId, JournalStore store, FigureBook book)
+    {
+        if (store.PlanOf(batch, stepId) is not { } plan)
+            return null;
+        var figures = plan.Doses.Select(d => d.Grams with { Label = d.Title }).Concat(plan.Figures).Append(plan.Attended).Append(plan.Unattended);
+        return new(plan.CodeVersion, plan.MethodVersion, plan.DataHash, plan.Vessel, [.. figures.Select((f, i) => book.Add($"begun/{stepId}/{i}", f))]);
+    }
+
+    private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing, JournalStore store)
     {
         if (!writing.Ledger.State.Batches.TryGetValue(batchId, out var batch))
             return Problems.NotFound("such batch");
         var book = new FigureBook();
-        View(writing.Ledger, batchId, book);
+        if (key.Split('/') is ["begun", var begun, _])
+            BegunAs(batch, begun, store, book);
+        else
+            View(writing.Ledger, batchId, book);
         if (book.Working(key) is { } shown)
             return TypedResults.Ok(shown);
         var plan = BatchAtWork.Plan(writing.Ledger.State, batch);

@@ -4,6 +4,7 @@ import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
+import { AsBegun } from './AsBegun';
 import styles from './run.module.css';
 import { WorthAfter } from './WorthAfter';
 
@@ -23,9 +24,11 @@ export function Finish({ batch }: { batch: Schemas['BatchView'] }) {
   return (
     <section className={styles.work}>
       <h1>{batch.closedAt ? `Batch ${batch.code} is closed` : 'All steps are done'}</h1>
-      <p>
-        {batch.metal} in the product <Fig f={batch.product} />
-      </p>
+      {batch.product && (
+        <p>
+          {batch.metal} in the product <Fig f={batch.product} />
+        </p>
+      )}
       {!batch.closedAt && (
         <>
           {!batch.canClose && (
@@ -48,6 +51,10 @@ export function Finish({ batch }: { batch: Schemas['BatchView'] }) {
         <Link to={`/trail/${batch.id}`}>Where every gram went</Link>
       </p>
       <WorthAfter batchId={batch.id} version={batch.version} />
+      {batch.closedAt &&
+        batch.steps.map((s) => (
+          <AsBegun key={s.id} batchId={batch.id} stepId={s.id} words={`${s.title}: as it was begun`} />
+        ))}
     </section>
   );
 }

@@ -5,6 +5,7 @@ import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
 import { Formula } from '../metal/Formula';
 import { ProblemNote } from '../metal/ProblemNote';
+import { AsBegun } from './AsBegun';
 import { EndSigns } from './EndSigns';
 import { Ladder } from './Ladder';
 import { AgainstStandards } from './AgainstStandards';
@@ -187,8 +188,8 @@ export function StepAtWork({ batch, step }: Props) {
           <p>
             <strong>Stop for the night:</strong> {step.nightStop}
           </p>
-          {step.plannedWith && <p className="soft">{step.plannedWith}</p>}
         </details>
+        {step.begunAt && <AsBegun {...path} words="As it was begun" />}
       </aside>
     </>
   );

@@ -15,7 +15,7 @@ export function WorthAfter({ batchId, version }: { batchId: string; version: num
   const w = worth.data;
   if (!w) return null;
   if (!w.leftOver || !w.asItIs || !w.margin)
-    return <p className="soft">No price list yet: what it left over is not known.</p>;
+    return <p className="soft">No price list held then: what it left over is not known.</p>;
   return (
     <>
       <h2>What it left over</h2>
