@@ -38,8 +38,8 @@ public class WayBenchmarks
     public IReadOnlyList<WayFigures> Four_ways_of_HL9a_planned_and_compared_in_all_worlds()
     {
         var feed = BatchAtWork.FeedOf(state, mounts, mounts.Amount);
-        var shop = new Core.Methods.Shop(ShelfAtWork.ForPlan(state, Now), VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state));
-        var terms = LotAtWork.Terms(state, PriceFigures.MadeUp, mounts, mounts.Amount);
+        var shop = ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, Now));
+        var terms = LotAtWork.Terms(state, PriceFigures.MadeUp, mounts, mounts.Amount, ShelfAtWork.Ids(shop.Bottles));
         return [.. four.Select(way =>
         {
             var draws = new Draws(mounts.Id);

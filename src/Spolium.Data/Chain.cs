@@ -54,10 +54,11 @@ public static class Chain
     }
 
     /// <summary>Entry by entry, where it no longer is what it was when it was written. Goes on from the stored hash behind each break, so that one break is one place.</summary>
-    /// <param name="rows">All rows by their number, each with its streams.</param>
-    public static IEnumerable<ChainBreak> Breaks(IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> rows)
+    /// <param name="rows">Rows by their number, each with its streams.</param>
+    /// <param name="first">The row before them, which counts as it stands; null where there is none.</param>
+    public static IEnumerable<ChainBreak> Breaks(IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> rows, EntryRow? first = null)
     {
-        var (before, last) = (Start, 0L);
+        var (before, last) = (first?.Chain ?? Start, first?.Seq ?? 0);
         foreach (var (row, streams) in rows)
         {
             var found = Next(before, row, streams);

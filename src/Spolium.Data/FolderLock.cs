@@ -12,6 +12,22 @@ public sealed class FolderLock : IDisposable
     /// <exception cref="CannotOpenException">Another program has the folder.</exception>
     public static FolderLock Take(string folder, TimeProvider time)
     {
+        // A program that was just started by the one before may hold its files for a moment.
+        for (var tries = 1; ; tries++)
+            try
+            {
+                return TakeOnce(folder, time);
+            }
+            catch (CannotOpenException e) when (tries < MostTries && e.InnerException is IOException io && IsHeld(io))
+            {
+                Thread.Sleep(50);
+            }
+    }
+
+    private const int MostTries = 8;
+
+    private static FolderLock TakeOnce(string folder, TimeProvider time)
+    {
         // Two files: the one that is locked cannot be read by who comes second.
         var by = Path.Combine(folder, "open-by.txt");
         try

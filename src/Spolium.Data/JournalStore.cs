@@ -1,3 +1,4 @@
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
@@ -44,10 +45,14 @@ public sealed class JournalStore : IDisposable
     private readonly FolderLock folder;
     private readonly string file;
     private readonly ChainHead headFile;
+    private readonly Connections lent;
     private SpoliumDb? held;
     private volatile Ledger ledger = Ledger.Empty;
     private volatile IReadOnlyList<ChainBreak> breaks = [];
     private byte[] head = Chain.Start;
+
+    // Number of the last entry.
+    private long seq;
 
     // A write broke off: nobody knows whether it reached the disk until it has been looked at.
     private bool unsure;
@@ -57,6 +62,7 @@ public sealed class JournalStore : IDisposable
         options = SpoliumDb.At(file);
         this.file = file;
         headFile = new(file + ".head");
+        lent = new(file);
         this.time = time;
         this.folder = folder;
     }
@@ -93,21 +99,53 @@ public sealed class JournalStore : IDisposable
         // While one connection stands open, the others neither write the log back nor take it away when they close.
         held = Connect();
         held.Database.OpenConnection();
-        var (rows, streams) = Rows(db);
-        List<Entry> entries = [.. rows.Select(r => ToEntry(r, streams[r.Seq]))];
-        breaks = [.. Verifying.Broken(rows, streams, headFile.Read()).Where(b => !Verifying.Accepted(entries, b))];
-        if (rows.Count > 0)
-            head = rows[^1].Chain!;
-        if (breaks.Count == 0 && rows.Count > 0)
-            headFile.Write(rows[^1].Seq, head);
-        ledger = Ledger.Of(entries);
         var restored = Path.Combine(Path.GetDirectoryName(Path.GetFullPath(file))!, "restored.txt");
         Shop = File.Exists(restored) ? File.ReadAllText(restored) : "";
-        var state = db.Projections.AsNoTracking().FirstOrDefault();
         var last = db.Entries.Max(e => (long?)e.Seq) ?? 0;
+        LookAtChain(db, last);
+        // An entry that this version cannot read stops it here, and not in the middle of somebody's work.
+        _ = new Archive(lent).Page(Math.Max(0, last - AtOnce), (int)AtOnce);
+        var state = db.Projections.AsNoTracking().FirstOrDefault();
         if (last > 0 && (state is null || state.Seq != last || state.Version != Projector.Version))
-            Rebuild();
+            Rebuild(tell);
+        ledger = At(last);
     }
+
+    // The end of the chain is looked at before anybody waits for it, the rest beside the work; a small journal at once.
+    private void LookAtChain(SpoliumDb db, long last)
+    {
+        breaks = [.. Verifying.Broken(db, Math.Max(0, last - AtOnce), headFile.Read())];
+        seq = last;
+        head = db.Entries.AsNoTracking().Where(e => e.Seq == last).Select(e => e.Chain).FirstOrDefault() ?? Chain.Start;
+        if (breaks.Count == 0 && last > 0)
+            headFile.Write(last, head);
+        Looked = last <= AtOnce ? Task.CompletedTask : Task.Run(() =>
+        {
+            using var beside = Connect();
+            breaks = [.. Verifying.Broken(beside, 0, headFile.Read())];
+        });
+    }
+
+    /// <summary>Entries at the end of the journal that are looked at before it is opened.</summary>
+    private const long AtOnce = 2000;
+
+    /// <summary>Done when every entry of the chain has been looked at since the start.</summary>
+    public Task Looked { get; private set; } = Task.CompletedTask;
+
+    /// <summary>What the journal told with an entry: what is at work now is held, all else is folded when it is asked for.</summary>
+    private Ledger At(long seq) => seq == 0 ? Ledger.Empty : Opened(new(lent), seq);
+
+    private static Ledger Opened(Archive archive, long seq) => new(Replay.Opened(EntryLog.On(archive, seq), archive.AtWork(), archive.Practice()), Book.On(archive, seq));
+
+    /// <summary>What the journal told before an entry of it, found by what is asked for: nothing is held, so that no list is whole.</summary>
+    public Ledger Before(Entry entry)
+    {
+        var seq = EntryLog.SeqOf(entry.Order) - 1;
+        return entry.Brought ? Ledger.Of(ledger.State.Entries.TakeWhile(e => e.Order < entry.Order)) : new(Replay.Opened(EntryLog.On(new Archive(lent), seq), [], []), Book.On(new Archive(lent), seq));
+    }
+
+    /// <summary>Lists of what is at rest too.</summary>
+    public Lists Lists => new(this);
 
     public SpoliumDb Connect() => new(options);
 
@@ -171,10 +209,10 @@ public sealed class JournalStore : IDisposable
             if (Claims.Refuse(now.State, body) is { Count: > 0 } taken)
                 return new Written.Refused(taken);
             var entry = new Entry(wish.Id, [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))], wish.OccurredAt, time.GetUtcNow(), wish.By, body);
-            var (next, posted) = now.Next(PlanShelf.Without(entry));
+            var (next, posted, touched) = now.Next(PlanShelf.Without(entry));
             unsure = true;
-            Append(now, next, entry, posted, wish.Request);
-            (ledger, unsure) = (next, false);
+            Append(now, next, entry, posted, touched, wish.Request);
+            (ledger, unsure) = (next.State.Entries.InMemory < MostInMemory ? next : At(seq), false);
             if (entry.Body is BreakAccepted accepted)
                 breaks = [.. breaks.Where(b => b.Seq != accepted.Seq)];
             return new Written.Done(entry, false);
@@ -185,14 +223,16 @@ public sealed class JournalStore : IDisposable
         }
     }
 
+    /// <summary>Entries that were written since the start; then what is at rest by now is let go of.</summary>
+    private const int MostInMemory = 5000;
+
     // What reached the disk counts, whatever became of the answer.
     private void Look()
     {
         using var db = Connect();
-        var (rows, streams) = Rows(db);
-        List<Entry> there = [.. rows.Select(r => ToEntry(r, streams[r.Seq]))];
-        head = rows.Count > 0 ? rows[^1].Chain! : Chain.Start;
-        ledger = there.Skip(ledger.State.Entries.Count).Aggregate(ledger, (l, e) => l.With(e));
+        var last = db.Entries.AsNoTracking().OrderByDescending(e => e.Seq).FirstOrDefault();
+        (seq, head) = (last?.Seq ?? 0, last?.Chain ?? Chain.Start);
+        ledger = At(seq);
         unsure = false;
     }
 
@@ -204,25 +244,21 @@ public sealed class JournalStore : IDisposable
         {
             using var db = Connect();
             using var transaction = db.Database.BeginTransaction();
-            var before = ledger;
-            var list = entries.ToList();
-            var seq = db.Entries.Max(e => (long?)e.Seq) ?? 0;
-            var (last, rows) = (head, new List<EntryRow>());
-            foreach (var entry in list)
+            var (last, number, after, written) = (head, seq, ledger, new List<Projected>());
+            foreach (var entry in entries)
             {
-                var row = Row(entry, EntryJson.Write(entry.Body), ++seq);
+                var row = Row(entry, "", ++number);
                 List<EntryStreamRow> streams = [.. Streams(entry, row)];
                 row.Chain = last = Chain.Next(last, row, streams);
-                rows.Add(row);
+                db.Entries.Add(row);
                 db.Streams.AddRange(streams);
                 PlanShelf.Put(db, entry);
+                after = Grown(after, PlanShelf.Without(entry), number, written);
             }
-            db.Entries.AddRange(rows);
-            var (after, posted) = Grown(before, list.Select(PlanShelf.Without));
-            Projector.Project(db, before, after, posted, rows[^1].Seq);
+            Projector.Project(db, ledger, after, written);
             db.SaveChanges();
             transaction.Commit();
-            (ledger, head) = (after, last);
+            (ledger, head, seq) = (after, last, number);
             headFile.Write(seq, head);
         }
         finally
@@ -231,27 +267,39 @@ public sealed class JournalStore : IDisposable
         }
     }
 
-    private static (Ledger After, IReadOnlyList<Posting> Posted) Grown(Ledger before, IEnumerable<Entry> entries)
+    private static Ledger Grown(Ledger before, Entry entry, long number, List<Projected> written)
     {
-        var all = new List<Posting>();
-        foreach (var entry in entries)
-        {
-            var (after, posted) = before.Next(entry);
-            before = after;
-            all.AddRange(posted);
-        }
-        return (before, all);
+        var (after, posted, touched) = before.Next(entry);
+        written.Add(new(number, after.State.Entries.Last!, posted, touched));
+        return after;
     }
 
-    /// <summary>Drops the projections and makes them again from the journal.</summary>
-    public void Rebuild()
+    /// <summary>Drops the projections and makes them again from the journal, a page of entries at a time.</summary>
+    /// <param name="tell">Is told how far it has come.</param>
+    public void Rebuild(Action<string>? tell = null)
     {
         using var db = Connect();
         using var transaction = db.Database.BeginTransaction();
         Projector.Clear(db);
-        var (all, posted) = Grown(Ledger.Empty, Read());
-        Projector.Project(db, Ledger.Empty, all, posted, db.Entries.Max(e => (long?)e.Seq) ?? 0);
-        db.SaveChanges();
+        var archive = new Archive(new Connections((SqliteConnection)db.Database.GetDbConnection()));
+        var (ledger, all) = (Core.Accounts.Ledger.Empty, db.Entries.Count());
+        var (done, seqOf) = (0, 0L);
+        while (true)
+        {
+            var page = archive.Page(seqOf, MostInMemory);
+            if (page.Count == 0)
+                break;
+            var (before, written) = (ledger, new List<Projected>());
+            foreach (var entry in page)
+                ledger = Grown(ledger, entry, EntryLog.SeqOf(entry.Order), written);
+            Projector.Project(db, before, ledger, written);
+            db.SaveChanges();
+            db.ChangeTracker.Clear();
+            (done, seqOf) = (done + page.Count, written[^1].Seq);
+            if (all > MostInMemory)
+                tell?.Invoke($"{done} of {all} entries read again");
+            ledger = Opened(archive, seqOf);
+        }
         transaction.Commit();
     }
 
@@ -261,11 +309,12 @@ public sealed class JournalStore : IDisposable
         writer.Wait();
         try
         {
-            if (ledger.State.Batches.Values.Where(b => b.ClosedAt is not null).MaxBy(b => b.ClosedAt) is not { } closed)
+            using var db = Connect();
+            if (db.Batches.Where(b => b.ClosedTicks != null).OrderByDescending(b => b.ClosedTicks).Select(b => b.Id).FirstOrDefault() is not { } closed)
                 return;
             var entry = ledger.State.Entries.Last! with { Id = Guid.NewGuid().ToString(), Streams = [new("rehearsal", 1)] };
-            var without = ledger with { State = ledger.State with { Batches = ledger.State.Batches.Remove(closed.Id) } };
-            Append(without, ledger, entry, [], "", keep: false);
+            var without = ledger with { State = ledger.State with { Batches = ledger.State.Batches.Remove(closed) } };
+            Append(without, ledger, entry, [], [Entry.BatchStream(closed)], "", keep: false);
         }
         finally
         {
@@ -280,22 +329,22 @@ public sealed class JournalStore : IDisposable
         return db.Entries.AsNoTracking().Single(e => e.Id == wish.Id).Hash == EntryJson.Hash(wish.Request) ? new Written.Done(same, true) : new Written.OtherBody(wish.Id);
     }
 
-    private void Append(Ledger now, Ledger next, Entry entry, IReadOnlyList<Posting> posted, string request, bool keep = true)
+    private void Append(Ledger now, Ledger next, Entry entry, IReadOnlyList<Posting> posted, IReadOnlyList<string> touched, string request, bool keep = true)
     {
         using var db = Connect();
         using var transaction = db.Database.BeginTransaction();
-        var row = Row(entry, request, (db.Entries.Max(e => (long?)e.Seq) ?? 0) + 1);
+        var row = Row(entry, request, seq + 1);
         List<EntryStreamRow> streams = [.. Streams(entry, row)];
         row.Chain = Chain.Next(head, row, streams);
         db.Entries.Add(row);
         db.Streams.AddRange(streams);
         PlanShelf.Put(db, entry);
-        Projector.Project(db, now, next, posted, row.Seq);
+        Projector.Project(db, now, next, [new(row.Seq, entry, posted, touched)]);
         db.SaveChanges();
         if (!keep)
             return;
         transaction.Commit();
-        head = row.Chain;
+        (head, seq) = (row.Chain, row.Seq);
         // After the entry, never before it: the file may lag.
         headFile.Write(row.Seq, head);
     }
@@ -319,6 +368,8 @@ public sealed class JournalStore : IDisposable
     public void Dispose()
     {
         writer.Dispose();
+        Looked.ContinueWith(_ => { }, TaskScheduler.Default).Wait();
+        lent.Dispose();
         held?.Dispose();
         folder.Dispose();
     }

@@ -28,6 +28,8 @@ internal static class Migrating
                 db.Database.Migrate();
                 return;
             }
+            if (db.Database.GetAppliedMigrations().Except(db.Database.GetMigrations()).FirstOrDefault() is { } newer)
+                throw new CannotOpenException($"{file} was written by a newer version of Spolium ({newer}): use that one, or one that is newer still. Nothing was changed.");
             if (!db.Database.GetPendingMigrations().Any())
                 return;
         }

@@ -20,6 +20,10 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
     public DbSet<BatchReagentRow> BatchReagents => Set<BatchReagentRow>();
     public DbSet<BatchMoneyRow> BatchMoney => Set<BatchMoneyRow>();
     public DbSet<BatchPersonRow> BatchPeople => Set<BatchPersonRow>();
+    public DbSet<TouchRow> Touched => Set<TouchRow>();
+    public DbSet<AtWorkRow> AtWork => Set<AtWorkRow>();
+    public DbSet<PracticeRow> Practice => Set<PracticeRow>();
+    public DbSet<BottleRow> Bottles => Set<BottleRow>();
     public DbSet<PlanRow> Plans => Set<PlanRow>();
     public DbSet<ProjectionRow> Projections => Set<ProjectionRow>();
 
@@ -37,8 +41,30 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
             e.HasIndex(x => x.Seq);
         });
         modelBuilder.Entity<PlanRow>().ToTable("plan").HasKey(x => x.Sha256);
-        modelBuilder.Entity<LotRow>().ToTable("lot").HasKey(x => x.Id);
-        modelBuilder.Entity<BatchRow>().ToTable("batch").HasKey(x => x.Id);
+        modelBuilder.Entity<TouchRow>().ToTable("touch").HasKey(x => new { x.Stream, x.Seq });
+        modelBuilder.Entity<AtWorkRow>().ToTable("at_work").HasKey(x => x.Stream);
+        modelBuilder.Entity<PracticeRow>().ToTable("practice").HasKey(x => x.BatchId);
+        // Codes are read by people: 26-01a and 26-01A are one.
+        modelBuilder.Entity<BottleRow>(e =>
+        {
+            e.ToTable("bottle").HasKey(x => x.Id);
+            e.Property(x => x.Id).UseCollation("NOCASE");
+            e.HasIndex(x => new { x.Empty, x.ReceivedTicks });
+        });
+        modelBuilder.Entity<LotRow>(e =>
+        {
+            e.ToTable("lot").HasKey(x => x.Id);
+            e.Property(x => x.Code).UseCollation("NOCASE");
+            e.HasIndex(x => x.Code);
+            e.HasIndex(x => x.ReceivedTicks);
+        });
+        modelBuilder.Entity<BatchRow>(e =>
+        {
+            e.ToTable("batch").HasKey(x => x.Id);
+            e.Property(x => x.Code).UseCollation("NOCASE");
+            e.HasIndex(x => x.Code);
+            e.HasIndex(x => new { x.ClosedTicks, x.StartedTicks });
+        });
         modelBuilder.Entity<StepRow>().ToTable("step").HasKey(x => new { x.BatchId, x.StepId });
         modelBuilder.Entity<HoldingRow>(e =>
         {
@@ -56,6 +82,7 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
         {
             e.ToTable("posting").HasKey(x => x.Id);
             e.HasIndex(x => new { x.Account, x.Element });
+            e.HasIndex(x => x.EntryId);
         });
         modelBuilder.Entity<ProjectionRow>().ToTable("projection").HasKey(x => x.Id);
     }

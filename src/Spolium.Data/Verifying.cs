@@ -1,4 +1,5 @@
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Records;
 using Spolium.Data.Tables;
@@ -45,7 +46,7 @@ public static class Verifying
             }).ToList();
             var entries = Replayed(rows, streams, faults);
             if (chained)
-                faults.AddRange(Broken(rows, streams, ChainHeadOf(file)).Where(b => !Accepted(entries, b)).Select(b => b.What));
+                faults.AddRange(Broken(rows.Select(r => (r, (IReadOnlyList<EntryStreamRow>)[.. streams[r.Seq]])), null, ChainHeadOf(file)).Where(b => !Accepted(entries, b)).Select(b => b.What));
             if (pictures)
                 faults.AddRange(Pictures(entries, new PhotoStore(Path.Combine(Path.GetDirectoryName(Path.GetFullPath(file))!, "photos"))));
             return new(rows.Count, rows.Count > 0 ? rows[^1].Chain : null, faults);
@@ -58,16 +59,55 @@ public static class Verifying
 
     internal static (long Seq, byte[] Hash)? ChainHeadOf(string file) => new ChainHead(file + ".head").Read();
 
-    /// <summary>Breaks of the chain, and a tail that is gone although it had been acknowledged.</summary>
-    internal static IEnumerable<ChainBreak> Broken(IReadOnlyList<EntryRow> rows, ILookup<long, EntryStreamRow> streams, (long Seq, byte[] Hash)? head)
+    /// <summary>Breaks of the chain behind an entry, and a tail that is gone although it had been acknowledged, which nobody gave the word for; read a page at a time.</summary>
+    internal static IReadOnlyList<ChainBreak> Broken(SpoliumDb db, long from, (long Seq, byte[] Hash)? head)
     {
-        foreach (var b in Chain.Breaks(rows.Select(r => (r, (IReadOnlyList<EntryStreamRow>)[.. streams[r.Seq]]))))
-            yield return b;
-        var last = rows.Count > 0 ? rows[^1].Seq : 0;
-        if (head is { } known && known.Seq > last)
-            yield return new(last + 1, known.Seq == last + 1 ? $"entry {last + 1}, the last that was acknowledged, is missing" : $"entries {last + 1} to {known.Seq}, the last that were acknowledged, are missing", Convert.ToHexStringLower(known.Hash));
-        else if (head is { } at && rows.FirstOrDefault(r => r.Seq == at.Seq) is { Chain: { } chain } && !chain.AsSpan().SequenceEqual(at.Hash))
-            yield return new(at.Seq, $"entry {at.Seq} is another than the one that was acknowledged", Convert.ToHexStringLower(chain));
+        var before = db.Entries.AsNoTracking().Where(e => e.Seq <= from).OrderByDescending(e => e.Seq).FirstOrDefault();
+        var words = db.Entries.AsNoTracking().Where(e => e.Kind == "break-accepted").AsEnumerable().Select(e => EntryJson.Read(e.Kind, e.Schema, e.Json)).OfType<BreakAccepted>().ToList();
+        return [.. Broken(Rows(db, before?.Seq ?? 0), before, head).Where(b => words.All(w => (w.Seq, w.Found) != (b.Seq, b.Found)))];
+    }
+
+    private static IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> Rows(SpoliumDb db, long last)
+    {
+        const int Page = 1000;
+        while (db.Entries.AsNoTracking().Where(e => e.Seq > last).OrderBy(e => e.Seq).Take(Page).ToList() is { Count: > 0 } rows)
+        {
+            var (from, until) = (last, rows[^1].Seq);
+            var streams = db.Streams.AsNoTracking().Where(s => s.Seq > from && s.Seq <= until).AsEnumerable().ToLookup(s => s.Seq);
+            foreach (var row in rows)
+                yield return (row, [.. streams[row.Seq]]);
+            last = until;
+        }
+    }
+
+    /// <param name="before">The row before the first, which counts as it stands; null where there is none.</param>
+    private static IEnumerable<ChainBreak> Broken(IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> rows, EntryRow? before, (long Seq, byte[] Hash)? head)
+    {
+        var last = before;
+        byte[]? there = before?.Seq == head?.Seq ? before?.Chain : null;
+        IEnumerable<(EntryRow, IReadOnlyList<EntryStreamRow>)> Watched()
+        {
+            foreach (var row in rows)
+            {
+                last = row.Row;
+                there = row.Row.Seq == head?.Seq ? row.Row.Chain : there;
+                yield return row;
+            }
+        }
+        foreach (var found in Chain.Breaks(Watched(), before))
+            yield return found;
+        if (head is not { } known)
+            yield break;
+        if (known.Seq > (last?.Seq ?? 0))
+            yield return Tail(last?.Seq ?? 0, known);
+        else if (there is not null && !there.AsSpan().SequenceEqual(known.Hash))
+            yield return new(known.Seq, $"entry {known.Seq} is another than the one that was acknowledged", Convert.ToHexStringLower(there));
+    }
+
+    private static ChainBreak Tail(long last, (long Seq, byte[] Hash) known)
+    {
+        var which = known.Seq == last + 1 ? $"entry {last + 1}, the last that was acknowledged, is missing" : $"entries {last + 1} to {known.Seq}, the last that were acknowledged, are missing";
+        return new(last + 1, which, Convert.ToHexStringLower(known.Hash));
     }
 
     /// <summary>Somebody looked at this very break and gave the word to go on.</summary>

@@ -33,14 +33,14 @@ public static class PlanAnswers
 
     private static void Planned(AnswerText text, string key, State state, LotState lot, TypedNumber amount, Way way)
     {
-        var shop = new Shop(ShelfAtWork.ForPlan(state, DemoDay), VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state));
+        var shop = ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, DemoDay));
         var draws = Observing.DrawsNow(state, lot.Id);
         var plan = Planner.Fold(BatchAtWork.FeedOf(state, lot, amount), LotAtWork.RouteFor(lot, way.Methods), shop, draws);
         foreach (var step in plan.Steps)
             Step(text, $"{key} {step.Step.Id}", step.Plan);
         if (plan.Refused is not null)
             return;
-        var worth = Core.Planning.Worth.Of(plan, way.For, LotAtWork.Terms(state, state.PricesNow!.List, lot, amount), draws);
+        var worth = Core.Planning.Worth.Of(plan, way.For, LotAtWork.Terms(state, state.PricesNow!.List, lot, amount, ShelfAtWork.Ids(shop.Bottles)), draws);
         var figures = WayFigures.Of(plan, way.For, worth, draws);
         foreach (var (name, figure) in new[] { ("hands", figures.Hands), ("alone", figures.Alone), ("cost", figures.Cost), ("acid", figures.Acid), ("gas", figures.Gas), ("metal", figures.Metal), ("purity", figures.Purity), ("margin", figures.Margin) })
             text.Add($"{key} {name}", figure);

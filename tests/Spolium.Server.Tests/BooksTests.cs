@@ -10,6 +10,8 @@ public class BooksTests
 {
     private static double Likely(JsonElement view, string figure) => view.GetProperty(figure).GetProperty("likely").GetDouble();
 
+    private static IEnumerable<Core.Journal.BatchState> Closed(Shop shop) => shop.Store.Lists.ClosedBatches(1000).Select(id => shop.Store.Ledger.State.Batches[id]);
+
     [Fact]
     public async Task Recovery_adds_up_the_batches_that_are_listed()
     {
@@ -20,7 +22,7 @@ public class BooksTests
         Assert.Equal(Likely(gold, "product"), batches.Sum(b => Likely(b, "product")), 1e-6);
         // The same from the journal, without the projections.
         var state = shop.Store.Ledger.State;
-        var weighed = state.Batches.Values.Where(b => b.ClosedAt is not null).SelectMany(b => b.Product!.Holds).Where(h => h.Element == "Au").Sum(h => h.Grams);
+        var weighed = Closed(shop).SelectMany(b => b.Product!.Holds).Where(h => h.Element == "Au").Sum(h => h.Grams);
         var back = state.Pools.Values.SelectMany(p => p.WorkedUp).SelectMany(w => w.Body.Shares).Where(s => s.Element == "Au").Sum(s => s.Grams);
         Assert.True(back > 0.1);
         Assert.Equal(weighed + back, Likely(gold, "product"), 1e-4);
@@ -140,7 +142,7 @@ public class BooksTests
     {
         await using var shop = new Shop();
         var state = shop.Store.Ledger.State;
-        var goldIds = state.Batches.Values.Where(b => b.ClosedAt is not null && b.Product!.Holds[0].Element == "Au").Select(b => b.Id).ToHashSet();
+        var goldIds = Closed(shop).Where(b => b.Product!.Holds[0].Element == "Au").Select(b => b.Id).ToHashSet();
         var reagents = await shop.Get("/api/books/reagents?metal=Au");
         var nitric = reagents.GetProperty("reagents").EnumerateArray().Single(r => r.GetProperty("formula").GetString() == "HNO3");
         var poured = goldIds.SelectMany(id => state.Batches[id].Steps.Values).SelectMany(s => s.Pours).Where(p => p.BottleId.StartsWith("N-", StringComparison.Ordinal)).Sum(p => p.Grams);

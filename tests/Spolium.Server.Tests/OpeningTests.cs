@@ -103,7 +103,7 @@ public class OpeningTests
         {
             // One more than it had: what the books keep of its closed batches, once.
             Assert.Equal(entries, store.Read().Count);
-            Assert.All(store.Ledger.State.Batches.Values.Where(b => b.ClosedAt is not null), b => Assert.NotNull(b.Summary));
+            Assert.All(store.Lists.ClosedBatches(100), id => Assert.NotNull(store.Ledger.State.Batches[id].Summary));
             Assert.Empty(store.Breaks);
         }
         // It was backed up first, and it is brought up once.

@@ -20,7 +20,7 @@ public class WarmingTests
     {
         await using var shop = new Shop(demo);
         var entries = shop.Store.Ledger.State.Entries.Count;
-        var asked = Warming.Asked(shop.Store.Ledger.State).ToList();
+        var asked = Warming.Asked(shop.Store).ToList();
         foreach (var (path, body) in asked)
             Assert.Equal((path, 200), (path, body is null ? (int)(await shop.Client.GetAsync(path)).StatusCode : (await shop.Post(path, body)).Status));
         Assert.Equal(entries, shop.Store.Ledger.State.Entries.Count);
@@ -38,7 +38,7 @@ public class WarmingTests
         {
             factory.UseKestrel(o => o.Listen(System.Net.IPAddress.Loopback, 0));
             factory.StartServer();
-            var asked = Warming.Asked(factory.Services.GetRequiredService<JournalStore>().Ledger.State).Select(a => a.Path).ToList();
+            var asked = Warming.Asked(factory.Services.GetRequiredService<JournalStore>()).Select(a => a.Path).ToList();
             for (var i = 0; i < 600 && !asked.All(seen.Answered.ContainsKey); i++)
                 await Task.Delay(100, TestContext.Current.CancellationToken);
             Assert.All(asked, a => Assert.Equal(200, seen.Answered.GetValueOrDefault(a)));

@@ -1,4 +1,3 @@
-using System.Runtime.CompilerServices;
 using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
@@ -18,7 +17,9 @@ namespace Spolium.Core.Accounts;
 public sealed record BatchBook(BatchFlows Flows, Reconciliation Fit, Reconciliation Rest, IReadOnlyList<SlipProposal> Proposals, IReadOnlyList<Eliminated> Eliminated, Leak? Lost)
 {
     // A batch is immutable and its book a pure function of it and of the tares: one reckoning serves everyone who asks.
-    private static readonly ConditionalWeakTable<BatchState, Known> Books = [];
+    private static Recent<BatchState, Known> Books(State state) => state.Memory.Of<BatchState, Known>("books", Kept, ReferenceEqualityComparer.Instance);
+
+    private const int Kept = 64;
 
     private sealed record Known(object Vessels, BatchBook Book);
 
@@ -27,7 +28,7 @@ public sealed record BatchBook(BatchFlows Flows, Reconciliation Fit, Reconciliat
 
     public static BatchBook Of(State state, BatchState batch)
     {
-        if (Books.TryGetValue(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels))
+        if (Books(state).TryGet(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels))
             return known.Book;
         var (flows, fit) = Flowing(state, batch);
         var eliminated = SlipSearch.Eliminate(flows.Graph);
@@ -38,13 +39,13 @@ public sealed record BatchBook(BatchFlows Flows, Reconciliation Fit, Reconciliat
             flows = flows with { Places = [.. flows.Places, new(Leak.ArcId, Account.Unaccounted("batch/" + batch.Id), $"lost at “{MethodCatalogue.Of(batch.Route.Steps.First(s => s.Id == lost.Node).Method).Verb}”", lost.Node, null, false)] };
         var rest = explained ? lost?.Fit ?? fit : eliminated.Count == 0 ? fit : Reconciliation.Of(flows.Graph with { Readings = [.. flows.Graph.Readings.Where((_, k) => eliminated.All(e => e.Reading != k))] });
         var book = new BatchBook(flows, fit, rest, SlipSearch.Of(flows.Graph, fit), eliminated, lost);
-        Books.AddOrUpdate(batch, new(state.Vessels, book));
+        Books(state).Put(batch, new(state.Vessels, book));
         return book;
     }
 
     /// <summary>Whether the readings of a batch agree, without a search for what may be wrong.</summary>
     public static bool Agrees(State state, BatchState batch) =>
-        Books.TryGetValue(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels) ? known.Book.AddsUp : Flowing(state, batch).Fit.Passes;
+        Books(state).TryGet(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels) ? known.Book.AddsUp : Flowing(state, batch).Fit.Passes;
 
     /// <summary>The graph of a batch and its first fit, with no search for what may be wrong.</summary>
     internal static (BatchFlows Flows, Reconciliation Fit) Flowing(State state, BatchState batch)

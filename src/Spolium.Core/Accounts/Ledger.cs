@@ -6,7 +6,7 @@ namespace Spolium.Core.Accounts;
 /// <summary>What the journal tells and what the book holds, grown together entry by entry.</summary>
 public sealed record Ledger(State State, Book Book)
 {
-    public static readonly Ledger Empty = new(State.Empty, Book.Empty);
+    public static Ledger Empty => new(State.Empty, Book.Empty);
 
     public static Ledger Of(IEnumerable<Entry> entries) => entries.Aggregate(Empty, (l, e) => l.With(e));
 
@@ -16,12 +16,12 @@ public sealed record Ledger(State State, Book Book)
     /// <summary>The ledger as it would be with one more entry in a stream; nothing is written.</summary>
     public Ledger Foreseen(EntryBody body, string stream, DateTimeOffset at, string by) => With(new("preview", [new(stream, State.Version(stream) + 1)], at, at, by, body));
 
-    /// <summary>The ledger after an entry, and what it posted.</summary>
+    /// <summary>The ledger after an entry, what it posted, and the streams that it touched.</summary>
     /// <exception cref="UnknownEntryException">Replay does not know the kind.</exception>
-    public (Ledger After, IReadOnlyList<Posting> Posted) Next(Entry entry)
+    public (Ledger After, IReadOnlyList<Posting> Posted, IReadOnlyList<string> Touched) Next(Entry entry)
     {
-        var state = Replay.Apply(State, entry);
+        var (state, touched) = Replay.Next(State, entry);
         var posted = Bookkeeper.Postings(State, state, Book, entry);
-        return (new(state, Book.Post(posted)), posted);
+        return (new(state, Book.Post(posted)), posted, touched);
     }
 }

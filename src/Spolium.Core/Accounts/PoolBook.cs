@@ -1,4 +1,3 @@
-using System.Runtime.CompilerServices;
 using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Journal;
 using Spolium.Core.Records;
@@ -23,7 +22,9 @@ public sealed record PoolBook(FlowGraph Graph, Reconciliation Fit, IReadOnlyList
     private const string Node = "pool";
 
     // A state of a pool is immutable; its book changes only with one of its batches.
-    private static readonly ConditionalWeakTable<object, Known> Books = [];
+    private static Recent<object, Known> Books(State state) => state.Memory.Of<object, Known>("pool books", Kept, ReferenceEqualityComparer.Instance);
+
+    private const int Kept = 32;
 
     private sealed record Known(IReadOnlyList<BatchState> Batches, PoolBook Book);
 
@@ -32,10 +33,10 @@ public sealed record PoolBook(FlowGraph Graph, Reconciliation Fit, IReadOnlyList
     {
         var batches = (worked?.From ?? pool.Holds).Select(h => h.BatchId).Distinct().Select(id => state.Batches[id]).ToList();
         object key = worked is null ? pool : worked;
-        if (Books.TryGetValue(key, out var known) && known.Batches.SequenceEqual(batches, ReferenceEqualityComparer.Instance))
+        if (Books(state).TryGet(key, out var known) && known.Batches.SequenceEqual(batches, ReferenceEqualityComparer.Instance))
             return known.Book;
         var book = Reckon(state, pool, worked);
-        Books.AddOrUpdate(key, new(batches, book));
+        Books(state).Put(key, new(batches, book));
         return book;
     }
 

@@ -1,6 +1,4 @@
-using System.Collections.Concurrent;
 using System.Collections.Immutable;
-using System.Runtime.CompilerServices;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
@@ -25,7 +23,10 @@ public static class PracticeBook
     private static readonly double Weight = Constants.Get("practice-weight").Likely;
 
     // What batches up to a moment teach changes only when one closes, is restated or left out.
-    private static readonly ConditionalWeakTable<ImmutableList<BatchPractice>, ConcurrentDictionary<(int UpTo, int Later), Practice>> Known = [];
+    private static Recent<(ImmutableList<BatchPractice>, int UpTo, int Later), Practice> Known(State state) =>
+        state.Memory.Of<(ImmutableList<BatchPractice>, int, int), Practice>("practice", Kept);
+
+    private const int Kept = 16;
 
     /// <summary>What was known by practice at a moment. A batch goes by what was known when it began, so that its plan does not move while it is worked.</summary>
     public static Practice AsOf(State state, DateTimeOffset moment)
@@ -36,7 +37,7 @@ public static class PracticeBook
         // What became known of a batch only later (its tub was worked up) was not known yet.
         bool WasKnown(PracticeSeen s) => s.Since is null || s.Since < moment;
         var later = state.Practice.Take(upTo).Sum(p => p.Seen.Count(s => !WasKnown(s)));
-        return Known.GetOrCreateValue(state.Practice).GetOrAdd((upTo, later), n => Of([.. state.Practice.Take(n.UpTo).Select(p => p with { Seen = p.Seen.RemoveAll(s => !WasKnown(s)) })]));
+        return Known(state).Get((state.Practice, upTo, later), n => Reckon([.. n.Item1.Take(n.UpTo).Select(p => p with { Seen = p.Seen.RemoveAll(s => !WasKnown(s)) })]));
     }
 
     /// <summary>What was known at a moment, as a batch that starts then takes it.</summary>
@@ -45,20 +46,6 @@ public static class PracticeBook
 
     /// <summary>What is known now.</summary>
     public static Practice Now(State state) => AsOf(state, DateTimeOffset.MaxValue);
-
-    // Plans hang on the very object: what teaches the same is the same.
-    private static readonly ConcurrentQueue<Practice> Latest = [];
-    private const int MostLatest = 64;
-
-    private static Practice Of(IReadOnlyList<BatchPractice> batches)
-    {
-        var made = Reckon(batches);
-        if (Latest.FirstOrDefault(p => p.ByPrior.Count == made.ByPrior.Count && p.ByPrior.All(x => made.ByPrior.TryGetValue(x.Key, out var own) && own == x.Value)) is { } same)
-            return same;
-        Latest.Enqueue(made);
-        while (Latest.Count > MostLatest && Latest.TryDequeue(out _)) { }
-        return made;
-    }
 
     private static Practice Reckon(IReadOnlyList<BatchPractice> batches) => new(All(batches).Where(f => f.Own is not null).ToDictionary(f => f.Prior.Id, f =>
     {

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Runtime.CompilerServices;
 using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
@@ -16,11 +15,14 @@ namespace Spolium.Core.Bench;
 /// </summary>
 public static class BatchAtWork
 {
-    // A batch and the shelf are immutable and its plan a pure function of both: one fold serves everyone who asks.
-    private static readonly ConditionalWeakTable<BatchState, Folded> Plans = [];
+    /// <summary>Plans that are kept; one has some 2 MB.</summary>
+    private const int Kept = 16;
 
-    // The fold that was made last for a batch (by its id, which its states share): the next one goes on from it.
-    private static readonly ConditionalWeakTable<string, Folded> Last = [];
+    // A batch and the shelf are immutable and its plan a pure function of both: one fold serves everyone who asks.
+    private static Recent<BatchState, Folded> Plans(State state) => state.Memory.Of<BatchState, Folded>("plans", Kept, ReferenceEqualityComparer.Instance);
+
+    // The fold that was made last for a batch: the next one goes on from it.
+    private static Recent<string, Folded> Last(State state) => state.Memory.Of<string, Folded>("last plans", Kept);
 
     private sealed record Folded(State State, BatchState Batch, Draws Draws, Folding Folding);
 
@@ -32,24 +34,27 @@ public static class BatchAtWork
     private static Folding Fold(State state, BatchState batch)
     {
         var draws = Observing.DrawsOf(state, batch);
-        if (Plans.TryGetValue(batch, out var known) && ReferenceEquals(known.Draws.Practice, draws.Practice) && ReferenceEquals(known.State.Vessels, state.Vessels) && (ReferenceEquals(known.State.Shelf, state.Shelf) || SameBottles(known.State.Shelf, state.Shelf, batch)))
+        if (Plans(state).TryGet(batch, out var known) && Same(known.Draws.Practice, draws.Practice) && ReferenceEquals(known.State.Vessels, state.Vessels) && (ReferenceEquals(known.State.Shelf, state.Shelf) || SameBottles(known.State.Shelf, state.Shelf, batch)))
             return known.Folding;
-        var shop = new Shop(batch.Bottles, VesselsAtWork.Of(state), batch.BalanceStepG, ShelfAtWork.Levels(state));
-        var folding = Last.TryGetValue(batch.Id, out var last) && ReferenceEquals(last.Draws.Practice, draws.Practice) && GoesOn(last, state, batch) ? last.Folding.Again(shop, batch.Facts)
+        var shop = new Shop(batch.Bottles, VesselsAtWork.Of(state), batch.BalanceStepG, ShelfAtWork.Levels(state, ShelfAtWork.Ids(batch)));
+        var folding = Last(state).TryGet(batch.Id, out var last) && Same(last.Draws.Practice, draws.Practice) && GoesOn(last, state, batch) ? last.Folding.Again(shop, batch.Facts)
             : new Folding(batch.Feeds.Select(f => FeedOf(state, state.Lots[f.Id], f.Amount)).Aggregate((a, b) => a.Plus(b)), batch.Route, shop, batch.Facts, draws);
         var folded = new Folded(state, batch, draws, folding);
-        Plans.AddOrUpdate(batch, folded);
-        Last.AddOrUpdate(batch.Id, folded);
+        Plans(state).Put(batch, folded);
+        Last(state).Put(batch.Id, folded);
         return folding;
     }
+
+    private static bool Same(Practice a, Practice b) =>
+        ReferenceEquals(a, b) || (a.ByPrior.Count == b.ByPrior.Count && a.ByPrior.All(p => b.ByPrior.TryGetValue(p.Key, out var other) && other == p.Value));
 
     // All but what was logged is the same: feed and its content, route, bottles, vessels.
     private static bool GoesOn(Folded last, State state, BatchState batch) =>
         ReferenceEquals(last.Batch.Feeds, batch.Feeds) && ReferenceEquals(last.Batch.Route, batch.Route) && ReferenceEquals(last.Batch.Bottles, batch.Bottles) && ReferenceEquals(last.State.Vessels, state.Vessels)
         && batch.Feeds.All(f => last.State.Lots.TryGetValue(f.Id, out var lot) && ReferenceEquals(lot.Content, state.Lots[f.Id].Content));
 
-    private static bool SameBottles(ImmutableDictionary<string, ShelfBottle> a, ImmutableDictionary<string, ShelfBottle> b, BatchState batch) =>
-        batch.Bottles.All(x => ReferenceEquals(a.GetValueOrDefault(x.Id), b.GetValueOrDefault(x.Id)));
+    private static bool SameBottles(Streams<ShelfBottle> a, Streams<ShelfBottle> b, BatchState batch) =>
+        batch.Bottles.All(x => ReferenceEquals(a.Find(x.Id), b.Find(x.Id)));
 
     /// <summary>A step as it stands: what was logged so far, and nothing more to come. Before it has begun, as planned.</summary>
     public static PlannedStep AsItStands(State state, BatchState batch, string stepId)

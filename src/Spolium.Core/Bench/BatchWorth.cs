@@ -26,7 +26,7 @@ public static class BatchWorth
         var paid = batch.Steps.Where(s => s.Value.Fee is not null).OrderBy(s => s.Key, StringComparer.Ordinal)
             .Select(s => Working.Given(s.Value.Fee!.Value, Dimension.Money, $"paid outside in {s.Key}", s.Value.Fee.Text));
         var feed = batch.Feeds[0];
-        return LotAtWork.Terms(state, prices, state.Lots[feed.Id], feed.Amount) with { Hours = HandsOn(state, batch), Fees = Working.Sum(paid, Dimension.Money), Back = Back(batch) };
+        return LotAtWork.Terms(state, prices, state.Lots[feed.Id], feed.Amount, ShelfAtWork.Ids(batch)) with { Hours = HandsOn(state, batch), Fees = Working.Sum(paid, Dimension.Money), Back = Back(batch) };
     }
 
     /// <summary>The list that held at a time; where none did, the one that holds now.</summary>

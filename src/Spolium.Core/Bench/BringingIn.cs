@@ -1,4 +1,5 @@
 using Spolium.Core.Accounts;
+using Spolium.Core.Journal;
 using Spolium.Core.Records;
 
 namespace Spolium.Core.Bench;
@@ -18,7 +19,7 @@ public static class BringingIn
             return Decision.Refuse("file", e.Message, "take a file that “Save the whole batch” wrote, unchanged");
         }
         var state = ledger.State;
-        if (state.Batches.ContainsKey(file.BatchId) || state.Batches.Values.Any(b => b.Code == file.Code))
+        if (state.Batches.ContainsKey(file.BatchId) || Claims.HasBatch(state, file.Code))
             return Decision.Refuse("file", $"batch {file.Code} is in this shop already", "look at it on Trail; nothing was written");
         if (file.Lots.Select(LotOf).FirstOrDefault(l => l is null || state.Lots.ContainsKey(l)) is var lot && (lot is not null || file.Lots.Any(l => LotOf(l) is null)))
             return Decision.Refuse("file", lot is null ? "it makes its lots in a way that is not known" : $"lot {lot} is in this shop already, with a history of its own", "bring it into a shop that has not met that lot");
@@ -30,7 +31,7 @@ public static class BringingIn
         // It must replay and sum to nothing before it is written.
         try
         {
-            var (then, posted) = ledger.Next(new("check", [], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "", body));
+            var (then, posted, _) = ledger.Next(new("check", [], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "", body));
             if (posted.GroupBy(p => p.Element).Any(g => g.Sum(p => p.Micrograms) != 0))
                 return Decision.Refuse("file", "its metal does not sum to nothing", "take the file as it was written");
             // It was closed by a version that kept no summaries.

@@ -47,7 +47,7 @@ public static class Decisions
         if (!state.Lots.TryGetValue(lotId, out var lot))
             return Decision.Refuse("lotId", "there is no such lot", "choose one of the list");
         var errors = new List<FieldError>(CheckPlanning(lot, amount, route, bottles));
-        if (string.IsNullOrWhiteSpace(code) || state.Batches.Values.Any(b => b.Code == code.Trim()))
+        if (string.IsNullOrWhiteSpace(code) || Claims.HasBatch(state, code))
             errors.Add(new("code", "the code is empty or taken", "write a new one such as 26-04"));
         if (amount.Value > lot.Left * (1 + 1e-9))
             errors.Add(LikeliestSlip.Told(new("amount", $"only {FigureText.Number(lot.Left, 2)} {(lot.Amount.Field == Field.Mass ? "g" : "mL")} of {lot.Code} is left", "take at most that"), amount, v => v <= lot.Left));

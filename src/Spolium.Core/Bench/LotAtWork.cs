@@ -59,13 +59,15 @@ public sealed class LotAtWork
     {
         (this.state, this.lot, this.amount, this.content) = (state, lot, amount, content);
         var prices = state.PricesNow?.List;
-        shop = new(bottles ?? ShelfAtWork.ForPlan(state, now), VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state));
-        terms = prices is null ? null : Terms(state, prices, lot, amount);
+        bottles ??= ShelfAtWork.ForPlan(state, now);
+        shop = ShelfAtWork.ShopWith(state, bottles);
+        terms = prices is null ? null : Terms(state, prices, lot, amount, ShelfAtWork.Ids(bottles));
     }
 
     /// <summary>What stands beside the plan of so much of a lot for its money.</summary>
-    public static WorthTerms Terms(State state, PriceList prices, LotState lot, TypedNumber amount) =>
-        new(prices, state.Shelf.Values.Select(b => (b.Id, Price: ShelfAtWork.PerGram(b))).Where(x => x.Price is not null).ToDictionary(x => x.Id, x => x.Price!), OfferFor(lot, amount));
+    /// <param name="bottles">Ids of those that may be poured from.</param>
+    public static WorthTerms Terms(State state, PriceList prices, LotState lot, TypedNumber amount, IEnumerable<string> bottles) =>
+        new(prices, ShelfAtWork.Prices(state, bottles), OfferFor(lot, amount));
 
     // An offer is for all of the lot: a part of it fetches its share.
     private static Working? OfferFor(LotState lot, TypedNumber part) => lot.Offer is { Crowns: { } crowns } offer

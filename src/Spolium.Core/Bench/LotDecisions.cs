@@ -53,7 +53,7 @@ public static class LotDecisions
         return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new LotsReceived(believed));
     }
 
-    private static bool Taken(State state, string code) => state.Lots.Values.Any(l => string.Equals(l.Code, code.Trim(), StringComparison.OrdinalIgnoreCase));
+    private static bool Taken(State state, string code) => Claims.HasLot(state, code);
 
     private static IEnumerable<FieldError> CheckContent(TypedNumber amount, Content content)
     {

@@ -1,5 +1,4 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
@@ -26,7 +25,7 @@ public static class SavedPlans
             errors.Add(new("copyOf", "the plan that it copies is gone", "save it as a new one"));
         if (errors.Count > 0)
             return Decision.Refuse(errors);
-        var plan = Planner.Fold(BatchAtWork.FeedOf(state, lot, amount), route, new Shop(bottles, VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state)), Observing.DrawsNow(state, lot.Id));
+        var plan = Planner.Fold(BatchAtWork.FeedOf(state, lot, amount), route, ShelfAtWork.ShopWith(state, bottles), Observing.DrawsNow(state, lot.Id));
         if (plan.Refused is { } no)
             return Decision.Refuse("route", no.Plan.Refusals[0].Reason, no.Plan.Refusals[0].WayOut);
         return Decision.Write(new PlanSaved(planId, title.Trim(), lot.Id, amount, route, methods, bottles, state.PricesNow?.List.Id, codeVersion, ReferenceTable.Hash, [.. Figures(state, lot, amount, plan, state.PricesNow?.List).Select(Figure.Of)], copyOf));
@@ -37,7 +36,7 @@ public static class SavedPlans
     {
         var element = BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
         var draws = Observing.DrawsNow(state, lot.Id);
-        var worth = prices is null ? null : Worth.Of(plan, element, LotAtWork.Terms(state, prices, lot, amount), draws);
+        var worth = prices is null ? null : Worth.Of(plan, element, LotAtWork.Terms(state, prices, lot, amount, ShelfAtWork.Ids(plan.Steps.SelectMany(s => s.Plan.Doses).Select(d => d.Bottle))), draws);
         var figures = WayFigures.Of(plan, element, worth, draws);
         return [figures.Metal, .. new[] { figures.Margin, figures.Cost }.OfType<Working>(), figures.Hands, figures.Alone, figures.Acid, .. plan.Steps.SelectMany(s => s.Plan.Doses.Where(d => d.Bottle.Formula != "H2O").Select(d => d.Grams.Named($"{s.Plan.Verb}: {d.Title}")))];
     }
@@ -46,7 +45,7 @@ public static class SavedPlans
     public static (IReadOnlyList<ThenAndNow> Figures, string? Refused) Compare(State state, SavedPlan saved, DateTimeOffset now)
     {
         var lot = state.Lots[saved.Plan.LotId];
-        var plan = Planner.Fold(BatchAtWork.FeedOf(state, lot, saved.Plan.Amount), saved.Plan.Route, new Shop(ShelfAtWork.ForPlan(state, now), VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state)), Observing.DrawsNow(state, lot.Id));
+        var plan = Planner.Fold(BatchAtWork.FeedOf(state, lot, saved.Plan.Amount), saved.Plan.Route, ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, now)), Observing.DrawsNow(state, lot.Id));
         if (plan.Refused is { } no)
             return ([.. saved.Plan.Figures.Select(f => new ThenAndNow(f.Label, f, null))], $"{no.Plan.Refusals[0].Reason}: {no.Plan.Refusals[0].WayOut}");
         var today = Figures(state, lot, saved.Plan.Amount, plan, state.PricesNow?.List).Select(Figure.Of).ToList();

@@ -1,4 +1,3 @@
-using System.Runtime.CompilerServices;
 using Spolium.Core.Journal;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
@@ -31,21 +30,8 @@ public static class ShelfAtWork
 {
     private const double RoomC = 20;
 
-    // The strength of a bottle changes by the day at most: one reckoning serves a request.
-    private static readonly ConditionalWeakTable<ShelfBottle, Tuple<DateOnly, Bottle>> Known = [];
-
     /// <summary>A bottle as plans take it now.</summary>
     public static Bottle AsBottle(ShelfBottle b, DateTimeOffset now)
-    {
-        var day = DateOnly.FromDateTime(now.UtcDateTime);
-        if (Known.TryGetValue(b, out var known) && known.Item1 == day)
-            return known.Item2;
-        var bottle = Reckon(b, now);
-        Known.AddOrUpdate(b, Tuple.Create(day, bottle));
-        return bottle;
-    }
-
-    private static Bottle Reckon(ShelfBottle b, DateTimeOffset now)
     {
         var (test, at) = (b.Strength, b.Tests[^1].At);
         var typed = new Bottle(b.Id, b.Name, b.Formula, new(test.Fraction), test.DensityGPerMl, test.PlusMinus, test.How);
@@ -91,8 +77,24 @@ public static class ShelfAtWork
     public static IReadOnlyList<Bottle> ForPlan(State state, DateTimeOffset now) =>
         [.. Methods.Shop.UsualBottles.Select(usual => FirstOut(state, usual.Formula) is [var first, ..] ? AsBottle(first, now) : usual)];
 
-    /// <summary>Grams that stand in each bottle.</summary>
-    public static IReadOnlyDictionary<string, double> Levels(State state) => state.Shelf.Values.ToDictionary(b => b.Id, b => b.DiscardedAt is null ? Math.Max(0, b.Grams) : 0);
+    /// <summary>The shop as a plan sees it: these bottles with what stands in them, and the vessels.</summary>
+    public static Methods.Shop ShopWith(State state, IReadOnlyList<Bottle> bottles) => new(bottles, VesselsAtWork.Of(state), Levels: Levels(state, Ids(bottles)));
+
+    /// <summary>Grams that stand in bottles; those that never stood on the shelf are left out.</summary>
+    public static IReadOnlyDictionary<string, double> Levels(State state, IEnumerable<string> bottles) =>
+        On(state, bottles).ToDictionary(b => b.Id, b => b.DiscardedAt is null ? Math.Max(0, b.Grams) : 0);
+
+    /// <summary>Crowns to a gram out of bottles that somebody paid for.</summary>
+    public static IReadOnlyDictionary<string, Working> Prices(State state, IEnumerable<string> bottles) =>
+        On(state, bottles).Select(b => (b.Id, Price: PerGram(b))).Where(x => x.Price is not null).ToDictionary(x => x.Id, x => x.Price!);
+
+    private static IEnumerable<ShelfBottle> On(State state, IEnumerable<string> bottles) => bottles.Distinct().Select(state.Shelf.Find).OfType<ShelfBottle>();
+
+    /// <summary>Ids of the real bottles of a choice.</summary>
+    public static IEnumerable<string> Ids(IEnumerable<Bottle> bottles) => bottles.SelectMany(b => b.RealBottles()).Select(b => b.Id);
+
+    /// <summary>Bottles that a batch goes by, and those that it was poured from.</summary>
+    public static IEnumerable<string> Ids(BatchState batch) => Ids(batch.Bottles).Concat(batch.Steps.Values.SelectMany(s => s.Pours).Select(p => p.BottleId));
 
     /// <summary>Crowns to a gram out of a bottle; null without a price.</summary>
     public static Working? PerGram(ShelfBottle b) => b.Price is not { } price || b.ReceivedGrams <= 0 ? null

@@ -59,7 +59,7 @@ public static class ShelfDecisions
         var before = errors.Count;
         if (wish.Id.Trim().Length is 0 or > 12 || !wish.Id.Trim().All(c => char.IsLetterOrDigit(c) || c is '-' or '.'))
             errors.Add(new(at + "id", "the bottle has no short id", "write what stands on it, such as N-2: letters, figures, a dash, 12 at most"));
-        else if (wish.Id.Trim().Equals(Methods.Shop.Water.Id, StringComparison.OrdinalIgnoreCase) || state.Shelf.Keys.Any(id => Same(id, wish.Id)))
+        else if (wish.Id.Trim().Equals(Methods.Shop.Water.Id, StringComparison.OrdinalIgnoreCase) || Claims.HasBottle(state, wish.Id))
             errors.Add(new(at + "id", $"{wish.Id.Trim()} is taken", "choose another id"));
         if (ReagentForm.Find(wish.Form) is not { } form)
         {

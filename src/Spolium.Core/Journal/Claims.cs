@@ -24,8 +24,6 @@ public static class Claims
         return errors;
     }
 
-    private enum Space { Lot, LotCode, Batch, BatchCode, Bottle, Vessel, Pool, PoolCode, Plan, Kept, Prices }
-
     private sealed record Claim(Space Space, string Name, string Field);
 
     // Codes are read by people: 26-01a and 26-01A are one.
@@ -36,10 +34,10 @@ public static class Claims
     private static bool IsTaken(State state, Claim claim) => claim.Space switch
     {
         Space.Lot => state.Lots.ContainsKey(claim.Name),
-        Space.LotCode => state.Lots.Values.Any(l => Same(l.Code, claim.Name)),
+        Space.LotCode => HasLot(state, claim.Name),
         Space.Batch => state.Batches.ContainsKey(claim.Name),
-        Space.BatchCode => state.Batches.Values.Any(b => Same(b.Code, claim.Name)),
-        Space.Bottle => state.Shelf.Keys.Any(id => Same(id, claim.Name)),
+        Space.BatchCode => HasBatch(state, claim.Name),
+        Space.Bottle => HasBottle(state, claim.Name),
         Space.Vessel => state.Vessels.Keys.Any(id => Same(id, claim.Name)),
         Space.Pool => state.Pools.ContainsKey(claim.Name),
         Space.PoolCode => state.Pools.Values.Any(p => Same(p.Code, claim.Name)),
@@ -47,6 +45,15 @@ public static class Claims
         Space.Kept => state.Kept.ContainsKey(claim.Name),
         _ => state.Prices.Any(p => p.List.Id == claim.Name),
     };
+
+    /// <summary>A lot has the code.</summary>
+    public static bool HasLot(State state, string code) => state.Lots.Values.Any(l => Same(l.Code, code)) || state.Entries.IsTaken(Space.LotCode, code.Trim());
+
+    /// <summary>A batch has the code.</summary>
+    public static bool HasBatch(State state, string code) => state.Batches.Values.Any(b => Same(b.Code, code)) || state.Entries.IsTaken(Space.BatchCode, code.Trim());
+
+    /// <summary>A bottle has the name.</summary>
+    public static bool HasBottle(State state, string id) => state.Shelf.Keys.Any(x => Same(x, id)) || state.Entries.IsTaken(Space.Bottle, id.Trim());
 
     private static IEnumerable<Claim> Of(EntryBody body) => body switch
     {

@@ -6,7 +6,7 @@ namespace Spolium.Core.Journal;
 
 /// <summary>
 /// What was written so far, found by id and by stream. Immutable: whoever has it keeps it. Entries of a batch that was brought in from a file stand among
-/// the others, right before the one that brought them, as do the lots and vessels that came with it.
+/// the others, right before the one that brought them, as do the lots and vessels that came with it. Its older part may stand on the disk.
 /// </summary>
 public sealed class EntryLog : IReadOnlyList<Entry>
 {
@@ -15,66 +15,108 @@ public sealed class EntryLog : IReadOnlyList<Entry>
 
     public static readonly EntryLog Nothing = new();
 
+    // Up to the number it was opened at, from the disk; what came since is here.
+    private IArchive? archive;
+    private long until;
+    private long older;
+
     private ImmutableList<Entry> all = [];
     private ImmutableDictionary<string, Entry> byId = ImmutableDictionary.Create<string, Entry>(EntryId.Same);
     private ImmutableDictionary<string, ImmutableList<Entry>> byStream = ImmutableDictionary<string, ImmutableList<Entry>>.Empty;
     private ImmutableDictionary<string, long> versions = ImmutableDictionary<string, long>.Empty;
     private ImmutableDictionary<string, string> correctedBy = ImmutableDictionary.Create<string, string>(EntryId.Same);
-    private ImmutableDictionary<string, long> takenBack = ImmutableDictionary.Create<string, long>(EntryId.Same);
+
+    /// <summary>A log whose entries up to a number stand in an archive.</summary>
+    public static EntryLog On(IArchive archive, long until) => new() { archive = archive, until = until, older = archive.Count(until) };
 
     /// <summary>How many entries were written here; what came in with a file is not counted.</summary>
-    public int Count => all.Count;
+    public int Count => (int)older + all.Count;
 
-    public Entry? First => all.IsEmpty ? null : all[0];
+    /// <summary>How many of them are in memory.</summary>
+    public int InMemory => all.Count;
 
-    public Entry? Last => all.IsEmpty ? null : all[^1];
+    public Entry? First => archive?.At(0) ?? (all.IsEmpty ? null : all[0]);
 
-    public Entry this[int index] => all[index];
+    public Entry? Last => all.IsEmpty ? archive?.At(until) : all[^1];
 
-    public IEnumerator<Entry> GetEnumerator() => all.GetEnumerator();
+    public Entry this[int index] => index >= older ? all[index - (int)older] : archive!.All(until).ElementAt(index);
+
+    public IEnumerator<Entry> GetEnumerator() => (archive?.All(until) ?? []).Concat(all).GetEnumerator();
 
     IEnumerator IEnumerable.GetEnumerator() => GetEnumerator();
 
     /// <summary>Behind everything.</summary>
-    public long End => (Count + 1) * Between;
+    public long End => OrderOf(until + all.Count + 1);
 
-    public Entry? Find(string id) => byId.GetValueOrDefault(id);
+    /// <summary>Place in the order of the entry with a number.</summary>
+    public static long OrderOf(long seq) => seq * Between;
+
+    /// <summary>Number of the entry that has a place in the order, or that brought the one that has.</summary>
+    public static long SeqOf(long order) => (order + Between - 1) / Between;
+
+    public Entry? Find(string id) => byId.GetValueOrDefault(id) ?? archive?.Find(id, until);
+
+    /// <summary>Something of the archive has a name now.</summary>
+    public bool IsTaken(Space space, string name) => archive?.IsTaken(space, name) is true;
 
     /// <summary>Entries that touch a stream, oldest first.</summary>
-    public IReadOnlyList<Entry> Of(string stream) => byStream.GetValueOrDefault(stream) ?? [];
+    public IReadOnlyList<Entry> Of(string stream)
+    {
+        var here = byStream.GetValueOrDefault(stream);
+        if (archive is null)
+            return here ?? [];
+        var there = archive.Of(stream, until);
+        return here is null ? there : there.Count == 0 ? here : [.. there, .. here];
+    }
 
     /// <summary>Entries that name a stream: its own journal.</summary>
     public IEnumerable<Entry> Naming(string stream) => Of(stream).Where(e => e.Streams.Any(s => s.Stream == stream));
 
     /// <summary>Entries that count in a stream before a place in the order: those taken back by then never happened.</summary>
-    public IEnumerable<Entry> Standing(string stream, long before) =>
-        Of(stream).TakeWhile(e => e.Order < before).Where(e => !(takenBack.TryGetValue(e.Id, out var at) && at < before));
+    public IEnumerable<Entry> Standing(string stream, long before)
+    {
+        // What takes an entry back touches every stream that the entry touches.
+        var then = Of(stream).TakeWhile(e => e.Order < before).ToList();
+        var back = then.Select(e => e.Body).OfType<Correction>().SelectMany(c => c.Corrects).ToHashSet(EntryId.Same);
+        return back.Count == 0 ? then : then.Where(e => !back.Contains(e.Id));
+    }
 
     /// <summary>Of the entries that name it; a stream that nothing names is at 0.</summary>
-    public long Version(string stream) => versions.GetValueOrDefault(stream);
+    public long Version(string stream) => versions.TryGetValue(stream, out var version) ? version : archive?.Version(stream, until) ?? 0;
 
-    /// <summary>All streams that something touches.</summary>
+    /// <summary>All streams that something in memory touches.</summary>
     public IEnumerable<string> Streams => byStream.Keys;
 
+    /// <summary>Versions of what was written in memory.</summary>
     public IEnumerable<KeyValuePair<string, long>> Versions => versions;
 
     /// <summary>The entry that took this one back, or put it right; null where it stands.</summary>
-    public string? CorrectedBy(string id) => correctedBy.GetValueOrDefault(id);
+    public string? CorrectedBy(string id) => correctedBy.GetValueOrDefault(id) ?? (archive?.Find(id, until) is { } entry ? CorrectedIn(archive, entry) : null);
 
+    private string? CorrectedIn(IArchive there, Entry entry) => Touches.Of(entry).Take(1).SelectMany(s => there.Of(s, until)).LastOrDefault(e => e.Body switch
+    {
+        Correction c => c.Corrects.Contains(entry.Id, EntryId.Same),
+        ReadingPutRight r => EntryId.Same.Equals(r.Corrects, entry.Id),
+        _ => false,
+    })?.Id;
+
+    /// <summary>What was taken back or put right by an entry in memory.</summary>
     public IEnumerable<KeyValuePair<string, string>> Corrected => correctedBy;
 
     /// <summary>The same and one more entry, which is given its place in the order.</summary>
     public (EntryLog After, Entry Entry, IReadOnlyList<string> Touched) With(Entry entry)
     {
-        var placed = entry with { Order = (Count + 1) * Between };
+        var placed = entry with { Order = End };
         var next = new EntryLog
         {
+            archive = archive,
+            until = until,
+            older = older,
             all = all.Add(placed),
             byId = byId,
             byStream = byStream,
-            versions = versions.SetItems(entry.Streams.Select(s => KeyValuePair.Create(s.Stream, Math.Max(s.Version, versions.GetValueOrDefault(s.Stream))))),
+            versions = versions.SetItems(entry.Streams.Select(s => KeyValuePair.Create(s.Stream, Math.Max(s.Version, Version(s.Stream))))),
             correctedBy = correctedBy,
-            takenBack = takenBack,
         };
         var touched = new HashSet<string>();
         if (placed.Body is BatchBroughtIn { File: var file })
@@ -84,11 +126,14 @@ public sealed class EntryLog : IReadOnlyList<Entry>
                 next.Index(inner, touched, stream => !stream.StartsWith("bottle:", StringComparison.Ordinal));
             // The batch's own stream goes on where it stood; those of the other shop's pools and lots are not this shop's.
             var own = Entry.BatchStream(file.BatchId);
-            next.versions = next.versions.SetItem(own, file.Entries.SelectMany(e => e.Streams).Where(s => s.Stream == own).Select(s => s.Version).Append(next.Version(own)).Max());
+            next.versions = next.versions.SetItem(own, Math.Max(VersionOf(file), next.Version(own)));
         }
         next.Index(placed, touched, _ => true);
         return (next, placed, [.. touched]);
     }
+
+    /// <summary>Version that the stream of a batch had in the shop that it comes from.</summary>
+    public static long VersionOf(BatchFile file) => file.Entries.SelectMany(e => e.Streams).Where(s => s.Stream == Entry.BatchStream(file.BatchId)).Select(s => s.Version).Append(0).Max();
 
     /// <summary>What a file brings along, in its order: what makes its lots, its vessels, its entries.</summary>
     internal static IReadOnlyList<Entry> BroughtWith(Entry entry, BatchFile file)
@@ -96,6 +141,18 @@ public sealed class EntryLog : IReadOnlyList<Entry>
         List<Entry> all = [.. file.Lots.Concat(file.Vessels).Select(body => new Entry(entry.Id, [], entry.OccurredAt, entry.RecordedAt, entry.By, body)), .. file.Entries];
         return [.. all.Select((e, i) => e with { Order = entry.Order - all.Count + i, Brought = true })];
     }
+
+    /// <summary>Of an entry that stands at its place: itself and what it brings along, those of them that touch a stream.</summary>
+    public static IReadOnlyList<Entry> Unpacked(Entry placed, string stream)
+    {
+        if (placed.Body is not BatchBroughtIn)
+            return [placed];
+        var alone = new EntryLog { until = SeqOf(placed.Order) - 1 };
+        return alone.With(placed).After.Of(stream);
+    }
+
+    /// <summary>Of an entry that stands at its place: the one of what it brings along that has an id.</summary>
+    public static Entry? Unpacked(string id, Entry placed) => new EntryLog { until = SeqOf(placed.Order) - 1 }.With(placed).After.Find(id);
 
     private void Index(Entry entry, HashSet<string> touched, Func<string, bool> where)
     {
@@ -106,7 +163,6 @@ public sealed class EntryLog : IReadOnlyList<Entry>
             foreach (var wrong in correction.Corrects)
             {
                 correctedBy = correctedBy.SetItem(wrong, entry.Id);
-                takenBack = takenBack.SetItem(wrong, entry.Order);
                 if (Find(wrong) is { } taken)
                     streams.UnionWith(Touches.Of(taken));
             }

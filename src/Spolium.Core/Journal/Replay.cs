@@ -14,15 +14,44 @@ public static class Replay
 
     /// <summary>The state after one more entry.</summary>
     /// <exception cref="UnknownEntryException">Its kind is not known.</exception>
-    public static State Apply(State state, Entry entry)
+    public static State Apply(State state, Entry entry) => Next(state, entry).After;
+
+    /// <summary>The state after one more entry, and the streams that the entry touched.</summary>
+    /// <exception cref="UnknownEntryException">Its kind is not known.</exception>
+    public static (State After, IReadOnlyList<string> Touched) Next(State state, Entry entry)
     {
         var (log, placed, touched) = state.Entries.With(entry);
         var next = state with { Entries = log };
         var fold = new Fold(log);
         // What takes back, and what brings many entries at once, is folded from the first entry on.
         var anew = placed.Body is Correction or BatchBroughtIn;
-        return touched.Aggregate(next, (s, stream) => Stream(s, fold, stream, placed, anew));
+        return (touched.Aggregate(next, (s, stream) => Stream(s, fold, stream, placed, anew)), touched);
     }
+
+    /// <summary>
+    /// The state of a journal whose entries stand in an archive: what is at work is folded now, what is at rest when somebody asks for it. It is the state that
+    /// a replay of all entries leads to.
+    /// </summary>
+    /// <param name="atWork">Streams of what is at work.</param>
+    /// <param name="practice">What closed batches showed, by when they closed.</param>
+    public static State Opened(EntryLog log, IEnumerable<string> atWork, IEnumerable<BatchPractice> practice)
+    {
+        var fold = new Fold(log);
+        var state = State.Empty with { Entries = log, Practice = [.. practice] };
+        if (log.Last is not { } last)
+            return state;
+        state = atWork.Append(Entry.PricesStream).Aggregate(state, (s, stream) => Stream(s, fold, stream, last, true)) with { Practice = state.Practice };
+        return state with { Lots = AtRest(state.Lots, fold.Lot), Batches = AtRest(state.Batches, fold.Batch), Shelf = AtRest(state.Shelf, fold.Bottle) };
+    }
+
+    private static Streams<T> AtRest<T>(Streams<T> held, Func<string, T?> find) where T : class
+    {
+        var recent = new Recent<string, T?>(Kept);
+        return held.Resting(id => recent.Get(id, find));
+    }
+
+    /// <summary>States at rest that are kept of each kind: a page asks for a few, several times.</summary>
+    private const int Kept = 64;
 
     /// <summary>The same states, folded from nothing: what every way of writing must lead to.</summary>
     internal static State Again(State state)
@@ -34,19 +63,26 @@ public static class Replay
     private static State Stream(State s, Fold fold, string stream, Entry entry, bool anew)
     {
         var end = s.Entries.End;
+        T? Now<T>(T? was, Func<Fold, T?, Entry, EntryBody, T?> apply) where T : class => anew ? fold.Of(stream, end, apply) : fold.Next(was, entry, apply);
         ImmutableDictionary<string, T> In<T>(ImmutableDictionary<string, T> map, string key, Func<Fold, T?, Entry, EntryBody, T?> apply) where T : class
         {
             var was = map.GetValueOrDefault(key);
-            var now = anew ? fold.Of(stream, end, apply) : fold.Next(was, entry, apply);
+            var now = Now(was, apply);
             return now is null ? map.Remove(key) : ReferenceEquals(was, now) ? map : map.SetItem(key, now);
+        }
+        Streams<T> Held<T>(Streams<T> map, string key, Func<Fold, T?, Entry, EntryBody, T?> apply) where T : class
+        {
+            var was = map.Find(key);
+            var now = Now(was, apply);
+            return ReferenceEquals(was, now) ? map : now is null ? map.Remove(key) : map.SetItem(key, now);
         }
         var at = stream.IndexOf(':', StringComparison.Ordinal);
         var (kind, id) = at < 0 ? (stream, "") : (stream[..at], stream[(at + 1)..]);
         return kind switch
         {
-            "lot" => s with { Lots = In(s.Lots, id, (f, x, e, b) => LotFold.Apply(f, id, x, e, b)) },
-            "batch" => Practised(s with { Batches = In(s.Batches, id, (f, x, e, b) => BatchFold.Apply(f, id, x, e, b)) }, id, s.Batches.GetValueOrDefault(id)),
-            "bottle" => s with { Shelf = In(s.Shelf, id, (_, x, e, b) => BottleFold.Apply(id, x, e, b)) },
+            "lot" => s with { Lots = Held(s.Lots, id, (f, x, e, b) => LotFold.Apply(f, id, x, e, b)) },
+            "batch" => Practised(s with { Batches = Held(s.Batches, id, (f, x, e, b) => BatchFold.Apply(f, id, x, e, b)) }, id, s.Batches.Find(id)),
+            "bottle" => s with { Shelf = Held(s.Shelf, id, (_, x, e, b) => BottleFold.Apply(id, x, e, b)) },
             "pool" => s with { Pools = In(s.Pools, id, (_, x, e, b) => PoolFold.Apply(id, x, e, b)) },
             "material" => s with { Materials = In(s.Materials, id, (_, x, e, b) => ShopFolds.Material(x, e, b)) },
             "plan" => s with { Plans = In(s.Plans, id, (_, x, e, b) => ShopFolds.Plan(x, e, b)) },
@@ -60,7 +96,7 @@ public static class Replay
     // The list that learning reads follows what became of one batch. What other hands did teaches this shop nothing.
     private static State Practised(State state, string batchId, BatchState? was)
     {
-        var batch = state.Batches.GetValueOrDefault(batchId);
+        var batch = state.Batches.Find(batchId);
         if (ReferenceEquals(batch, was) || (batch?.Practice, batch?.LeftOut, batch?.ClosedAt) == (was?.Practice, was?.LeftOut, was?.ClosedAt) && batch?.BroughtIn == was?.BroughtIn)
             return state;
         var others = state.Practice.RemoveAll(p => p.BatchId == batchId);

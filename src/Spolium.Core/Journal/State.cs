@@ -152,9 +152,12 @@ public sealed record BatchState(string Id, string Code, string Title, ImmutableL
 public sealed record BatchPractice(string BatchId, string Code, DateTimeOffset ClosedAt, ImmutableList<PracticeSeen> Seen, string? LeftOut);
 
 /// <summary>What the journal tells: lots, batches, the shelf, and what was written. The metal book is kept beside it (Accounts).</summary>
-public sealed record State(ImmutableDictionary<string, LotState> Lots, ImmutableDictionary<string, BatchState> Batches, ImmutableDictionary<string, ShelfBottle> Shelf, EntryLog Entries)
+public sealed record State(Streams<LotState> Lots, Streams<BatchState> Batches, Streams<ShelfBottle> Shelf, EntryLog Entries)
 {
-    public static readonly State Empty = new(ImmutableDictionary<string, LotState>.Empty, ImmutableDictionary<string, BatchState>.Empty, ImmutableDictionary<string, ShelfBottle>.Empty, EntryLog.Nothing);
+    public static State Empty => new(Streams<LotState>.Empty, Streams<BatchState>.Empty, Streams<ShelfBottle>.Empty, EntryLog.Nothing);
+
+    /// <summary>What was reckoned from it and from the states that it grew from.</summary>
+    public Memory Memory { get; init; } = new();
 
     /// <summary>Steps that were tried by themselves and kept.</summary>
     public ImmutableDictionary<string, KeptState> Kept { get; init; } = ImmutableDictionary<string, KeptState>.Empty;

@@ -16,6 +16,16 @@ namespace Spolium.Data.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.13");
 
+            modelBuilder.Entity("Spolium.Data.Tables.AtWorkRow", b =>
+                {
+                    b.Property<string>("Stream")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Stream");
+
+                    b.ToTable("at_work", (string)null);
+                });
+
             modelBuilder.Entity("Spolium.Data.Tables.BatchLossRow", b =>
                 {
                     b.Property<string>("Element")
@@ -167,7 +177,8 @@ namespace Spolium.Data.Migrations
 
                     b.Property<string>("Code")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
 
                     b.Property<bool>("CurrentBegun")
                         .HasColumnType("INTEGER");
@@ -208,7 +219,41 @@ namespace Spolium.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("Code");
+
+                    b.HasIndex("ClosedTicks", "StartedTicks");
+
                     b.ToTable("batch", (string)null);
+                });
+
+            modelBuilder.Entity("Spolium.Data.Tables.BottleRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<bool>("Empty")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Formula")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("Grams")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ReceivedTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Empty", "ReceivedTicks");
+
+                    b.ToTable("bottle", (string)null);
                 });
 
             modelBuilder.Entity("Spolium.Data.Tables.EntryRow", b =>
@@ -315,7 +360,8 @@ namespace Spolium.Data.Migrations
 
                     b.Property<string>("Code")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
 
                     b.Property<string>("Field")
                         .IsRequired()
@@ -334,11 +380,21 @@ namespace Spolium.Data.Migrations
                     b.Property<long>("ReceivedTicks")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("Sorted")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Title")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("WaitsFor")
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Id");
+
+                    b.HasIndex("Code");
+
+                    b.HasIndex("ReceivedTicks");
 
                     b.ToTable("lot", (string)null);
                 });
@@ -382,14 +438,39 @@ namespace Spolium.Data.Migrations
                     b.Property<long>("Micrograms")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Readings")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Seq")
+                        .HasColumnType("INTEGER");
+
                     b.Property<double>("SigmaG")
                         .HasColumnType("REAL");
 
                     b.HasKey("Id");
 
+                    b.HasIndex("EntryId");
+
                     b.HasIndex("Account", "Element");
 
                     b.ToTable("posting", (string)null);
+                });
+
+            modelBuilder.Entity("Spolium.Data.Tables.PracticeRow", b =>
+                {
+                    b.Property<string>("BatchId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ClosedTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("BatchId");
+
+                    b.ToTable("practice", (string)null);
                 });
 
             modelBuilder.Entity("Spolium.Data.Tables.ProjectionRow", b =>
@@ -461,6 +542,22 @@ namespace Spolium.Data.Migrations
                     b.HasKey("Element", "Method", "BatchId", "StepId");
 
                     b.ToTable("step_yield", (string)null);
+                });
+
+            modelBuilder.Entity("Spolium.Data.Tables.TouchRow", b =>
+                {
+                    b.Property<string>("Stream")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Seq")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Stream", "Seq");
+
+                    b.ToTable("touch", (string)null);
                 });
 #pragma warning restore 612, 618
         }

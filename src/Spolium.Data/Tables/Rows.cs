@@ -50,6 +50,12 @@ public sealed class LotRow
     public double Left { get; set; }
     public long ReceivedTicks { get; set; }
     public string? PartOf { get; set; }
+
+    /// <summary>What it waits for.</summary>
+    public string? WaitsFor { get; set; }
+
+    /// <summary>It was sorted into parts.</summary>
+    public bool Sorted { get; set; }
 }
 
 /// <summary>Projection: the list of batches.</summary>
@@ -109,16 +115,59 @@ public sealed class HoldingRow
     public string? BatchId { get; set; }
 }
 
+/// <summary>Projection: streams that an entry touches, so that their states can be folded from the disk.</summary>
+public sealed class TouchRow
+{
+    public required string Stream { get; set; }
+    public long Seq { get; set; }
+
+    /// <summary>Version that the stream had in the shop that a batch was brought in from.</summary>
+    public long? Version { get; set; }
+}
+
+/// <summary>Projection: streams of what is at work. All others are at rest: nobody needs them before somebody asks.</summary>
+public sealed class AtWorkRow
+{
+    public required string Stream { get; set; }
+}
+
+/// <summary>Projection: what a closed batch showed of practice.</summary>
+public sealed class PracticeRow
+{
+    public required string BatchId { get; set; }
+    public long ClosedTicks { get; set; }
+    public required string Json { get; set; }
+}
+
+/// <summary>Projection: the list of bottles that ever stood on the shelf.</summary>
+public sealed class BottleRow
+{
+    public required string Id { get; set; }
+    public required string Name { get; set; }
+    public required string Formula { get; set; }
+    public double Grams { get; set; }
+    public long ReceivedTicks { get; set; }
+
+    /// <summary>Nothing is in it any more, or it was thrown away.</summary>
+    public bool Empty { get; set; }
+}
+
 /// <summary>Projection: legs of the metal book.</summary>
 public sealed class PostingRow
 {
     public long Id { get; set; }
+
+    /// <summary>Number of the entry, or of the one that brought it.</summary>
+    public long Seq { get; set; }
     public required string EntryId { get; set; }
     public required string Account { get; set; }
     public required string Element { get; set; }
     public long Micrograms { get; set; }
     public double SigmaG { get; set; }
     public required string Basis { get; set; }
+
+    /// <summary>Ids of the readings that it rests on, with a space between; null without.</summary>
+    public string? Readings { get; set; }
 }
 
 /// <summary>How far the projections have come.</summary>

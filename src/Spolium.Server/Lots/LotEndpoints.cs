@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
@@ -92,13 +91,9 @@ public static class LotEndpoints
         lots.MapPost("/{lotId}/take-back", TakeBack);
     }
 
-    private static async Task<Ok<List<LotListItem>>> List(JournalStore store, CancellationToken cancel)
-    {
-        var lots = store.Ledger.State.Lots;
-        await using var db = store.Connect();
-        var rows = await db.Lots.AsNoTracking().OrderByDescending(l => l.ReceivedTicks).ThenBy(l => l.Code).ToListAsync(cancel);
-        return TypedResults.Ok(rows.Select(l => new LotListItem(l.Id, l.Code, l.Title, l.Material, Text(l.Amount, l.Field), Text(l.Left, l.Field), l.Amount, l.Left, new DateTimeOffset(l.ReceivedTicks, TimeSpan.Zero), l.PartOf, lots.GetValueOrDefault(l.Id)?.WaitsFor, lots.GetValueOrDefault(l.Id)?.Parts.Count > 0, l.Field == nameof(Field.Volume))).ToList());
-    }
+    private static Ok<List<LotListItem>> List(JournalStore store, string? find = null, int skip = 0) =>
+        TypedResults.Ok(store.Lists.Lots(find, skip).Select(l => new LotListItem(l.Id, l.Code, l.Title, l.Material, Text(l.Amount, l.Field), Text(l.Left, l.Field), l.Amount, l.Left, new DateTimeOffset(l.ReceivedTicks, TimeSpan.Zero), l.PartOf, l.WaitsFor, l.Sorted,
+            l.Field == nameof(Field.Volume))).ToList());
 
     private static Results<Ok<LotView>, ProblemHttpResult> Get(string lotId, Writing writing) =>
         writing.Ledger.State.Lots.TryGetValue(lotId, out var lot) ? TypedResults.Ok(View(writing.Ledger, lot, new FigureBook())) : Problems.NotFound("such lot");

@@ -100,7 +100,7 @@ public static class PlanEndpoints
         if (errors.Count > 0)
             return Problems.Refused(errors);
         var draws = Observing.DrawsNow(writing.Ledger.State, lot.Id);
-        var plan = Planner.Fold(BatchAtWork.FeedOf(writing.Ledger.State, lot, amount), route, new Shop(bottles, VesselsAtWork.Of(writing.Ledger.State), Levels: ShelfAtWork.Levels(writing.Ledger.State)), draws);
+        var plan = Planner.Fold(BatchAtWork.FeedOf(writing.Ledger.State, lot, amount), route, ShelfAtWork.ShopWith(writing.Ledger.State, bottles), draws);
         return TypedResults.Ok(View(plan, draws, lot, way, FoundWay.Of(string.Join('/', way?.Methods ?? request.Methods ?? []), lot.Content.Liquor)?.Title, amount.InWords, book));
     }
 

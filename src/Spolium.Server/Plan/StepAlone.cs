@@ -85,7 +85,7 @@ public static class StepAlone
             return Problems.Refused(reader.Errors);
         var draws = Observing.DrawsNow(state, "step alone");
         var route = Routes.Chain([method.Id], new Dictionary<string, IReadOnlyDictionary<string, string>> { [method.Id] = request.Options ?? new Dictionary<string, string>() });
-        var plan = Planner.Fold(spec.ToCharge(draws), route, new Shop(bottles, VesselsAtWork.Of(state), Levels: ShelfAtWork.Levels(state)), draws);
+        var plan = Planner.Fold(spec.ToCharge(draws), route, ShelfAtWork.ShopWith(state, bottles), draws);
         var element = BatchAtWork.ElementOf(plan.Steps[0].Input);
         return TypedResults.Ok(new TryView(Words(spec), StepView.Of(plan.Steps[0], null, book, draws, element), PlanEndpoints.Opening));
     }

@@ -1,6 +1,5 @@
 using System.Reflection;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
@@ -57,12 +56,10 @@ public static class RunEndpoints
         batches.MapPost("/{batchId}/give-back", GiveBack);
     }
 
-    private static async Task<Ok<List<BatchListItem>>> List(JournalStore store, CancellationToken cancel)
+    private static Ok<List<BatchListItem>> List(JournalStore store, string? find = null, int skip = 0)
     {
-        await using var db = store.Connect();
-        var rows = await db.Batches.AsNoTracking().OrderBy(b => b.ClosedTicks != null).ThenByDescending(b => b.StartedTicks).ToListAsync(cancel);
         DateTimeOffset At(long ticks) => new(ticks, TimeSpan.Zero);
-        return TypedResults.Ok(rows.Select(b => new BatchListItem(b.Id, b.Code, b.Title, b.LotCode, b.FeedG, b.CurrentStep, b.CurrentBegun, At(b.StartedTicks), b.ClosedTicks is { } t ? At(t) : null, b.ProductG)).ToList());
+        return TypedResults.Ok(store.Lists.Batches(find, skip).Select(b => new BatchListItem(b.Id, b.Code, b.Title, b.LotCode, b.FeedG, b.CurrentStep, b.CurrentBegun, At(b.StartedTicks), b.ClosedTicks is { } t ? At(t) : null, b.ProductG)).ToList());
     }
 
     private static BatchResult Start(StartRequest request, Writing writing, TimeProvider time)
@@ -136,12 +133,13 @@ public static class RunEndpoints
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 
-    private static Results<Ok<List<JournalLine>>, ProblemHttpResult> Journal(string batchId, Writing writing)
+    private static Results<Ok<List<JournalLine>>, ProblemHttpResult> Journal(string batchId, Writing writing, string? find = null, int skip = 0)
     {
         var state = writing.Ledger.State;
         if (!state.Batches.ContainsKey(batchId))
             return Problems.NotFound("such batch");
-        return TypedResults.Ok(state.Entries.Naming(Entry.BatchStream(batchId)).Reverse()
+        var said = state.Entries.Naming(Entry.BatchStream(batchId)).Reverse().Where(e => string.IsNullOrWhiteSpace(find) || EntryWords.Say(e.Body).Contains(find.Trim(), StringComparison.OrdinalIgnoreCase));
+        return TypedResults.Ok(said.Skip(Math.Max(0, skip)).Take(Lists.Page)
             .Select(e => new JournalLine(e.Id, e.OccurredAt, e.RecordedAt, e.By, EntryWords.Say(e.Body), StepOf(e.Body), state.Entries.CorrectedBy(e.Id), Corrections.Refuse(state, e.Id) is null && e.Streams.All(s => s.Stream == Entry.BatchStream(batchId)) && e.Body is not (NoteWritten or BatchStarted))).ToList());
     }
 

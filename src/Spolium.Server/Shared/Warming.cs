@@ -2,7 +2,6 @@ using System.Data.Common;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Journal;
 using Spolium.Data;
 
 namespace Spolium.Server.Shared;
@@ -16,17 +15,19 @@ public sealed class Warming(IServer server, JournalStore store, IHostApplication
     private const int Trails = 30;
 
     /// <summary>What is asked, each with the body that it is posted with; null asks without one.</summary>
-    public static IEnumerable<(string Path, object? Body)> Asked(State state)
+    public static IEnumerable<(string Path, object? Body)> Asked(JournalStore store)
     {
+        var state = store.Ledger.State;
         foreach (var path in new[] { "lots", "batches", "shelf", "shelf/forms", "ways", "vessels", "prices", "materials", "strength/choices", "quantities/instruments", "pools", "books/practice", "books/recovery", "books/losses", "books/places", "books/chart", "books/reagents", "books/money" })
             yield return ("/api/" + path, null);
         // An open batch has the step at hand, a closed one the balance of all; one that does not add up is searched for slips.
-        foreach (var some in state.Batches.Values.GroupBy(b => b.ClosedAt is null).Select(g => g.OrderByDescending(b => b.StartedAt).ThenBy(b => b.Id, StringComparer.Ordinal).ToList()))
+        List<string> open = [.. state.Batches.Values.Where(b => b.ClosedAt is null).OrderByDescending(b => b.StartedAt).ThenBy(b => b.Id, StringComparer.Ordinal).Select(b => b.Id)];
+        foreach (var some in new[] { open, store.Lists.ClosedBatches(Trails) }.Where(b => b.Count > 0))
         {
             foreach (var view in new[] { "", "/journal", "/worth" })
-                yield return ($"/api/batches/{some[0].Id}{view}", null);
+                yield return ($"/api/batches/{some[0]}{view}", null);
             foreach (var batch in some.Take(Trails))
-                yield return ($"/api/batches/{batch.Id}/trail", null);
+                yield return ($"/api/batches/{batch}/trail", null);
         }
         if (state.Lots.Values.Where(l => l.Left > 0).MinBy(l => l.Id, StringComparer.Ordinal) is { } lot)
         {
@@ -46,7 +47,7 @@ public sealed class Warming(IServer server, JournalStore store, IHostApplication
         {
             store.Rehearse();
             using var client = new HttpClient(new SocketsHttpHandler { UseProxy = false }) { BaseAddress = address };
-            foreach (var (path, body) in Asked(store.Ledger.State))
+            foreach (var (path, body) in Asked(store))
                 using (body is null ? await client.GetAsync(path, stoppingToken) : await client.PostAsJsonAsync(path, body, stoppingToken))
                 {
                 }

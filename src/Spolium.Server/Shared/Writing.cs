@@ -32,6 +32,11 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
 
     public Ledger Ledger => store.Ledger;
 
+    public Lists Lists => store.Lists;
+
+    /// <summary>What the journal told before an entry of it; found by what is asked for.</summary>
+    public Ledger Before(Entry entry) => store.Before(entry);
+
     /// <summary>The same with a decision that depends on when it happens and on who it is.</summary>
     public Task<Results<Ok<T>, ProblemHttpResult>> Write<T>(Head head, object request, IReadOnlyList<string> streams, RequestReader reader, Func<Ledger, Moment, Decision> decide, Func<Ledger, T> answer)
     {

@@ -21,7 +21,7 @@ public static class ShelfEndpoints
     public static void MapShelf(this IEndpointRouteBuilder app)
     {
         var shelf = app.MapGroup("/api/shelf").WithTags("shelf");
-        shelf.MapGet("/", (Writing writing, TimeProvider time) => TypedResults.Ok(View(writing.Ledger.State, time.GetUtcNow(), new FigureBook())));
+        shelf.MapGet("/", (Writing writing, TimeProvider time) => TypedResults.Ok(View(writing, time.GetUtcNow(), new FigureBook())));
         shelf.MapGet("/working", Working);
         shelf.MapGet("/forms", () => TypedResults.Ok(ReagentForm.All.Select(Of).ToList()));
         shelf.MapPost("/", Receive);
@@ -130,7 +130,7 @@ public static class ShelfEndpoints
     }
 
     private static ShelfAnswer OnShelf(Head head, object request, IReadOnlyList<string> streams, Writing writing, TimeProvider time, RequestReader reader, Func<Ledger, Decision> decide) =>
-        writing.Write(head, request, streams, reader, decide, l => View(l.State, time.GetUtcNow(), new FigureBook()));
+        writing.Write(head, request, streams, reader, decide, _ => View(writing, time.GetUtcNow(), new FigureBook()));
 
     private static Results<Ok<BottleDetail>, ProblemHttpResult> Get(string bottleId, Writing writing, TimeProvider time) =>
         writing.Ledger.State.Shelf.ContainsKey(bottleId) ? TypedResults.Ok(Detail(writing.Ledger.State, bottleId, time.GetUtcNow(), new FigureBook())) : Problems.NotFound("such bottle");
@@ -138,19 +138,25 @@ public static class ShelfEndpoints
     private static Results<Ok<Figure>, ProblemHttpResult> Working(string key, Writing writing, TimeProvider time)
     {
         var book = new FigureBook();
-        View(writing.Ledger.State, time.GetUtcNow(), book);
+        View(writing, time.GetUtcNow(), book);
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 
-    private static ShelfView View(State state, DateTimeOffset now, FigureBook book)
+    /// <summary>Old bottles, and batches with what they took, that the page lists.</summary>
+    private const int Listed = 30;
+
+    private static ShelfView View(Writing writing, DateTimeOffset now, FigureBook book)
     {
-        var all = state.Shelf.Values.OrderBy(b => b.Id, StringComparer.Ordinal).Select(b => (Bottle: b, View: Of(state, b, now, book))).ToList();
+        var state = writing.Ledger.State;
+        var bottles = state.Shelf.Values.Concat(writing.Lists.OldBottles(Listed).Select(state.Shelf.Find).OfType<ShelfBottle>()).DistinctBy(b => b.Id);
+        var batches = state.Batches.Values.Where(b => b.ClosedAt is null).Concat(writing.Lists.LatestBatches(Listed).Select(state.Batches.Find).OfType<BatchState>()).DistinctBy(b => b.Id);
+        var all = bottles.OrderBy(b => b.Id, StringComparer.Ordinal).Select(b => (Bottle: b, View: Of(state, b, now, book))).ToList();
         return new(
             [.. all.Where(b => b.Bottle.DiscardedAt is null).GroupBy(b => b.View.Family).OrderBy(g => Family(g.Key)).Select(g => new FamilyView(g.Key, [.. g.Select(b => b.View)]))],
             [.. all.Where(b => b.Bottle.DiscardedAt is not null).Select(b => b.View)],
             [.. ShelfAtWork.Needs(state, now).Select(n => new NeedView(n.Formula, n.Name, book.Add($"need/{n.Formula}", n.Wanted), book.Add($"there/{n.Formula}", n.There), n.Short,
                 [.. n.Batches.Select((b, i) => new NeedLine(b.Code, book.Add($"need/{n.Formula}/{i}", b.Grams), b.Begun))]))],
-            [.. state.Batches.Values.OrderByDescending(b => b.StartedAt).Select(b => ShelfAtWork.Use(state, b)).Where(u => u.Bottles.Count > 0).Select(u => new UseView(u.BatchId, u.Code, state.Batches[u.BatchId].ClosedAt is not null,
+            [.. batches.OrderByDescending(b => b.StartedAt).Select(b => ShelfAtWork.Use(state, b)).Where(u => u.Bottles.Count > 0).Select(u => new UseView(u.BatchId, u.Code, state.Batches[u.BatchId].ClosedAt is not null,
                 book.Add($"use/{u.BatchId}", u.Cost), u.WithoutPrice, book.AddOrNone($"use/{u.BatchId}/per-gram", u.PerGram),
                 [.. u.Bottles.Select(l => new UseLine(l.BottleId, l.Name, book.Add($"use/{u.BatchId}/{l.BottleId}", l.Grams), book.AddOrNone($"use/{u.BatchId}/{l.BottleId}/ml", l.Millilitres), book.AddOrNone($"use/{u.BatchId}/{l.BottleId}/cost", l.Cost)))]))]);
     }

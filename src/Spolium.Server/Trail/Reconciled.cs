@@ -4,10 +4,10 @@ using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
+using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Server.Shared;
-using Spolium.Core.Planning;
 
 namespace Spolium.Server.Trail;
 

@@ -84,8 +84,8 @@ public static class TrailEndpoints
             return Problems.NotFound("such batch");
         var mine = now.State.Entries.Naming(Entry.BatchStream(batchId)).ToList();
         var upTo = Math.Clamp(at ?? mine.Count, 1, mine.Count);
-        // Any past moment is a replay of the journal up to it.
-        var ledger = upTo == mine.Count ? now : Ledger.Of(now.State.Entries.TakeWhile(e => e.Order < mine[(int)upTo].Order));
+        // Any past moment is the journal up to it.
+        var ledger = upTo == mine.Count ? now : writing.Before(mine[(int)upTo]);
         var batch = ledger.State.Batches[batchId];
         var element = wanted ?? MetalOf(now.State, asItIs);
         if (batch.Believed.All(b => b.Element != element))

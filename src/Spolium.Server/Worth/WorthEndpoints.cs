@@ -5,10 +5,10 @@ using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
+using Spolium.Core.Records;
 using Spolium.Server.Lots;
 using Spolium.Server.Plan;
 using Spolium.Server.Shared;
-using Spolium.Core.Records;
 
 namespace Spolium.Server.Worth;
 

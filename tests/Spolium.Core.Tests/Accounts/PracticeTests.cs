@@ -156,7 +156,7 @@ public class PracticeTests
                 continue;
             var goneOn = BatchAtWork.Plan(ledger.State, batch);
             var feed = batch.Feeds.Select(f => BatchAtWork.FeedOf(ledger.State, ledger.State.Lots[f.Id], f.Amount)).Aggregate((a, b) => a.Plus(b));
-            var anew = Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, VesselsAtWork.Of(ledger.State), batch.BalanceStepG, ShelfAtWork.Levels(ledger.State)), batch.Facts, Observing.DrawsOf(ledger.State, batch));
+            var anew = Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, VesselsAtWork.Of(ledger.State), batch.BalanceStepG, ShelfAtWork.Levels(ledger.State, ShelfAtWork.Ids(batch))), batch.Facts, Observing.DrawsOf(ledger.State, batch));
             Assert.Equal(Doses(anew), Doses(goneOn));
         }
 

@@ -139,7 +139,7 @@ public class DecisionTests
         var smb = needs.Single(n => n.Formula == "Na2S2O5");
         Assert.All(smb.Batches, b => Assert.Equal("26-02", b.Code));
         Assert.False(smb.Short);
-        var empty = Demo.State with { Shelf = Demo.State.Shelf.Clear() };
+        var empty = Demo.State with { Shelf = Streams<ShelfBottle>.Empty };
         Assert.True(ShelfAtWork.Needs(empty, now).Single(n => n.Formula == "Na2S2O5").Short);
         Assert.Equal(["S-1"], ShelfAtWork.Use(empty, empty.Batches["26-01"]).WithoutPrice.Where(id => id == "S-1"));
     }

@@ -43,7 +43,7 @@ public class WaySearchTests
         Assert.Equal(all.Count, all.Select(w => w.Id).Distinct().Count());
         // In no world is any of them refused, and each brings its metal.
         var feed = BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount);
-        var shop = new Shop(ShelfAtWork.ForPlan(Demo.Value, Now), VesselsAtWork.Of(Demo.Value), Levels: ShelfAtWork.Levels(Demo.Value));
+        var shop = ShelfAtWork.ShopWith(Demo.Value, ShelfAtWork.ForPlan(Demo.Value, Now));
         foreach (var way in all)
         {
             var (plan, refused) = WaySearch.Confirm(way, LotAtWork.RouteFor(lot, way.Methods), feed, shop, new Draws(lot.Id));

@@ -1,9 +1,23 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api, type Schemas } from './client';
 import { unwrap } from './problem';
 
 export const useLots = () =>
   useQuery({ queryKey: ['lots'], queryFn: async () => unwrap(await api.GET('/api/lots')) });
+
+/** How many a list has at a time. */
+const page = 200;
+
+/** Lots that have a word in code, title or kind, newest first, page behind page. */
+export const useLotsWith = (find: string) =>
+  useInfiniteQuery({
+    queryKey: ['lots', 'with', find],
+    initialPageParam: 0,
+    placeholderData: keepPreviousData,
+    queryFn: async ({ pageParam }) =>
+      unwrap(await api.GET('/api/lots', { params: { query: { find, skip: pageParam } } })),
+    getNextPageParam: (last, pages) => (last.length < page ? undefined : pages.length * page),
+  });
 
 export const useLot = (lotId: string | undefined) =>
   useQuery({

@@ -1,8 +1,9 @@
-import { useHotkeys } from '@mantine/hooks';
-import { useEffect, useRef } from 'react';
+import { TextInput } from '@mantine/core';
+import { useDebouncedValue, useHotkeys } from '@mantine/hooks';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { Schemas } from '../api/client';
-import { useLots } from '../api/lots';
+import { useLotsWith } from '../api/lots';
 import { LotDetail } from './LotDetail';
 import { LotsViews } from './LotsViews';
 import styles from './lots.module.css';
@@ -12,10 +13,13 @@ import { ReceiveForm } from './ReceiveForm';
 /** Receive, sort, and see what waits for what. */
 export function LotsPage() {
   const { lotId } = useParams();
-  const lots = useLots();
+  const [typed, setTyped] = useState('');
+  const [word] = useDebouncedValue(typed, 200);
+  const lots = useLotsWith(word.trim());
   const navigate = useNavigate();
   useHotkeys([['n', () => void navigate('/lots/receive')]]);
-  const list = lots.data ?? [];
+  const all = lots.data?.pages.flat() ?? [];
+  const list = all.filter((l, i) => all.findIndex((x) => x.id === l.id) === i);
   const chosen = lotId ?? (list.find((l) => l.leftValue > 0) ?? list[0])?.id;
   const rows = useRef<HTMLUListElement>(null);
   useEffect(() => {
@@ -34,6 +38,14 @@ export function LotsPage() {
               <Link to="/lots/pool">Put lots together</Link>
             </p>
           )}
+          {(list.length > 20 || typed) && (
+            <TextInput
+              label="Look for"
+              placeholder="code, title or kind"
+              value={typed}
+              onChange={(e) => setTyped(e.currentTarget.value)}
+            />
+          )}
           <ul ref={rows}>
             {inFamilies(list).map(({ lot: l, part }) => (
               <li key={l.id} className={part ? styles.partOf : undefined}>
@@ -51,16 +63,23 @@ export function LotsPage() {
               </li>
             ))}
           </ul>
+          {lots.hasNextPage && (
+            <button className="word" onClick={() => void lots.fetchNextPage()}>
+              older lots
+            </button>
+          )}
           {lots.data && list.length === 0 && (
             <p className="soft">
-              No lot yet. Weigh one, write down what may be in it, and it can be planned.
+              {typed
+                ? 'No lot has that in its code, title or kind.'
+                : 'No lot yet. Weigh one, write down what may be in it, and it can be planned.'}
             </p>
           )}
         </section>
         <section className={styles.detail}>
           {lotId === 'pool' ? (
             <PoolForm lots={list.filter((l) => l.leftValue > 0)} />
-          ) : lotId === 'receive' || (lots.data && !chosen) ? (
+          ) : lotId === 'receive' || (lots.data && !typed && !chosen) ? (
             <ReceiveForm />
           ) : (
             chosen && <LotDetail key={chosen} lotId={chosen} />
@@ -82,11 +101,13 @@ const stands = (l: Schemas['LotListItem']) =>
           ? `${l.left} left`
           : 'untouched';
 
-// Parts stand under the lot that they come from.
+// Parts stand under the lot that they come from, where it is in the list.
 function inFamilies(list: Schemas['LotListItem'][]) {
+  const there = new Set(list.map((l) => l.id));
+  const parentOf = (l: Schemas['LotListItem']) => (l.partOf && there.has(l.partOf) ? l.partOf : null);
   const under = (parent: string | null): { lot: Schemas['LotListItem']; part: boolean }[] =>
     list
-      .filter((l) => (l.partOf ?? null) === parent)
+      .filter((l) => parentOf(l) === parent)
       .flatMap((lot) => [{ lot, part: parent !== null }, ...under(lot.id)]);
   return under(null);
 }

@@ -1,3 +1,5 @@
+import { TextInput } from '@mantine/core';
+import { useDebouncedValue } from '@mantine/hooks';
 import { useState } from 'react';
 import { useJournal } from '../api/batches';
 import { api, type Schemas } from '../api/client';
@@ -9,15 +11,31 @@ import { clock } from './time';
 /** What was written, newest first; each entry can be taken back while nothing rests on it. */
 export function JournalSheet({ batchId, version }: { batchId: string; version: number }) {
   const [open, setOpen] = useState(false);
-  const journal = useJournal(batchId, open);
+  const [typed, setTyped] = useState('');
+  const [word] = useDebouncedValue(typed, 200);
+  const journal = useJournal(batchId, open, word.trim());
+  const lines = journal.data?.pages.flat() ?? [];
   return (
     <details className={styles.journal} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>What was written ({version})</summary>
+      {(version > 40 || typed) && (
+        <TextInput
+          label="Look for"
+          placeholder="a word of what was written"
+          value={typed}
+          onChange={(e) => setTyped(e.currentTarget.value)}
+        />
+      )}
       <ul>
-        {journal.data?.map((l) => (
+        {lines.map((l) => (
           <JournalLine key={l.entryId} line={l} batchId={batchId} version={version} />
         ))}
       </ul>
+      {journal.hasNextPage && (
+        <button className="word" onClick={() => void journal.fetchNextPage()}>
+          what was written before
+        </button>
+      )}
     </details>
   );
 }

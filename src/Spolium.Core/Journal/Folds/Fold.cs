@@ -25,6 +25,12 @@ internal sealed class Fold(EntryLog log)
         var body => apply(this, state, entry, body),
     };
 
+    public LotState? Lot(string id) => Of<LotState>(Entry.LotStream(id), log.End, (f, s, e, b) => LotFold.Apply(f, id, s, e, b));
+
+    public BatchState? Batch(string id) => Of<BatchState>(Entry.BatchStream(id), log.End, (f, s, e, b) => BatchFold.Apply(f, id, s, e, b));
+
+    public ShelfBottle? Bottle(string id) => Of<ShelfBottle>(Entry.BottleStream(id), log.End, (_, s, e, b) => BottleFold.Apply(id, s, e, b));
+
     /// <summary>A lot as it stood before an entry.</summary>
     public LotState? Lot(string id, Entry before) => Of<LotState>(Entry.LotStream(id), before.Order, (f, s, e, b) => LotFold.Apply(f, id, s, e, b));
 
