@@ -144,6 +144,9 @@ public sealed class JournalStore : IDisposable
         return entry.Brought ? Ledger.Of(ledger.State.Entries.TakeWhile(e => e.Order < entry.Order)) : new(Replay.Opened(EntryLog.On(new Archive(lent), seq), [], []), Book.On(new Archive(lent), seq));
     }
 
+    /// <summary>Is told the points of a write as it passes them: where a crash may find it. For trying that alone.</summary>
+    public Action<string>? Passing { get; set; }
+
     /// <summary>Lists of what is at rest too.</summary>
     public Lists Lists => new(this);
 
@@ -343,10 +346,13 @@ public sealed class JournalStore : IDisposable
         db.SaveChanges();
         if (!keep)
             return;
+        Passing?.Invoke("saved");
         transaction.Commit();
+        Passing?.Invoke("committed");
         (head, seq) = (row.Chain, row.Seq);
         // After the entry, never before it: the file may lag.
         headFile.Write(row.Seq, head);
+        Passing?.Invoke("told");
     }
 
     internal static EntryRow Row(Entry entry, string request, long seq) => new()

@@ -6,6 +6,8 @@ return args switch
     ["answers", "renew"] => Recorded.Compare(renew: true),
     ["make", var file] => Make(file),
     ["folder", var journal, var migration, var most, var file] => Folder(journal, migration, int.Parse(most), file),
+    ["crash", var kills, var seed] => Crashes.Run(int.Parse(kills), int.Parse(seed)),
+    ["crash-child", var journal, var shop, var point, var after] => Crashes.Write(journal, shop, point, int.Parse(after)),
     _ => Usage(),
 };
 
@@ -29,6 +31,6 @@ static int Folder(string journal, string migration, int most, string file)
 
 static int Usage()
 {
-    Console.Error.WriteLine("golden answers [renew] | golden make FILE | golden folder JOURNAL MIGRATION ENTRIES FILE");
+    Console.Error.WriteLine("golden answers [renew] | golden make FILE | golden folder JOURNAL MIGRATION ENTRIES FILE | golden crash KILLS SEED");
     return 2;
 }

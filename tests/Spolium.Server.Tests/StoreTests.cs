@@ -2,6 +2,7 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Records;
 using Spolium.Data;
+using Spolium.Golden;
 using Xunit;
 
 namespace Spolium.Server.Tests;
@@ -15,19 +16,19 @@ public class StoreTests
         await shop.Done("/api/lots", Shop.Lot());
         await shop.Done("/api/batches/26-02/steps/3-sulfamic/pours", new { Head = Shop.Head(), DoseId = "sulfamic", BottleId = "S-1", Amount = "0.2 g" });
         await shop.Done("/api/batches/26-02/corrections", new { Head = Shop.Head(), Corrects = shop.Store.Ledger.State.Entries[^1].Id, Reason = "spilled" });
-        var live = ProjectionsText.Of(shop.Store);
+        var live = Projections.Of(shop.Store);
         Assert.Contains(live, r => r.StartsWith("lot|X-1", StringComparison.Ordinal));
         shop.Store.Rebuild();
-        Assert.Equal(live, ProjectionsText.Of(shop.Store));
+        Assert.Equal(live, Projections.Of(shop.Store));
     }
 
     [Fact]
     public async Task A_rehearsed_write_leaves_nothing()
     {
         await using var shop = new Shop();
-        var (lists, entries) = (ProjectionsText.Of(shop.Store), shop.Store.Read().Count);
+        var (lists, entries) = (Projections.Of(shop.Store), shop.Store.Read().Count);
         shop.Store.Rehearse();
-        Assert.Equal(lists, ProjectionsText.Of(shop.Store));
+        Assert.Equal(lists, Projections.Of(shop.Store));
         Assert.Equal((entries, entries), (shop.Store.Read().Count, shop.Store.Ledger.State.Entries.Count));
         await using (var db = shop.Store.Connect())
             Assert.Equal("0", Scalar(db, "SELECT count(*) FROM entry_stream WHERE stream = 'rehearsal'"));
@@ -82,12 +83,12 @@ public class StoreTests
     public async Task Projections_that_are_behind_are_rebuilt_at_the_next_start()
     {
         var shop = new Shop();
-        var wanted = ProjectionsText.Of(shop.Store);
+        var wanted = Projections.Of(shop.Store);
         var folder = await shop.Stop();
         await using (var db = new SpoliumDb(SpoliumDb.At(Path.Combine(folder, "spolium.db"))))
             await db.Database.ExecuteSqlRawAsync("DELETE FROM lot; DELETE FROM holding; DELETE FROM projection;");
         using var store = JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System);
-        Assert.Equal(wanted, ProjectionsText.Of(store));
+        Assert.Equal(wanted, Projections.Of(store));
         Directory.Delete(folder, true);
     }
 

@@ -25,9 +25,9 @@ public class ProjectionLawTests
                 if (!seen.Add(what) && entry.Body is not NoteWritten)
                     continue;
                 tried++;
-                var live = ProjectionsText.Of(store);
+                var live = Projections.Of(store);
                 store.Rebuild();
-                var rebuilt = ProjectionsText.Of(store);
+                var rebuilt = Projections.Of(store);
                 Assert.True(live.SequenceEqual(rebuilt), $"after {what}:\n- {string.Join("\n- ", live.Except(rebuilt))}\n+ {string.Join("\n+ ", rebuilt.Except(live))}");
             }
             Assert.True(tried > 80, $"{tried} states compared");

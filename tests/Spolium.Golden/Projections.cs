@@ -2,10 +2,10 @@ using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using Spolium.Data;
 
-namespace Spolium.Server.Tests;
+namespace Spolium.Golden;
 
 /// <summary>All rows of all projections as text: every table that is not journal, every column but the numbers that postings are given when they are put in.</summary>
-internal static class ProjectionsText
+public static class Projections
 {
     private static readonly string[] Journal = ["entry", "entry_stream", "plan"];
 
