@@ -22,7 +22,11 @@ internal static partial class GrowingShop
         var year = demo.Take(demo.ToList().FindLastIndex(e => e.Body is BottleDiscarded) + 1).Where(e => e.Body is not PricesKept).ToList();
         var years = Math.Max(0, (int)Math.Ceiling((entries - demo.Count) / (double)year.Count));
         var written = 0;
-        foreach (var page in Enumerable.Range(1, years).SelectMany(k => year.Select(e => Again(e, years - k + 1))).Concat(demo).Chunk(PageOfEntries))
+        // Tubs and pots are those of all years.
+        var opened = new HashSet<string>();
+        var all = Enumerable.Range(1, years).SelectMany(k => year.Select(e => Again(e, years - k + 1))).Concat(demo).Where(e => e.Body is not PoolOpened p || opened.Add(p.PoolId));
+        var versions = new Dictionary<string, long>();
+        foreach (var page in all.Select(e => Counted(e, versions)).Chunk(PageOfEntries))
         {
             store.Import(page);
             written += page.Length;
@@ -50,9 +54,12 @@ internal static partial class GrowingShop
         };
     }
 
+    private static Entry Counted(Entry entry, Dictionary<string, long> versions) =>
+        entry with { Streams = [.. entry.Streams.Select(s => s with { Version = versions[s.Stream] = versions.GetValueOrDefault(s.Stream) + 1 })] };
+
     private static string Sign(string id, int back) => new Guid(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes($"{id} {back}")).AsSpan(0, 16)).ToString();
 
-    // Lots, batches, pools and bottles of the demo, as they stand in texts and in names of streams and accounts.
+    // Lots, batches and bottles of the demo, as they stand in texts and in names of streams and accounts.
     [GeneratedRegex("(?<=[\":/ ])(hl-\\d+\\w*|HL-\\d+\\w*|2[56]-\\d\\d|T1|P1|[NHSMBUCPLAK]-0)(?=[\"/: ,])")]
     private static partial Regex Names();
 }

@@ -49,7 +49,7 @@ internal static class Growth
                 await Task.Delay(20);
             var start = clock.Elapsed.TotalSeconds;
             // What it asks itself in the background comes to an end first.
-            await Task.Delay(TimeSpan.FromSeconds(20));
+            await Quiet(server);
             var closed = "25-23";
             string[] asked = ["/api/batches/26-02", "/api/batches/26-02/trail", $"/api/batches/{closed}/trail", "/api/lots/hl-1", "/api/shelf", "/api/batches/26-02/worth", $"/api/batches/{closed}/worth", "/api/books/recovery", "/api/lots", "/api/batches"];
             var pour = await Cpu(server, () => Pour(client));
@@ -67,6 +67,18 @@ internal static class Growth
         {
             if (!server.HasExited)
                 server.Kill();
+        }
+    }
+
+    private static async Task Quiet(Process server)
+    {
+        for (var quiet = 0; quiet < 3;)
+        {
+            server.Refresh();
+            var before = server.TotalProcessorTime;
+            await Task.Delay(1000);
+            server.Refresh();
+            quiet = (server.TotalProcessorTime - before).TotalMilliseconds < 60 ? quiet + 1 : 0;
         }
     }
 

@@ -49,7 +49,8 @@ internal sealed class Archive(Connections connections) : IArchive, IBookArchive
     /// <summary>So many entries behind a number, oldest first.</summary>
     public IReadOnlyList<Entry> Page(long from, int most) => Entries($"WHERE e.Seq > @until ORDER BY e.Seq LIMIT {most}", "", from);
 
-    public long Count(long until) => Scalar("SELECT count(*) FROM entry WHERE Seq <= @until", "", until);
+    // All of them are counted by the smaller index of ids.
+    public long Count(long until) => Scalar("SELECT CASE WHEN (SELECT max(Seq) FROM entry) <= @until THEN (SELECT count(*) FROM entry) ELSE (SELECT count(*) FROM entry WHERE Seq <= @until) END", "", until);
 
     public long Version(string stream, long until) => Scalar(
         "SELECT max((SELECT coalesce(max(Version), 0) FROM entry_stream WHERE Stream = @name AND Seq <= @until), (SELECT coalesce(max(Version), 0) FROM touch WHERE Stream = @name AND Seq <= @until))", stream, until);

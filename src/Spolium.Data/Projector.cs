@@ -25,8 +25,9 @@ internal static class Projector
     {
         // Rows are put in, changed and removed through the tracker itself: it need not look for changes at every step.
         db.ChangeTracker.AutoDetectChangesEnabled = false;
+        using var into = new Inserter(db);
         foreach (var entry in written)
-            Touched(db, entry);
+            Touched(into, entry);
         var streams = written.SelectMany(w => w.Touched).Distinct().ToList();
         IEnumerable<string> Ids(string kind) => streams.Where(s => s.StartsWith(kind, StringComparison.Ordinal)).Select(s => s[kind.Length..]);
         foreach (var stream in streams)
@@ -44,7 +45,8 @@ internal static class Projector
                 moved.Add(batch);
         }
         foreach (var entry in written)
-            db.Postings.AddRange(entry.Posted.Select(p => Row(p, entry.Seq)));
+            foreach (var p in entry.Posted)
+                into.Post(p, entry.Seq);
         List<Posting> posted = [.. written.SelectMany(w => w.Posted)];
         // When a batch closes, what stood at work in it stands in a bar, in filters, in drums.
         var relocated = moved.SelectMany(AccountsOf).SelectMany(a => after.Book.ElementsEverOn(a).Select(e => (Account: a, Element: e)));
@@ -63,12 +65,14 @@ internal static class Projector
     }
 
     // Under which streams an entry is found on the disk, and what it brings along under which ids.
-    private static void Touched(SpoliumDb db, Projected written)
+    private static void Touched(Inserter into, Projected written)
     {
         var own = written.Entry.Body is BatchBroughtIn { File: var file } ? (Stream: Entry.BatchStream(file.BatchId), Version: EntryLog.VersionOf(file)) : default;
-        db.Touched.AddRange(written.Touched.Select(s => new TouchRow { Stream = s, Seq = written.Seq, Version = s == own.Stream ? own.Version : null }));
+        foreach (var stream in written.Touched)
+            into.Touch(stream, written.Seq, stream == own.Stream ? own.Version : null);
         var ids = written.Entry.Body is BatchBroughtIn b ? b.File.Entries.Select(e => e.Id) : written.Entry.Id == EntryId.Plain(written.Entry.Id) ? [] : [written.Entry.Id];
-        db.Touched.AddRange(ids.Select(Archive.Inner).Distinct().Select(id => new TouchRow { Stream = id, Seq = written.Seq }));
+        foreach (var id in ids.Select(Archive.Inner).Distinct())
+            into.Touch(id, written.Seq, null);
     }
 
     // What is at work is folded at every start; all else when somebody asks.
@@ -142,18 +146,6 @@ internal static class Projector
         else if (db.Set<T>().Find(key) is { } there)
             db.Set<T>().Remove(there);
     }
-
-    private static PostingRow Row(Posting p, long seq) => new()
-    {
-        Seq = seq,
-        EntryId = p.EntryId,
-        Account = p.Account,
-        Element = p.Element,
-        Micrograms = p.Micrograms,
-        SigmaG = p.SigmaG,
-        Basis = p.Basis.ToString(),
-        Readings = p.Readings.Count == 0 ? null : string.Join(' ', p.Readings),
-    };
 
     private static BottleRow Row(ShelfBottle bottle) => new()
     {

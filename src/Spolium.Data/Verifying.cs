@@ -30,20 +30,7 @@ public static class Verifying
             faults.AddRange(Rows(connection, "PRAGMA integrity_check(20)", r => r.GetString(0)).Where(l => l != "ok").Select(l => "database: " + l));
             var chained = Rows(connection, "SELECT name FROM pragma_table_info('entry')", r => r.GetString(0)).Contains("Chain");
             var streams = Rows(connection, "SELECT Stream, Version, Seq FROM entry_stream", r => new EntryStreamRow { Stream = r.GetString(0), Version = r.GetInt64(1), Seq = r.GetInt64(2) }).ToLookup(s => s.Seq);
-            var rows = Rows(connection, $"SELECT Seq, Id, OccurredTicks, OccurredOffsetMinutes, RecordedTicks, By, Kind, Schema, Json, Hash{(chained ? ", Chain" : "")} FROM entry ORDER BY Seq", r => new EntryRow
-            {
-                Seq = r.GetInt64(0),
-                Id = r.GetString(1),
-                OccurredTicks = r.GetInt64(2),
-                OccurredOffsetMinutes = r.GetInt32(3),
-                RecordedTicks = r.GetInt64(4),
-                By = r.GetString(5),
-                Kind = r.GetString(6),
-                Schema = r.GetInt32(7),
-                Json = r.GetString(8),
-                Hash = r.GetString(9),
-                Chain = chained && !r.IsDBNull(10) ? (byte[])r.GetValue(10) : null,
-            }).ToList();
+            var rows = Rows(connection, $"SELECT {EntryColumns}{(chained ? ", Chain" : "")} FROM entry ORDER BY Seq", ToRow).ToList();
             var entries = Replayed(rows, streams, faults);
             if (chained)
                 faults.AddRange(Broken(rows.Select(r => (r, (IReadOnlyList<EntryStreamRow>)[.. streams[r.Seq]])), null, ChainHeadOf(file)).Where(b => !Accepted(entries, b)).Select(b => b.What));
@@ -63,22 +50,44 @@ public static class Verifying
     internal static IReadOnlyList<ChainBreak> Broken(SpoliumDb db, long from, (long Seq, byte[] Hash)? head)
     {
         var before = db.Entries.AsNoTracking().Where(e => e.Seq <= from).OrderByDescending(e => e.Seq).FirstOrDefault();
-        var words = db.Entries.AsNoTracking().Where(e => e.Kind == "break-accepted").AsEnumerable().Select(e => EntryJson.Read(e.Kind, e.Schema, e.Json)).OfType<BreakAccepted>().ToList();
+        // They name the stream of the journal itself: nobody looks through all entries for them.
+        var words = db.Streams.Where(s => s.Stream == Entry.JournalStream).Join(db.Entries.AsNoTracking(), s => s.Seq, e => e.Seq, (_, e) => e).Where(e => e.Kind == "break-accepted").AsEnumerable().Select(e => EntryJson.Read(e.Kind, e.Schema, e.Json)).OfType<BreakAccepted>().ToList();
         return [.. Broken(Rows(db, before?.Seq ?? 0), before, head).Where(b => words.All(w => (w.Seq, w.Found) != (b.Seq, b.Found)))];
     }
 
+    // Row by row, with nothing kept: a journal of twenty years is larger than memory.
     private static IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> Rows(SpoliumDb db, long last)
     {
-        const int Page = 1000;
-        while (db.Entries.AsNoTracking().Where(e => e.Seq > last).OrderBy(e => e.Seq).Take(Page).ToList() is { Count: > 0 } rows)
+        db.Database.OpenConnection();
+        var connection = (SqliteConnection)db.Database.GetDbConnection();
+        using var streams = Rows(connection, $"SELECT Seq, Stream, Version FROM entry_stream WHERE Seq > {last} ORDER BY Seq", r => new EntryStreamRow { Seq = r.GetInt64(0), Stream = r.GetString(1), Version = r.GetInt64(2) }).GetEnumerator();
+        var more = streams.MoveNext();
+        foreach (var row in Rows(connection, $"SELECT {EntryColumns}, Chain FROM entry WHERE Seq > {last} ORDER BY Seq", ToRow))
         {
-            var (from, until) = (last, rows[^1].Seq);
-            var streams = db.Streams.AsNoTracking().Where(s => s.Seq > from && s.Seq <= until).AsEnumerable().ToLookup(s => s.Seq);
-            foreach (var row in rows)
-                yield return (row, [.. streams[row.Seq]]);
-            last = until;
+            var named = new List<EntryStreamRow>();
+            for (; more && streams.Current.Seq <= row.Seq; more = streams.MoveNext())
+                if (streams.Current.Seq == row.Seq)
+                    named.Add(streams.Current);
+            yield return (row, named);
         }
     }
+
+    private const string EntryColumns = "Seq, Id, OccurredTicks, OccurredOffsetMinutes, RecordedTicks, By, Kind, Schema, Json, Hash";
+
+    private static EntryRow ToRow(SqliteDataReader r) => new()
+    {
+        Seq = r.GetInt64(0),
+        Id = r.GetString(1),
+        OccurredTicks = r.GetInt64(2),
+        OccurredOffsetMinutes = r.GetInt32(3),
+        RecordedTicks = r.GetInt64(4),
+        By = r.GetString(5),
+        Kind = r.GetString(6),
+        Schema = r.GetInt32(7),
+        Json = r.GetString(8),
+        Hash = r.GetString(9),
+        Chain = r.FieldCount > 10 && !r.IsDBNull(10) ? (byte[])r.GetValue(10) : null,
+    };
 
     /// <param name="before">The row before the first, which counts as it stands; null where there is none.</param>
     private static IEnumerable<ChainBreak> Broken(IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> rows, EntryRow? before, (long Seq, byte[] Hash)? head)

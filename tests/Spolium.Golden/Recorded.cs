@@ -17,6 +17,9 @@ public static class Recorded
     /// <summary>Of the journal that schema 1 wrote.</summary>
     public const string FirstJournal = "journal-schema-1.jsonl.gz";
 
+    /// <summary>Of the journal that schema 2 wrote.</summary>
+    public const string SecondJournal = "journal-schema-2.jsonl.gz";
+
     /// <summary>Writes the golden shop as today's code writes a journal.</summary>
     public static void Make(string file)
     {
@@ -27,9 +30,9 @@ public static class Recorded
 
     /// <summary>Book and states of a golden journal as this version reads it.</summary>
     /// <param name="root">Of the repository.</param>
-    public static IReadOnlyList<string> Journal(string root = ".")
+    public static IReadOnlyList<string> Journal(string root = ".", string file = FirstJournal)
     {
-        var rows = GoldenFile.Read(Path.Combine(root, Reference, "golden", FirstJournal));
+        var rows = GoldenFile.Read(Path.Combine(root, Reference, "golden", file));
         var ledger = Ledger.Of(rows.Select(GoldenFile.ToEntry));
         return [.. BookAnswers.Of(ledger), .. BookAnswers.Frozen(ledger.State, Plans(rows))];
     }
@@ -47,6 +50,7 @@ public static class Recorded
     private static IEnumerable<(string Name, Func<IReadOnlyList<string>> Lines)> Parts() =>
     [
         ("journal", () => Journal()),
+        ("journal-2", () => Journal(file: SecondJournal)),
         ("plans", PlanAnswers.OfDemoLots),
         ("steps", PlanAnswers.OfRandomSteps),
         ("cases", () => CaseRunner.Answered(Reference)),

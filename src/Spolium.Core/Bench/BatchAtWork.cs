@@ -16,7 +16,7 @@ namespace Spolium.Core.Bench;
 public static class BatchAtWork
 {
     /// <summary>Plans that are kept; one has some 2 MB.</summary>
-    private const int Kept = 16;
+    private const int Kept = 8;
 
     // A batch and the shelf are immutable and its plan a pure function of both: one fold serves everyone who asks.
     private static Recent<BatchState, Folded> Plans(State state) => state.Memory.Of<BatchState, Folded>("plans", Kept, ReferenceEqualityComparer.Instance);

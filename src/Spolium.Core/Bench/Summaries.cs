@@ -104,10 +104,10 @@ public static class Summaries
         var (left, margin) = (worth.LeftOver - back, worth.Margin - back);
         var parts = Worth.HeldParts(plan, BatchWorth.ElementOf(plan), terms).ToList();
         var amounts = parts.Select(p => p.Kr.Amount).ToList();
-        // How its grams were reckoned stands with the steps, frozen when they began: the sheet tells what is made of them.
+        // How its grams and hours were reckoned stands with the steps, frozen when they began: the sheet tells what is made of them.
         var kept = new WorkingsKept();
-        foreach (var grams in plan.Steps.SelectMany(s => s.Plan.Doses.Select(d => d.Grams).Concat(s.Plan.Outputs.SelectMany(o => o.Charge.Moles.Values))))
-            kept.Add(grams);
+        foreach (var known in plan.Steps.Select(s => s.Plan).SelectMany(p => p.Doses.Select(d => d.Grams).Concat(p.Outputs.SelectMany(o => o.Charge.Moles.Values.Append(o.Charge.Mass()))).Append(p.Attended).Append(p.Unattended)))
+            kept.Add(known);
         Figure Kept(Working w) => Figure.Of(w, kept);
         return new(prices.EntryId, prices.List.Title, -worth.Lines.Where(l => l.Kr.Likely < 0).Sum(l => l.Kr.Likely), Measured.Of(worth.LeftOver), Measured.Of(worth.Margin),
             [.. worth.Lines.Select(l => new SheetLine(l.Id, Kept(l.Kr)))], Kept(worth.LeftOver), Kept(worth.AsItIs), Kept(worth.Margin),

@@ -21,6 +21,7 @@ public class GoldenTests
 
     [Theory]
     [InlineData("journal-schema-1.jsonl.gz", "7138eed9c2af39563058bf26578b9bb495a696a3a6ecfdc899a4ef3da8582122")]
+    [InlineData("journal-schema-2.jsonl.gz", "61a8784a756aff318e97622c67d666985dd65aa0425ea0172aaa725e973f4a94")]
     [InlineData("folder-first.db.gz", "cf1597ed218e579d58eee4a7c0c34058094dc5dbce3ad0eae25028175bde09c2")]
     [InlineData("folder-books.db.gz", "84c84b89b674bc53f311b455e2ac5340ff5c4916841486d313c5fb41eb037e4c")]
     public void Their_bytes_never_change(string file, string sha256) => Assert.Equal(sha256, Convert.ToHexStringLower(SHA256.HashData(File.ReadAllBytes(Path.Combine(Folder, file)))));
@@ -40,8 +41,11 @@ public class GoldenTests
     public void The_first_gives_the_book_and_the_states_that_are_recorded() => Assert.Equal(Recorded.Read("journal", Repository.Root).Order(StringComparer.Ordinal), Recorded.Journal(Repository.Root).Order(StringComparer.Ordinal));
 
     [Fact]
+    public void The_second_gives_what_is_recorded() => Assert.Equal(Recorded.Read("journal-2", Repository.Root).Order(StringComparer.Ordinal), Recorded.Journal(Repository.Root, Recorded.SecondJournal).Order(StringComparer.Ordinal));
+
+    [Fact]
     public void A_kind_that_stands_at_the_schema_of_then_is_written_as_it_stood() =>
-        Assert.All(Rows.Where(r => EntryKinds.Find(r.Kind)!.Schema == r.Schema), r => Assert.Equal(r.Json, EntryJson.Write(EntryJson.Read(r.Kind, r.Schema, r.Json))));
+        Assert.All(Rows.Concat(GoldenFile.Read(Path.Combine(Folder, Recorded.SecondJournal))).Where(r => EntryKinds.Find(r.Kind)!.Schema == r.Schema), r => Assert.Equal(r.Json, EntryJson.Write(EntryJson.Read(r.Kind, r.Schema, r.Json))));
 
     [Fact]
     public void What_is_brought_up_says_the_same_for_good() => Assert.All(Rows, r =>

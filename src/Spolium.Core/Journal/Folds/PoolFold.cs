@@ -10,7 +10,8 @@ internal static class PoolFold
         PoolOpened b => new(id, b.Code, b.Kind, b.Title, [], [], entry.OccurredAt, entry.Id),
         _ when pool is null => null,
         PutIntoPool b => pool with { Holds = pool.Holds.Add(new(b.BatchId, b.StepId, b.Output, [.. b.Holds], entry.OccurredAt, entry.Id)) },
-        PoolWorkedUp b => pool with { Holds = [], WorkedUp = pool.WorkedUp.Add(new(b, pool.Holds, entry.OccurredAt, entry.By, entry.Id)) },
+        // What became of its batches stands with them.
+        PoolWorkedUp b => pool with { Holds = [], WorkedUp = pool.WorkedUp.Add(new(b with { Batches = [] }, pool.Holds, entry.OccurredAt, entry.By, entry.Id)) },
         // A leaving that waits here holds something else than was believed when it went in.
         ReadingPutRight b => pool with { Holds = [.. pool.Holds.Select(h => Restated(h, b))] },
         _ => pool,
