@@ -46,6 +46,7 @@ public sealed class JournalStore : IDisposable
     private readonly string file;
     private readonly ChainHead headFile;
     private readonly Connections lent;
+    private readonly CancellationTokenSource leaving = new();
     private SpoliumDb? held;
     private volatile Ledger ledger = Ledger.Empty;
     private volatile IReadOnlyList<ChainBreak> breaks = [];
@@ -106,7 +107,8 @@ public sealed class JournalStore : IDisposable
         // An entry that this version cannot read stops it here, and not in the middle of somebody's work.
         _ = new Archive(lent).Page(Math.Max(0, last - AtOnce), (int)AtOnce);
         var state = db.Projections.AsNoTracking().FirstOrDefault();
-        if (last > 0 && (state is null || state.Seq != last || state.Version != Projector.Version))
+        // Lists tell what the journal tells, also of one that was changed behind its back.
+        if (last > 0 && (state is null || state.Seq != last || state.Version != Projector.Version || breaks.Count > 0))
             Rebuild(tell);
         ledger = At(last);
     }
@@ -122,7 +124,9 @@ public sealed class JournalStore : IDisposable
         Looked = last <= AtOnce ? Task.CompletedTask : Task.Run(() =>
         {
             using var beside = Connect();
-            breaks = [.. Verifying.Broken(beside, 0, headFile.Read())];
+            var found = Verifying.Broken(beside, 0, headFile.Read(), leaving.Token);
+            // Somebody may have given the word meanwhile.
+            breaks = [.. found.Where(b => !Verifying.Accepted(ledger.State.Entries.Of(Entry.JournalStream), b))];
         });
     }
 
@@ -374,7 +378,10 @@ public sealed class JournalStore : IDisposable
     public void Dispose()
     {
         writer.Dispose();
+        // Who ends the program does not wait for a look at twenty years.
+        leaving.Cancel();
         Looked.ContinueWith(_ => { }, TaskScheduler.Default).Wait();
+        leaving.Dispose();
         lent.Dispose();
         held?.Dispose();
         folder.Dispose();

@@ -47,16 +47,16 @@ public static class Verifying
     internal static (long Seq, byte[] Hash)? ChainHeadOf(string file) => new ChainHead(file + ".head").Read();
 
     /// <summary>Breaks of the chain behind an entry, and a tail that is gone although it had been acknowledged, which nobody gave the word for; read a page at a time.</summary>
-    internal static IReadOnlyList<ChainBreak> Broken(SpoliumDb db, long from, (long Seq, byte[] Hash)? head)
+    internal static IReadOnlyList<ChainBreak> Broken(SpoliumDb db, long from, (long Seq, byte[] Hash)? head, CancellationToken cancel = default)
     {
         var before = db.Entries.AsNoTracking().Where(e => e.Seq <= from).OrderByDescending(e => e.Seq).FirstOrDefault();
         // They name the stream of the journal itself: nobody looks through all entries for them.
         var words = db.Streams.Where(s => s.Stream == Entry.JournalStream).Join(db.Entries.AsNoTracking(), s => s.Seq, e => e.Seq, (_, e) => e).Where(e => e.Kind == "break-accepted").AsEnumerable().Select(e => EntryJson.Read(e.Kind, e.Schema, e.Json)).OfType<BreakAccepted>().ToList();
-        return [.. Broken(Rows(db, before?.Seq ?? 0), before, head).Where(b => words.All(w => (w.Seq, w.Found) != (b.Seq, b.Found)))];
+        return [.. Broken(Rows(db, before?.Seq ?? 0, cancel), before, head).Where(b => words.All(w => (w.Seq, w.Found) != (b.Seq, b.Found)))];
     }
 
     // Row by row, with nothing kept: a journal of twenty years is larger than memory.
-    private static IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> Rows(SpoliumDb db, long last)
+    private static IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> Rows(SpoliumDb db, long last, CancellationToken cancel)
     {
         db.Database.OpenConnection();
         var connection = (SqliteConnection)db.Database.GetDbConnection();
@@ -64,6 +64,7 @@ public static class Verifying
         var more = streams.MoveNext();
         foreach (var row in Rows(connection, $"SELECT {EntryColumns}, Chain FROM entry WHERE Seq > {last} ORDER BY Seq", ToRow))
         {
+            cancel.ThrowIfCancellationRequested();
             var named = new List<EntryStreamRow>();
             for (; more && streams.Current.Seq <= row.Seq; more = streams.MoveNext())
                 if (streams.Current.Seq == row.Seq)

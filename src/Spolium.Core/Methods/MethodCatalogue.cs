@@ -8,7 +8,8 @@ public static class MethodCatalogue
 
     private static readonly Dictionary<string, IMethod> ById = All.ToDictionary(m => m.Id);
 
-    public static IMethod? Find(string id) => ById.GetValueOrDefault(id);
+    /// <summary>By the name that it has now, or had once.</summary>
+    public static IMethod? Find(string id) => ById.GetValueOrDefault(JournalNames.MethodNow(id));
 
     /// <exception cref="KeyNotFoundException">There is no such method.</exception>
     public static IMethod Of(string id) => Find(id) ?? throw new KeyNotFoundException($"There is no method '{id}'.");

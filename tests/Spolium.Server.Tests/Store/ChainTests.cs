@@ -1,4 +1,5 @@
 using Microsoft.Data.Sqlite;
+using Spolium.Core.Records;
 using Spolium.Data;
 using Xunit;
 
@@ -122,6 +123,34 @@ public class ChainTests
         Assert.NotNull(Verifying.Of(file, pictures: false).Head);
         // Its one picture is nowhere: said, and nothing else.
         Assert.Contains("is missing or spoiled", Assert.Single(Verifying.Of(file).Faults));
+        Directory.Delete(folder, true);
+    }
+
+    // The end of a long journal is looked at before it opens, the rest beside the work.
+    [Fact]
+    public async Task A_change_deep_in_a_long_journal_is_told_when_all_of_it_has_been_looked_at()
+    {
+        var folder = Directory.CreateTempSubdirectory("spolium").FullName;
+        var file = Path.Combine(folder, "spolium.db");
+        var at = new DateTimeOffset(2026, 11, 1, 8, 0, 0, TimeSpan.Zero);
+        using (var store = JournalStore.Open(file, TimeProvider.System))
+            store.Import(Enumerable.Range(1, 2300).Select(i => new Entry(Guid.NewGuid().ToString(), [new("shop", i)], at.AddMinutes(i), at.AddMinutes(i), "AV", new NoteWritten(null, null, $"note {i}"))));
+        using (var whole = JournalStore.Open(file, TimeProvider.System))
+        {
+            await whole.Looked;
+            Assert.Empty(whole.Breaks);
+            Assert.Equal(2300, whole.Ledger.State.Entries.Count);
+        }
+        Sql(folder, "UPDATE entry SET Json = replace(Json, 'note 7', 'note 8') WHERE Seq = 7");
+        using (var store = JournalStore.Open(file, TimeProvider.System))
+        {
+            await store.Looked;
+            Assert.Contains("entry 7 was changed", Assert.Single(store.Breaks).What);
+            var written = await store.Write(new(Guid.NewGuid().ToString(), "x", new Dictionary<string, long?> { ["shop"] = null }, at, "AV", _ => Core.Bench.Decision.Write(new NoteWritten(null, null, "more"))), TestContext.Current.CancellationToken);
+            Assert.IsType<Written.Broken>(written);
+        }
+        // Whoever ends it at once does not wait for it.
+        JournalStore.Open(file, TimeProvider.System).Dispose();
         Directory.Delete(folder, true);
     }
 }
