@@ -377,11 +377,12 @@ public sealed class JournalStore : IDisposable
 
     public void Dispose()
     {
+        if (leaving.IsCancellationRequested)
+            return;
         writer.Dispose();
         // Who ends the program does not wait for a look at twenty years.
         leaving.Cancel();
         Looked.ContinueWith(_ => { }, TaskScheduler.Default).Wait();
-        leaving.Dispose();
         lent.Dispose();
         held?.Dispose();
         folder.Dispose();
