@@ -14,7 +14,7 @@ namespace Spolium.Data;
 /// <param name="connections">Connections that are lent for one question.</param>
 internal sealed class Archive(Connections connections) : IArchive, IBookArchive
 {
-    private const string Columns = "e.Seq, e.Id, e.OccurredTicks, e.OccurredOffsetMinutes, e.RecordedTicks, e.By, e.Kind, e.Schema, e.Json";
+    private static readonly string Columns = string.Join(", ", EntryReader.Columns.Split(", ").Select(c => "e." + c));
 
     public IReadOnlyList<Entry> Of(string stream, long until) =>
         [.. Entries("JOIN touch t ON t.Seq = e.Seq WHERE t.Stream = @name AND e.Seq <= @until ORDER BY e.Seq", stream, until).SelectMany(e => EntryLog.Unpacked(e, stream))];
@@ -86,19 +86,8 @@ internal sealed class Archive(Connections connections) : IArchive, IBookArchive
         using var lent = connections.Lend();
         var streams = Rows(lent.Connection, $"SELECT s.Seq, s.Stream, s.Version FROM entry_stream s WHERE s.Seq IN (SELECT e.Seq FROM entry e {where})", name, until,
             r => new EntryStreamRow { Seq = r.GetInt64(0), Stream = r.GetString(1), Version = r.GetInt64(2) }).ToLookup(s => s.Seq);
-        return Rows(lent.Connection, $"SELECT {Columns} FROM entry e {where}", name, until, r => new EntryRow
-        {
-            Seq = r.GetInt64(0),
-            Id = r.GetString(1),
-            OccurredTicks = r.GetInt64(2),
-            OccurredOffsetMinutes = r.GetInt32(3),
-            RecordedTicks = r.GetInt64(4),
-            By = r.GetString(5),
-            Kind = r.GetString(6),
-            Schema = r.GetInt32(7),
-            Json = r.GetString(8),
-            Hash = "",
-        }).ConvertAll(row => JournalStore.ToEntry(row, streams[row.Seq]) with { Order = EntryLog.OrderOf(row.Seq) });
+        return Rows(lent.Connection, $"SELECT {Columns} FROM entry e {where}", name, until, EntryReader.Row)
+            .ConvertAll(row => JournalStore.ToEntry(row, streams[row.Seq]) with { Order = EntryLog.OrderOf(row.Seq) });
     }
 
     private long Scalar(string sql, string name, long until) => Rows(sql, name, until, r => r.GetInt64(0))[0];

@@ -30,7 +30,7 @@ public static class Verifying
             faults.AddRange(Rows(connection, "PRAGMA integrity_check(20)", r => r.GetString(0)).Where(l => l != "ok").Select(l => "database: " + l));
             var chained = Rows(connection, "SELECT name FROM pragma_table_info('entry')", r => r.GetString(0)).Contains("Chain");
             var streams = Rows(connection, "SELECT Stream, Version, Seq FROM entry_stream", r => new EntryStreamRow { Stream = r.GetString(0), Version = r.GetInt64(1), Seq = r.GetInt64(2) }).ToLookup(s => s.Seq);
-            var rows = Rows(connection, $"SELECT {EntryColumns}{(chained ? ", Chain" : "")} FROM entry ORDER BY Seq", ToRow).ToList();
+            var rows = Rows(connection, $"SELECT {EntryReader.Columns}{(chained ? ", Chain" : "")} FROM entry ORDER BY Seq", EntryReader.Row).ToList();
             var entries = Replayed(rows, streams, faults);
             if (chained)
                 faults.AddRange(Broken(rows.Select(r => (r, (IReadOnlyList<EntryStreamRow>)[.. streams[r.Seq]])), null, ChainHeadOf(file)).Where(b => !Accepted(entries, b)).Select(b => b.What));
@@ -62,7 +62,7 @@ public static class Verifying
         var connection = (SqliteConnection)db.Database.GetDbConnection();
         using var streams = Rows(connection, $"SELECT Seq, Stream, Version FROM entry_stream WHERE Seq > {last} ORDER BY Seq", r => new EntryStreamRow { Seq = r.GetInt64(0), Stream = r.GetString(1), Version = r.GetInt64(2) }).GetEnumerator();
         var more = streams.MoveNext();
-        foreach (var row in Rows(connection, $"SELECT {EntryColumns}, Chain FROM entry WHERE Seq > {last} ORDER BY Seq", ToRow))
+        foreach (var row in Rows(connection, $"SELECT {EntryReader.Columns}, Chain FROM entry WHERE Seq > {last} ORDER BY Seq", EntryReader.Row))
         {
             cancel.ThrowIfCancellationRequested();
             var named = new List<EntryStreamRow>();
@@ -72,23 +72,6 @@ public static class Verifying
             yield return (row, named);
         }
     }
-
-    private const string EntryColumns = "Seq, Id, OccurredTicks, OccurredOffsetMinutes, RecordedTicks, By, Kind, Schema, Json, Hash";
-
-    private static EntryRow ToRow(SqliteDataReader r) => new()
-    {
-        Seq = r.GetInt64(0),
-        Id = r.GetString(1),
-        OccurredTicks = r.GetInt64(2),
-        OccurredOffsetMinutes = r.GetInt32(3),
-        RecordedTicks = r.GetInt64(4),
-        By = r.GetString(5),
-        Kind = r.GetString(6),
-        Schema = r.GetInt32(7),
-        Json = r.GetString(8),
-        Hash = r.GetString(9),
-        Chain = r.FieldCount > 10 && !r.IsDBNull(10) ? (byte[])r.GetValue(10) : null,
-    };
 
     /// <param name="before">The row before the first, which counts as it stands; null where there is none.</param>
     private static IEnumerable<ChainBreak> Broken(IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> rows, EntryRow? before, (long Seq, byte[] Hash)? head)

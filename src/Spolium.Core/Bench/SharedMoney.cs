@@ -32,7 +32,6 @@ internal static class SharedMoney
                 lines.Add(new(line.Id, Figure.Of(less)));
         return was with
         {
-            Costs = was.Costs,
             LeftOver = Measured.Of(left),
             Margin = Measured.Of(margin),
             Lines = lines,

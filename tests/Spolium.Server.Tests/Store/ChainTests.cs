@@ -153,4 +153,15 @@ public class ChainTests
         JournalStore.Open(file, TimeProvider.System).Dispose();
         Directory.Delete(folder, true);
     }
+
+    // Its lists tell what the journal tells now, and not what it told before.
+    [Fact]
+    public async Task Lists_of_a_broken_journal_are_made_again()
+    {
+        var folder = await Closed();
+        Sql(folder, "UPDATE entry SET Json = replace(Json, 'gold-clad pins of the same radar mast', 'pins of nowhere')");
+        await using var shop = new Shop(folder: folder);
+        Assert.NotEmpty(shop.Store.Breaks);
+        Assert.Equal("HL-31", Assert.Single(shop.Store.Lists.Lots("pins of nowhere")).Code);
+    }
 }
