@@ -106,7 +106,7 @@ public static class Summaries
         var amounts = parts.Select(p => p.Kr.Amount).ToList();
         // How its grams and hours were reckoned stands with the steps, frozen when they began: the sheet tells what is made of them.
         var kept = new WorkingsKept();
-        foreach (var known in plan.Steps.Select(s => s.Plan).SelectMany(p => p.Doses.Select(d => d.Grams).Concat(p.Outputs.SelectMany(o => o.Charge.Moles.Values.Append(o.Charge.Mass()))).Append(p.Attended).Append(p.Unattended)))
+        foreach (var known in plan.Steps.Select(s => s.Plan).SelectMany(p => p.Doses.Select(d => d.Grams).Concat(p.Outputs.SelectMany(o => o.Charge.Moles.Values.Append(o.Charge.Mass().Named(o.Name)))).Append(p.Attended).Append(p.Unattended)))
             kept.Add(known);
         Figure Kept(Working w) => Figure.Of(w, kept);
         return new(prices.EntryId, prices.List.Title, -worth.Lines.Where(l => l.Kr.Likely < 0).Sum(l => l.Kr.Likely), Measured.Of(worth.LeftOver), Measured.Of(worth.Margin),

@@ -54,7 +54,7 @@ public sealed record BatchPlan(Charge Feed, IReadOnlyList<PlannedStep> Steps)
     }
 
     /// <summary>Grams of liquor that stand over when all is done: to be worked up, made safe or handed over.</summary>
-    public Working SpentLiquor => Working.Sum(Remaining.Where(r => r.Output.Charge.Of(Species.Water).Likely > 0).Select(r => r.Output.Charge.Mass()), Dimension.Mass).Named("spent liquor");
+    public Working SpentLiquor => Working.Sum(Remaining.Where(r => r.Output.Charge.Of(Species.Water).Likely > 0).Select(r => r.Output.Charge.Mass().Named(r.Output.Name)), Dimension.Mass).Named("spent liquor");
 
     /// <summary>Per cent of the metal in the product: its share of the solids by the plan, less what an unassayed bar is known to be short of; nothing without a product.</summary>
     public Working Purity(string element, Draws draws)
