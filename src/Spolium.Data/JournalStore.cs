@@ -14,7 +14,7 @@ public abstract record Written
     /// <param name="Again">True when the same request had been written before: nothing happened twice.</param>
     public sealed record Done(Entry Entry, bool Again) : Written;
 
-    /// <summary>The stream has moved on; these entries came in between. Nothing is merged silently.</summary>
+    /// <summary>The stream has moved on, or what the decision looked at did each time; these entries came in between. Nothing is merged silently.</summary>
     public sealed record Stale(string Stream, long Version, IReadOnlyList<Entry> Since) : Written;
 
     /// <summary>The id stands for another entry.</summary>
@@ -34,8 +34,8 @@ public abstract record Written
 public sealed record Wish(string Id, string Request, IReadOnlyDictionary<string, long?> Expected, DateTimeOffset OccurredAt, string By, Func<Ledger, Decision> Decide, bool MendsBreak = false);
 
 /// <summary>
-/// The journal on disk and the ledger in memory. One writer; one transaction for entry and projections: begin immediate,
-/// same id?, version?, decide, append and project, commit.
+/// The journal on disk and the ledger in memory. A wish is decided beside the others; then one writes at a time: same id?, version?, has moved what it looked
+/// at?, is taken what it claims? One transaction for entry and projections.
 /// </summary>
 public sealed class JournalStore : IDisposable
 {
@@ -56,7 +56,7 @@ public sealed class JournalStore : IDisposable
     private long seq;
 
     // A write broke off: nobody knows whether it reached the disk until it has been looked at.
-    private bool unsure;
+    private volatile bool unsure;
 
     private JournalStore(string file, TimeProvider time, FolderLock folder)
     {
@@ -194,40 +194,73 @@ public sealed class JournalStore : IDisposable
     internal static Entry ToEntry(EntryRow e, IEnumerable<EntryStreamRow> streams) => PlanShelf.Without(new(e.Id, [.. streams.Select(s => new StreamVersion(s.Stream, s.Version))],
         new DateTimeOffset(e.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(e.OccurredOffsetMinutes)), new DateTimeOffset(e.RecordedTicks, TimeSpan.Zero), e.By, EntryJson.Read(e.Kind, e.Schema, e.Json)));
 
-    /// <summary>Writes one entry, or says why not.</summary>
+    /// <summary>Writes one entry, or says why not. It is decided outside of the lock; what was looked at is asked for again inside.</summary>
     public async Task<Written> Write(Wish wish, CancellationToken cancel = default)
+    {
+        for (var tries = 1; ; tries++)
+        {
+            if (unsure)
+                await Locked(() => unsure, cancel);
+            var then = ledger;
+            if (Outright(wish, then) is { } outright)
+                return outright;
+            var reads = new Reads();
+            var decision = wish.Decide(then.Watched(reads));
+            if (decision.Body is null)
+                return new Written.Refused(decision.Errors);
+            var written = await Locked(() => Outright(wish, ledger) is { } sooner ? sooner
+                : then.Moved(reads, ledger) is not { } moved ? Write(wish, ledger, decision.Body)
+                : tries < MostTries ? null
+                : new Written.Stale(wish.Expected.Keys.First(), ledger.State.Version(wish.Expected.Keys.First()), moved), cancel);
+            if (written is not null)
+                return written;
+        }
+    }
+
+    // One at a time; a write that broke off before is looked at first.
+    private async Task<T> Locked<T>(Func<T> act, CancellationToken cancel)
     {
         await writer.WaitAsync(cancel);
         try
         {
             if (unsure)
                 Look();
-            var now = ledger;
-            if (now.State.Entries.Find(wish.Id) is { } same)
-                return Repeated(wish, same);
-            if (breaks.Count > 0 && !wish.MendsBreak)
-                return new Written.Broken(breaks);
-            foreach (var (stream, expected) in wish.Expected)
-                if (expected is { } version && version != now.State.Version(stream))
-                    return new Written.Stale(stream, now.State.Version(stream), [.. now.State.Entries.Naming(stream).Where(e => e.Streams.Any(s => s.Stream == stream && s.Version > version))]);
-            var decision = wish.Decide(now);
-            if (decision.Body is not { } body)
-                return new Written.Refused(decision.Errors);
-            if (Claims.Refuse(now.State, body) is { Count: > 0 } taken)
-                return new Written.Refused(taken);
-            var entry = new Entry(wish.Id, [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))], wish.OccurredAt, time.GetUtcNow(), wish.By, body);
-            var (next, posted, touched) = now.Next(PlanShelf.Without(entry));
-            unsure = true;
-            Append(now, next, entry, posted, touched, wish.Request);
-            (ledger, unsure) = (next.State.Entries.InMemory < MostInMemory ? next : At(seq), false);
-            if (entry.Body is BreakAccepted accepted)
-                breaks = [.. breaks.Where(b => b.Seq != accepted.Seq)];
-            return new Written.Done(entry, false);
+            return act();
         }
         finally
         {
             writer.Release();
         }
+    }
+
+    /// <summary>How often a wish is decided while others write what it looks at; then somebody has to look.</summary>
+    private const int MostTries = 3;
+
+    // What needs no decision: written before, not while the journal is broken, overtaken.
+    private Written? Outright(Wish wish, Ledger now)
+    {
+        if (now.State.Entries.Find(wish.Id) is { } same)
+            return Repeated(wish, same);
+        if (breaks.Count > 0 && !wish.MendsBreak)
+            return new Written.Broken(breaks);
+        foreach (var (stream, expected) in wish.Expected)
+            if (expected is { } version && version != now.State.Version(stream))
+                return new Written.Stale(stream, now.State.Version(stream), [.. now.State.Entries.Naming(stream).Where(e => e.Streams.Any(s => s.Stream == stream && s.Version > version))]);
+        return null;
+    }
+
+    private Written Write(Wish wish, Ledger now, EntryBody body)
+    {
+        if (Claims.Refuse(now.State, body) is { Count: > 0 } taken)
+            return new Written.Refused(taken);
+        var entry = new Entry(wish.Id, [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))], wish.OccurredAt, time.GetUtcNow(), wish.By, body);
+        var (next, posted, touched) = now.Next(PlanShelf.Without(entry));
+        unsure = true;
+        Append(now, next, entry, posted, touched, wish.Request);
+        (ledger, unsure) = (next.State.Entries.InMemory < MostInMemory ? next : At(seq), false);
+        if (entry.Body is BreakAccepted accepted)
+            breaks = [.. breaks.Where(b => b.Seq != accepted.Seq)];
+        return new Written.Done(entry, false);
     }
 
     /// <summary>Entries that were written since the start; then what is at rest by now is let go of.</summary>

@@ -30,8 +30,13 @@ public sealed class Book
         public IEnumerable<Posting> Postings => archive.Postings(until);
     }
 
-    private Book(ImmutableDictionary<string, ImmutableSortedDictionary<string, long>> accounts, ImmutableDictionary<string, ImmutableList<Posting>> byEntry, Older? older) =>
-        (this.accounts, this.byEntry, this.older) = (accounts, byEntry, older);
+    private readonly Reads? watching;
+
+    private Book(ImmutableDictionary<string, ImmutableSortedDictionary<string, long>> accounts, ImmutableDictionary<string, ImmutableList<Posting>> byEntry, Older? older, Reads? watching = null) =>
+        (this.accounts, this.byEntry, this.older, this.watching) = (accounts, byEntry, older, watching);
+
+    /// <summary>The same, and accounts that are read of it are noted.</summary>
+    internal Book Watched(Reads by) => new(accounts, byEntry, older, by);
 
     /// <summary>A book whose postings up to an entry stand in an archive.</summary>
     public static Book On(IBookArchive archive, long until) => new(Empty.accounts, Empty.byEntry, new(archive, until));
@@ -45,10 +50,14 @@ public sealed class Book
             standing[p.Account] = account.SetItem(p.Element, account.GetValueOrDefault(p.Element) + p.Micrograms);
             posted[p.EntryId] = (posted.GetValueOrDefault(p.EntryId) ?? []).Add(p);
         }
-        return new(standing.ToImmutable(), posted.ToImmutable(), older);
+        return new(standing.ToImmutable(), posted.ToImmutable(), older, watching);
     }
 
-    private ImmutableSortedDictionary<string, long> On(string account) => accounts.GetValueOrDefault(account) ?? older?.Balance(account) ?? Nothing;
+    private ImmutableSortedDictionary<string, long> On(string account)
+    {
+        watching?.Note(account);
+        return accounts.GetValueOrDefault(account) ?? older?.Balance(account) ?? Nothing;
+    }
 
     public long Micrograms(string account, string element) => On(account).GetValueOrDefault(element);
 
@@ -65,10 +74,16 @@ public sealed class Book
     public IReadOnlyList<Posting> PostingsOf(string entryId) => byEntry.GetValueOrDefault(entryId) ?? older?.PostingsOf(entryId) ?? [];
 
     /// <summary>All accounts by element; in no order.</summary>
-    public IEnumerable<KeyValuePair<(string Account, string Element), long>> Balances => older is null
-        ? accounts.SelectMany(a => a.Value.Select(e => KeyValuePair.Create((a.Key, e.Key), e.Value)))
-        : Postings.GroupBy(p => (p.Account, p.Element)).Select(g => KeyValuePair.Create(g.Key, g.Sum(p => p.Micrograms)));
+    public IEnumerable<KeyValuePair<(string Account, string Element), long>> Balances =>
+        Postings.GroupBy(p => (p.Account, p.Element)).Select(g => KeyValuePair.Create(g.Key, g.Sum(p => p.Micrograms)));
 
     /// <summary>All postings; those of one entry in order.</summary>
-    public IEnumerable<Posting> Postings => (older?.Postings ?? []).Concat(byEntry.SelectMany(e => e.Value));
+    public IEnumerable<Posting> Postings
+    {
+        get
+        {
+            watching?.NoteEverything();
+            return (older?.Postings ?? []).Concat(byEntry.SelectMany(e => e.Value));
+        }
+    }
 }

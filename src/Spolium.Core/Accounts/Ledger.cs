@@ -16,6 +16,23 @@ public sealed record Ledger(State State, Book Book)
     /// <summary>The ledger as it would be with one more entry in a stream; nothing is written.</summary>
     public Ledger Foreseen(EntryBody body, string stream, DateTimeOffset at, string by) => With(new("preview", [new(stream, State.Version(stream) + 1)], at, at, by, body));
 
+    /// <summary>The same, and what is read of it is noted.</summary>
+    public Ledger Watched(Reads by) => new(State.Watched(by), Book.Watched(by));
+
+    /// <summary>Entries that moved what was looked at here, in a ledger that grew from this one; null where all of it stands, empty where nobody can tell them any more.</summary>
+    public IReadOnlyList<Entry>? Moved(Reads reads, Ledger now)
+    {
+        if (now.State.Entries.Since(State.Entries.End) is not { } since)
+            return [];
+        var practice = reads.Saw(Reads.Practice) && !ReferenceEquals(State.Practice, now.State.Practice);
+        List<Entry> moved = [.. since.Where(x => x.Touched.Any(reads.Saw) || Posted(now, x.Entry).Any(p => reads.Saw(p.Account))).Select(x => x.Entry)];
+        return moved.Count > 0 || practice ? moved : null;
+    }
+
+    // What came with a file posted under its own entries.
+    private static IEnumerable<Posting> Posted(Ledger now, Entry entry) =>
+        (entry.Body is BatchBroughtIn { File: var file } ? EntryLog.BroughtWith(entry, file).Append(entry) : [entry]).SelectMany(e => now.Book.PostingsOf(e.Id));
+
     /// <summary>The ledger after an entry, what it posted, and the streams that it touched.</summary>
     /// <exception cref="UnknownEntryException">Replay does not know the kind.</exception>
     public (Ledger After, IReadOnlyList<Posting> Posted, IReadOnlyList<string> Touched) Next(Entry entry)

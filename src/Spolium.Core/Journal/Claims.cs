@@ -46,14 +46,16 @@ public static class Claims
         _ => state.Prices.Any(p => p.List.Id == claim.Name),
     };
 
+    // What is claimed is asked again for every entry at the moment it is written: a decision that looked need not note it.
+
     /// <summary>A lot has the code.</summary>
-    public static bool HasLot(State state, string code) => state.Lots.Values.Any(l => Same(l.Code, code)) || state.Entries.IsTaken(Space.LotCode, code.Trim());
+    public static bool HasLot(State state, string code) => state.Lots.Unwatched.Values.Any(l => Same(l.Code, code)) || state.Entries.IsTaken(Space.LotCode, code.Trim());
 
     /// <summary>A batch has the code.</summary>
-    public static bool HasBatch(State state, string code) => state.Batches.Values.Any(b => Same(b.Code, code)) || state.Entries.IsTaken(Space.BatchCode, code.Trim());
+    public static bool HasBatch(State state, string code) => state.Batches.Unwatched.Values.Any(b => Same(b.Code, code)) || state.Entries.IsTaken(Space.BatchCode, code.Trim());
 
     /// <summary>A bottle has the name.</summary>
-    public static bool HasBottle(State state, string id) => state.Shelf.Keys.Any(x => Same(x, id)) || state.Entries.IsTaken(Space.Bottle, id.Trim());
+    public static bool HasBottle(State state, string id) => state.Shelf.Unwatched.Keys.Any(x => Same(x, id)) || state.Entries.IsTaken(Space.Bottle, id.Trim());
 
     private static IEnumerable<Claim> Of(EntryBody body) => body switch
     {

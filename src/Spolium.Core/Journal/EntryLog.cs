@@ -24,24 +24,58 @@ public sealed class EntryLog : IReadOnlyList<Entry>
     private ImmutableDictionary<string, Entry> byId = ImmutableDictionary.Create<string, Entry>(EntryId.Same);
     private ImmutableDictionary<string, ImmutableList<Entry>> byStream = ImmutableDictionary<string, ImmutableList<Entry>>.Empty;
     private ImmutableDictionary<string, long> versions = ImmutableDictionary<string, long>.Empty;
+    // Streams that each entry in memory touches.
+    private ImmutableList<IReadOnlyList<string>> touchedBy = [];
+    private Reads? watching;
     private ImmutableDictionary<string, string> correctedBy = ImmutableDictionary.Create<string, string>(EntryId.Same);
 
     /// <summary>A log whose entries up to a number stand in an archive.</summary>
     public static EntryLog On(IArchive archive, long until) => new() { archive = archive, until = until, older = archive.Count(until) };
 
+    /// <summary>The same, and what is read of it is noted.</summary>
+    internal EntryLog Watched(Reads by)
+    {
+        var same = (EntryLog)MemberwiseClone();
+        same.watching = by;
+        return same;
+    }
+
+    /// <summary>Entries from a place in the order on, each with the streams that it touches; null where they are no longer in memory.</summary>
+    public IEnumerable<(Entry Entry, IReadOnlyList<string> Touched)>? Since(long order) => order < OrderOf(until + 1) ? null
+        : Enumerable.Range(0, all.Count).Reverse().TakeWhile(i => all[i].Order >= order).Select(i => (all[i], touchedBy[i])).Reverse();
+
     /// <summary>How many entries were written here; what came in with a file is not counted.</summary>
-    public int Count => (int)older + all.Count;
+    public int Count
+    {
+        get
+        {
+            watching?.NoteEverything();
+            return (int)older + all.Count;
+        }
+    }
 
     /// <summary>How many of them are in memory.</summary>
     public int InMemory => all.Count;
 
+    // No journal has another first entry than it had.
     public Entry? First => archive?.At(0) ?? (all.IsEmpty ? null : all[0]);
 
-    public Entry? Last => all.IsEmpty ? archive?.At(until) : all[^1];
+    public Entry? Last
+    {
+        get
+        {
+            watching?.NoteEverything();
+            return all.IsEmpty ? archive?.At(until) : all[^1];
+        }
+    }
 
     public Entry this[int index] => index >= older ? all[index - (int)older] : archive!.All(until).ElementAt(index);
 
-    public IEnumerator<Entry> GetEnumerator() => (archive?.All(until) ?? []).Concat(all).GetEnumerator();
+    public IEnumerator<Entry> GetEnumerator()
+    {
+        watching?.NoteEverything();
+        return (archive?.All(until) ?? []).Concat(all).GetEnumerator();
+    }
 
     IEnumerator IEnumerable.GetEnumerator() => GetEnumerator();
 
@@ -54,7 +88,14 @@ public sealed class EntryLog : IReadOnlyList<Entry>
     /// <summary>Number of the entry that has a place in the order, or that brought the one that has.</summary>
     public static long SeqOf(long order) => (order + Between - 1) / Between;
 
-    public Entry? Find(string id) => byId.GetValueOrDefault(id) ?? archive?.Find(id, until);
+    public Entry? Find(string id)
+    {
+        var found = byId.GetValueOrDefault(id) ?? archive?.Find(id, until);
+        // What is there stays as it is; what is not may come.
+        if (found is null)
+            watching?.NoteEverything();
+        return found;
+    }
 
     /// <summary>Something of the archive has a name now.</summary>
     public bool IsTaken(Space space, string name) => archive?.IsTaken(space, name) is true;
@@ -62,6 +103,7 @@ public sealed class EntryLog : IReadOnlyList<Entry>
     /// <summary>Entries that touch a stream, oldest first.</summary>
     public IReadOnlyList<Entry> Of(string stream)
     {
+        watching?.Note(stream);
         var here = byStream.GetValueOrDefault(stream);
         if (archive is null)
             return here ?? [];
@@ -82,7 +124,11 @@ public sealed class EntryLog : IReadOnlyList<Entry>
     }
 
     /// <summary>Of the entries that name it; a stream that nothing names is at 0.</summary>
-    public long Version(string stream) => versions.TryGetValue(stream, out var version) ? version : archive?.Version(stream, until) ?? 0;
+    public long Version(string stream)
+    {
+        watching?.Note(stream);
+        return versions.TryGetValue(stream, out var version) ? version : archive?.Version(stream, until) ?? 0;
+    }
 
     /// <summary>All streams that something in memory touches.</summary>
     public IEnumerable<string> Streams => byStream.Keys;
@@ -91,7 +137,14 @@ public sealed class EntryLog : IReadOnlyList<Entry>
     public IEnumerable<KeyValuePair<string, long>> Versions => versions;
 
     /// <summary>The entry that took this one back, or put it right; null where it stands.</summary>
-    public string? CorrectedBy(string id) => correctedBy.GetValueOrDefault(id) ?? (archive?.Find(id, until) is { } entry ? CorrectedIn(archive, entry) : null);
+    public string? CorrectedBy(string id)
+    {
+        // Whatever takes it back touches each of its streams.
+        if (watching is not null && Find(id) is { } looked)
+            foreach (var stream in Touches.Of(looked))
+                watching.Note(stream);
+        return correctedBy.GetValueOrDefault(id) ?? (archive?.Find(id, until) is { } entry ? CorrectedIn(archive, entry) : null);
+    }
 
     private string? CorrectedIn(IArchive there, Entry entry) => Touches.Of(entry).Take(1).SelectMany(s => there.Of(s, until)).LastOrDefault(e => e.Body switch
     {
@@ -117,6 +170,7 @@ public sealed class EntryLog : IReadOnlyList<Entry>
             byStream = byStream,
             versions = versions.SetItems(entry.Streams.Select(s => KeyValuePair.Create(s.Stream, Math.Max(s.Version, Version(s.Stream))))),
             correctedBy = correctedBy,
+            watching = watching,
         };
         var touched = new HashSet<string>();
         if (placed.Body is BatchBroughtIn { File: var file })
@@ -129,6 +183,7 @@ public sealed class EntryLog : IReadOnlyList<Entry>
             next.versions = next.versions.SetItem(own, Math.Max(VersionOf(file), next.Version(own)));
         }
         next.Index(placed, touched, _ => true);
+        next.touchedBy = touchedBy.Add([.. touched]);
         return (next, placed, [.. touched]);
     }
 

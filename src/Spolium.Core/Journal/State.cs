@@ -160,26 +160,66 @@ public sealed record State(Streams<LotState> Lots, Streams<BatchState> Batches, 
     public Memory Memory { get; init; } = new();
 
     /// <summary>Steps that were tried by themselves and kept.</summary>
-    public ImmutableDictionary<string, KeptState> Kept { get; init; } = ImmutableDictionary<string, KeptState>.Empty;
+    public ImmutableDictionary<string, KeptState> Kept
+    {
+        get => Seen(field, "kept:*");
+        init;
+    } = ImmutableDictionary<string, KeptState>.Empty;
 
-    public ImmutableDictionary<string, OwnVessel> Vessels { get; init; } = ImmutableDictionary<string, OwnVessel>.Empty;
+    public ImmutableDictionary<string, OwnVessel> Vessels
+    {
+        get => Seen(field, "vessel:*");
+        init;
+    } = ImmutableDictionary<string, OwnVessel>.Empty;
 
     /// <summary>The shop's own kinds of scrap, by id.</summary>
-    public ImmutableDictionary<string, OwnMaterial> Materials { get; init; } = ImmutableDictionary<string, OwnMaterial>.Empty;
+    public ImmutableDictionary<string, OwnMaterial> Materials
+    {
+        get => Seen(field, "material:*");
+        init;
+    } = ImmutableDictionary<string, OwnMaterial>.Empty;
 
     /// <summary>Price lists, oldest first.</summary>
-    public ImmutableList<PricesState> Prices { get; init; } = [];
+    public ImmutableList<PricesState> Prices
+    {
+        get => Seen(field, Entry.PricesStream);
+        init;
+    } = [];
 
     /// <summary>Shared holdings: filter tubs, stock pots.</summary>
-    public ImmutableDictionary<string, PoolState> Pools { get; init; } = ImmutableDictionary<string, PoolState>.Empty;
+    public ImmutableDictionary<string, PoolState> Pools
+    {
+        get => Seen(field, "pool:*");
+        init;
+    } = ImmutableDictionary<string, PoolState>.Empty;
 
-    public ImmutableDictionary<string, SavedPlan> Plans { get; init; } = ImmutableDictionary<string, SavedPlan>.Empty;
+    public ImmutableDictionary<string, SavedPlan> Plans
+    {
+        get => Seen(field, "plan:*");
+        init;
+    } = ImmutableDictionary<string, SavedPlan>.Empty;
 
     /// <summary>Closed batches that showed figures of practice, by when they closed.</summary>
-    public ImmutableList<BatchPractice> Practice { get; init; } = [];
+    public ImmutableList<BatchPractice> Practice
+    {
+        get => Seen(field, Reads.Practice);
+        init;
+    } = [];
 
     /// <summary>The price list that holds now; null while there is none.</summary>
     public PricesState? PricesNow => Prices.IsEmpty ? null : Prices[^1];
 
     public long Version(string stream) => Entries.Version(stream);
+
+    /// <summary>The same, and what is read of it is noted, also in the states that grow from it.</summary>
+    public State Watched(Reads by) => this with { Lots = Lots.Watched(by, "lot"), Batches = Batches.Watched(by, "batch"), Shelf = Shelf.Watched(by, "bottle"), Entries = Entries.Watched(by), watching = by };
+
+    // Shelves of a shop that are small are noted whole.
+    private Reads? watching;
+
+    private T Seen<T>(T value, string what)
+    {
+        watching?.Note(what);
+        return value;
+    }
 }

@@ -17,16 +17,30 @@ public sealed class Streams<T> : IReadOnlyDictionary<string, T> where T : class
     private readonly ImmutableDictionary<string, T?> here;
     private readonly Func<string, T?>? atRest;
 
-    private Streams(ImmutableDictionary<string, T?> here, Func<string, T?>? atRest) => (this.here, this.atRest) = (here, atRest);
+    // Who notes what is read, and under which kind of stream.
+    private readonly (Reads By, string Kind)? watch;
+
+    private Streams(ImmutableDictionary<string, T?> here, Func<string, T?>? atRest, (Reads, string)? watch = null) => (this.here, this.atRest, this.watch) = (here, atRest, watch);
 
     /// <summary>The same, and what is not held is folded when it is asked for.</summary>
-    public Streams<T> Resting(Func<string, T?> fold) => new(here, fold);
+    public Streams<T> Resting(Func<string, T?> fold) => new(here, fold, watch);
 
-    public Streams<T> SetItem(string id, T state) => new(here.SetItem(id, state), atRest);
+    /// <summary>The same, and what is read of it is noted.</summary>
+    /// <param name="kind">Of its streams, such as "lot".</param>
+    internal Streams<T> Watched(Reads by, string kind) => new(here, atRest, (by, kind));
 
-    public Streams<T> Remove(string id) => atRest is null ? new(here.Remove(id), null) : new(here.SetItem(id, null), atRest);
+    /// <summary>The same, and nobody notes what is read.</summary>
+    internal Streams<T> Unwatched => new(here, atRest);
 
-    public T? Find(string id) => here.TryGetValue(id, out var state) ? state : atRest?.Invoke(id);
+    public Streams<T> SetItem(string id, T state) => new(here.SetItem(id, state), atRest, watch);
+
+    public Streams<T> Remove(string id) => atRest is null ? new(here.Remove(id), null, watch) : new(here.SetItem(id, null), atRest, watch);
+
+    public T? Find(string id)
+    {
+        watch?.By.Note(watch.Value.Kind + ":" + id);
+        return here.TryGetValue(id, out var state) ? state : atRest?.Invoke(id);
+    }
 
     public T this[string key] => Find(key) ?? throw new KeyNotFoundException($"There is no '{key}'.");
 
@@ -46,6 +60,7 @@ public sealed class Streams<T> : IReadOnlyDictionary<string, T> where T : class
 
     public IEnumerator<KeyValuePair<string, T>> GetEnumerator()
     {
+        watch?.By.NoteAll(watch.Value.Kind);
         foreach (var (id, state) in here)
             if (state is not null)
                 yield return new(id, state);
