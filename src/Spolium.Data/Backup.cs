@@ -24,7 +24,8 @@ public static class Backup
 
     /// <summary>Makes a backup of a folder. The file is whole and checked, or is not there.</summary>
     /// <exception cref="CannotOpenException">The shop cannot be read, is not sound, or the file cannot be written: in one sentence.</exception>
-    public static BackupContents Make(string folder, string target, DateTimeOffset now)
+    /// <param name="asItStands">Also of a journal that is not what was written at some places, as long as it can be read: it is brought up with its breaks.</param>
+    public static BackupContents Make(string folder, string target, DateTimeOffset now, bool asItStands = false)
     {
         var from = Path.Combine(folder, Database);
         if (!File.Exists(from))
@@ -38,7 +39,7 @@ public static class Backup
             var copy = Path.Combine(work.FullName, Database);
             CopyAgain(from, copy);
             var found = Verifying.Of(copy, pictures: false);
-            if (!found.Sound)
+            if (!(asItStands ? found.Readable : found.Sound))
                 throw new CannotOpenException($"The shop in {folder} is not sound, and is not backed up over a good one: {found.Faults[0]}.");
             // Pictures after the database: what it speaks of is on the disk by then, and none is ever changed.
             var files = new List<(string Name, string File)> { (Database, copy) };

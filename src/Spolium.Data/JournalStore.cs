@@ -14,7 +14,7 @@ public abstract record Written
     /// <param name="Again">True when the same request had been written before: nothing happened twice.</param>
     public sealed record Done(Entry Entry, bool Again) : Written;
 
-    /// <summary>The stream has moved on, or what the decision looked at did each time; these entries came in between. Nothing is merged silently.</summary>
+    /// <summary>The stream has moved on; these entries came in between. Nothing is merged silently.</summary>
     public sealed record Stale(string Stream, long Version, IReadOnlyList<Entry> Since) : Written;
 
     /// <summary>The id stands for another entry.</summary>
@@ -42,7 +42,7 @@ public sealed class JournalStore : IDisposable
     private readonly DbContextOptions<SpoliumDb> options;
     private readonly TimeProvider time;
     private readonly SemaphoreSlim writer = new(1, 1);
-    private readonly FolderLock folder;
+    private readonly FolderLock? folder;
     private readonly string file;
     private readonly ChainHead headFile;
     private readonly Connections lent;
@@ -58,7 +58,7 @@ public sealed class JournalStore : IDisposable
     // A write broke off: nobody knows whether it reached the disk until it has been looked at.
     private volatile bool unsure;
 
-    private JournalStore(string file, TimeProvider time, FolderLock folder)
+    private JournalStore(string file, TimeProvider time, FolderLock? folder)
     {
         options = SpoliumDb.At(file);
         this.file = file;
@@ -70,6 +70,9 @@ public sealed class JournalStore : IDisposable
 
     /// <summary>Of this folder since it was made or restored: an open page tells by it that it looks at another past.</summary>
     public string Shop { get; private set; } = "";
+
+    /// <summary>Of the machine that it stands on: its days are those of the shop.</summary>
+    public TimeZoneInfo Zone => time.LocalTimeZone;
 
     /// <summary>What the journal tells now. Immutable: a reader keeps what it has.</summary>
     public Ledger Ledger => ledger;
@@ -83,6 +86,7 @@ public sealed class JournalStore : IDisposable
         var store = new JournalStore(file, time, folder);
         try
         {
+            Migrating.Bring(file, time, tell ?? (_ => { }));
             store.Begin(tell ?? (_ => { }));
             return store;
         }
@@ -93,9 +97,16 @@ public sealed class JournalStore : IDisposable
         }
     }
 
+    /// <summary>Opens a copy that nobody else knows of: nothing is locked, and its shape is that of this version.</summary>
+    internal static JournalStore OnCopy(string file, TimeProvider time, Action<string> tell)
+    {
+        var store = new JournalStore(file, time, null);
+        store.Begin(tell);
+        return store;
+    }
+
     private void Begin(Action<string> tell)
     {
-        Migrating.Bring(file, time, tell);
         using var db = Connect();
         // While one connection stands open, the others neither write the log back nor take it away when they close.
         held = Connect();
@@ -194,10 +205,13 @@ public sealed class JournalStore : IDisposable
     internal static Entry ToEntry(EntryRow e, IEnumerable<EntryStreamRow> streams) => PlanShelf.Without(new(e.Id, [.. streams.Select(s => new StreamVersion(s.Stream, s.Version))],
         new DateTimeOffset(e.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(e.OccurredOffsetMinutes)), new DateTimeOffset(e.RecordedTicks, TimeSpan.Zero), e.By, EntryJson.Read(e.Kind, e.Schema, e.Json)));
 
-    /// <summary>Writes one entry, or says why not. It is decided outside of the lock; what was looked at is asked for again inside.</summary>
+    /// <summary>
+    /// Writes one entry, or says why not. It is decided outside of the lock; inside, what was looked at is asked for again, and where it moved the wish is decided anew.
+    /// Who was overtaken several times is decided inside, where nothing moves: nobody is turned away because others write.
+    /// </summary>
     public async Task<Written> Write(Wish wish, CancellationToken cancel = default)
     {
-        for (var tries = 1; ; tries++)
+        for (var tries = 0; tries < TriesOutside; tries++)
         {
             if (unsure)
                 await Locked(() => unsure, cancel);
@@ -208,13 +222,10 @@ public sealed class JournalStore : IDisposable
             var decision = wish.Decide(then.Watched(reads));
             if (decision.Body is null)
                 return new Written.Refused(decision.Errors);
-            var written = await Locked(() => Outright(wish, ledger) is { } sooner ? sooner
-                : then.Moved(reads, ledger) is not { } moved ? Write(wish, ledger, decision.Body)
-                : tries < MostTries ? null
-                : new Written.Stale(wish.Expected.Keys.First(), ledger.State.Version(wish.Expected.Keys.First()), moved), cancel);
-            if (written is not null)
+            if (await Locked(() => Outright(wish, ledger) ?? (then.Moved(reads, ledger) ? null : Write(wish, decision)), cancel) is { } written)
                 return written;
         }
+        return await Locked(() => Outright(wish, ledger) ?? Write(wish, wish.Decide(ledger)), cancel);
     }
 
     // One at a time; a write that broke off before is looked at first.
@@ -233,8 +244,8 @@ public sealed class JournalStore : IDisposable
         }
     }
 
-    /// <summary>How often a wish is decided while others write what it looks at; then somebody has to look.</summary>
-    private const int MostTries = 3;
+    /// <summary>How often a wish is decided while others write what it looks at.</summary>
+    private const int TriesOutside = 3;
 
     // What needs no decision: written before, not while the journal is broken, overtaken.
     private Written? Outright(Wish wish, Ledger now)
@@ -249,8 +260,11 @@ public sealed class JournalStore : IDisposable
         return null;
     }
 
-    private Written Write(Wish wish, Ledger now, EntryBody body)
+    private Written Write(Wish wish, Decision decision)
     {
+        if (decision.Body is not { } body)
+            return new Written.Refused(decision.Errors);
+        var now = ledger;
         if (Claims.Refuse(now.State, body) is { Count: > 0 } taken)
             return new Written.Refused(taken);
         var entry = new Entry(wish.Id, [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))], wish.OccurredAt, time.GetUtcNow(), wish.By, body);
@@ -418,6 +432,6 @@ public sealed class JournalStore : IDisposable
         Looked.ContinueWith(_ => { }, TaskScheduler.Default).Wait();
         lent.Dispose();
         held?.Dispose();
-        folder.Dispose();
+        folder?.Dispose();
     }
 }

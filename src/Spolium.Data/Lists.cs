@@ -54,4 +54,11 @@ public sealed class Lists(JournalStore store)
         using var db = store.Connect();
         return [.. db.Batches.AsNoTracking().Where(b => b.ClosedTicks != null).OrderByDescending(b => b.StartedTicks).ThenBy(b => b.Id).Take(most).Select(b => b.Id)];
     }
+
+    /// <summary>Closed batches, all of them.</summary>
+    public IReadOnlyList<string> AllClosed()
+    {
+        using var db = store.Connect();
+        return [.. db.Batches.AsNoTracking().Where(b => b.ClosedTicks != null).Select(b => b.Id)];
+    }
 }

@@ -1,10 +1,8 @@
 using System.Reflection;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Accounts;
 using Spolium.Core.Bench;
 using Spolium.Core.Records;
-using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 
@@ -21,77 +19,89 @@ internal static class Migrating
     /// <exception cref="CannotOpenException">There is no room, or the old shop is not sound: nothing was changed.</exception>
     public static void Bring(string file, TimeProvider time, Action<string> tell)
     {
-        using (var db = new SpoliumDb(SpoliumDb.At(file)))
-        {
-            if (!File.Exists(file) || !db.Database.GetAppliedMigrations().Any())
-            {
-                db.Database.Migrate();
-                return;
-            }
-            if (db.Database.GetAppliedMigrations().Except(db.Database.GetMigrations()).FirstOrDefault() is { } newer)
-                throw new CannotOpenException($"{file} was written by a newer version of Spolium ({newer}): use that one, or one that is newer still. Nothing was changed.");
-            if (!db.Database.GetPendingMigrations().Any())
-                return;
-        }
+        if (!IsOlder(file))
+            return;
         var folder = Path.GetDirectoryName(Path.GetFullPath(file))!;
-        Room(folder);
+        Room(folder, new DriveInfo(folder).AvailableFreeSpace);
         var backup = Path.Combine(folder, $"before-{Version()}-{time.GetUtcNow():yyyyMMdd-HHmm}.zip");
         tell($"This shop was written by an earlier version. A backup of it is made first: {backup}");
-        Backup.Make(folder, backup, time.GetUtcNow());
+        Backup.Make(folder, backup, time.GetUtcNow(), asItStands: true);
         var copy = file + ".new";
         try
         {
-            File.Delete(copy);
+            Clear(copy);
             Backup.Copy(file, copy);
             tell("Its journal is brought up.");
-            Bring(copy, time);
+            BringUp(copy, time, tell);
             var found = Verifying.Of(copy, pictures: false);
-            if (!found.Sound)
+            if (!found.Readable)
                 throw new CannotOpenException($"{file} could not be brought up to this version ({found.Faults[0]}). It is as it was, with a backup beside it: {backup}");
             InPlace(copy, file);
             tell($"Done: {found.Entries} entries.");
         }
         finally
         {
-            File.Delete(copy);
+            Clear(copy);
         }
     }
 
-    private static void Bring(string copy, TimeProvider time)
+    private static void Clear(string copy)
     {
-        using var db = new SpoliumDb(SpoliumDb.At(copy));
-        db.Database.Migrate();
-        var (rows, streams) = JournalStore.Rows(db);
-        Bind(db, rows, streams);
-        var ledger = Ledger.Of(rows.Select(r => JournalStore.ToEntry(r, streams[r.Seq])));
-        if (Summaries.Missing(ledger, Version()) is { } missing)
-            Append(db, rows[^1], new(Guid.NewGuid().ToString(), [new(Entry.JournalStream, ledger.State.Version(Entry.JournalStream) + 1)], time.GetUtcNow(), time.GetUtcNow(), Entry.Program, missing));
+        foreach (var each in (string[])["", "-wal", "-shm", ".head"])
+            File.Delete(copy + each);
+    }
+
+    /// <summary>It is a shop that an earlier version wrote; one that is not there yet is made.</summary>
+    /// <exception cref="CannotOpenException">A newer version wrote it.</exception>
+    public static bool IsOlder(string file)
+    {
+        using var db = new SpoliumDb(SpoliumDb.At(file));
+        if (!File.Exists(file) || !db.Database.GetAppliedMigrations().Any())
+        {
+            db.Database.Migrate();
+            return false;
+        }
+        if (db.Database.GetAppliedMigrations().Except(db.Database.GetMigrations()).FirstOrDefault() is { } newer)
+            throw new CannotOpenException($"{file} was written by a newer version of Spolium ({newer}): use that one, or one that is newer still. Nothing was changed.");
+        return db.Database.GetPendingMigrations().Any();
+    }
+
+    /// <summary>Brings a copy up: its tables, its chain, its lists, and what the books keep of batches that were closed without it.</summary>
+    public static void BringUp(string copy, TimeProvider time, Action<string> tell)
+    {
+        using (var db = new SpoliumDb(SpoliumDb.At(copy)))
+        {
+            db.Database.Migrate();
+            Bind(db);
+        }
+        using var store = JournalStore.OnCopy(copy, time, tell);
+        if (store.Lists.AllClosed() is { Count: > 0 } closed && Summaries.Missing(store.Ledger, closed, Version()) is { } missing)
+            store.Import([new(Guid.NewGuid().ToString(), [new(Entry.JournalStream, store.Ledger.State.Version(Entry.JournalStream) + 1)], time.GetUtcNow(), time.GetUtcNow(), Entry.Program, missing)]);
     }
 
     // A folder of a version that did not chain its entries is chained once, as it stands.
-    private static void Bind(SpoliumDb db, List<EntryRow> rows, ILookup<long, EntryStreamRow> streams)
+    internal static void Bind(SpoliumDb db)
     {
-        if (rows.Count == 0 || rows.Any(r => r.Chain is not null))
+        if (db.Entries.Any(e => e.Chain != null))
             return;
         using var transaction = db.Database.BeginTransaction();
-        var before = Chain.Start;
-        foreach (var row in rows)
+        var (before, last) = (Chain.Start, 0L);
+        while (true)
         {
-            row.Chain = before = Chain.Next(before, row, streams[row.Seq]);
-            db.Database.ExecuteSql($"UPDATE entry SET Chain = {row.Chain} WHERE Seq = {row.Seq}");
+            var page = Verifying.Rows((SqliteConnection)db.Database.GetDbConnection(), last, true).Take(PageOfEntries).ToList();
+            if (page.Count == 0)
+                break;
+            foreach (var (row, streams) in page)
+            {
+                before = Chain.Next(before, row, streams);
+                db.Database.ExecuteSql($"UPDATE entry SET Chain = {before} WHERE Seq = {row.Seq}");
+            }
+            last = page[^1].Row.Seq;
         }
         transaction.Commit();
     }
 
-    private static void Append(SpoliumDb db, EntryRow last, Entry entry)
-    {
-        var row = JournalStore.Row(entry, "", last.Seq + 1);
-        List<EntryStreamRow> streams = [.. JournalStore.Streams(entry, row)];
-        row.Chain = Chain.Next(last.Chain!, row, streams);
-        db.Entries.Add(row);
-        db.Streams.AddRange(streams);
-        db.SaveChanges();
-    }
+    private const int PageOfEntries = 5000;
 
     // The old one is written back to one file, so that nothing of it stands beside the new.
     private static void InPlace(string copy, string file)
@@ -109,10 +119,9 @@ internal static class Migrating
         FolderSync.Flush(Path.GetDirectoryName(Path.GetFullPath(file))!);
     }
 
-    private static void Room(string folder)
+    internal static void Room(string folder, long free)
     {
         var size = new DirectoryInfo(folder).EnumerateFiles("*", SearchOption.AllDirectories).Sum(f => f.Length);
-        var free = new DriveInfo(folder).AvailableFreeSpace;
         if (free < TimesTheFolder * size)
             throw new CannotOpenException($"{folder} was written by an earlier version. Bringing it up needs {Megabytes(TimesTheFolder * size)} of room for a backup and a copy, and the disk has {Megabytes(free)}: make room, then start again.");
     }

@@ -45,6 +45,25 @@ public class BooksTests
         Assert.Equal(left, (await shop.Get("/api/books/recovery?metal=Au&" + filter)).GetProperty("count").GetInt32());
     }
 
+    // Who closes a batch in the evening finds it under that evening's date, wherever the shop stands.
+    [Theory]
+    [InlineData(0)]
+    [InlineData(11)]
+    [InlineData(-9)]
+    public async Task A_day_begins_when_the_clock_of_the_shop_says_so(int hours)
+    {
+        await using var shop = new Shop();
+        shop.Clock.SetLocalTimeZone(TimeZoneInfo.CreateCustomTimeZone("there", TimeSpan.FromHours(hours), "there", "there"));
+        var closed = (await shop.Get("/api/books/recovery?metal=Au")).GetProperty("batches").EnumerateArray().Select(b => b.GetProperty("closedAt").GetDateTimeOffset().ToOffset(TimeSpan.FromHours(hours)).Date).ToList();
+        foreach (var day in closed.Distinct())
+        {
+            Assert.Equal(closed.Count(d => d <= day), (await shop.Get($"/api/books/recovery?metal=Au&until={day:yyyy-MM-dd}")).GetProperty("count").GetInt32());
+            Assert.Equal(closed.Count(d => d >= day), (await shop.Get($"/api/books/recovery?metal=Au&from={day:yyyy-MM-dd}")).GetProperty("count").GetInt32());
+        }
+        var table = await shop.Client.GetStringAsync("/api/books/csv?metal=Au");
+        Assert.All(closed, d => Assert.Contains($"{d:yyyy-MM-dd}", table));
+    }
+
     [Fact]
     public async Task A_span_of_days_and_the_rest_make_all()
     {

@@ -23,8 +23,6 @@ public static class HoldingKind
     /// <summary>A liquor or a wash: a drop of it can be tested.</summary>
     public static bool IsLiquor(string output) => OfOutput(output) is "liquor" or "wash";
 
-    public static bool Knows(string output) => Kinds.ContainsKey(output);
-
     /// <summary>Place of an account now, and the batch that it belongs to; no place for what is no metal of the house (received, unaccounted, shelf).</summary>
     public static (string? Place, string? BatchId) PlaceOf(State state, string account)
     {

@@ -19,15 +19,10 @@ public sealed record Ledger(State State, Book Book)
     /// <summary>The same, and what is read of it is noted.</summary>
     public Ledger Watched(Reads by) => new(State.Watched(by), Book.Watched(by));
 
-    /// <summary>Entries that moved what was looked at here, in a ledger that grew from this one; null where all of it stands, empty where nobody can tell them any more.</summary>
-    public IReadOnlyList<Entry>? Moved(Reads reads, Ledger now)
-    {
-        if (now.State.Entries.Since(State.Entries.End) is not { } since)
-            return [];
-        var practice = reads.Saw(Reads.Practice) && !ReferenceEquals(State.Practice, now.State.Practice);
-        List<Entry> moved = [.. since.Where(x => x.Touched.Any(reads.Saw) || Posted(now, x.Entry).Any(p => reads.Saw(p.Account))).Select(x => x.Entry)];
-        return moved.Count > 0 || practice ? moved : null;
-    }
+    /// <summary>Something that was looked at here is no longer so in a ledger that grew from this one, or nobody can tell.</summary>
+    public bool Moved(Reads reads, Ledger now) => now.State.Entries.Since(State.Entries.End) is not { } since
+        || since.Any(x => x.Touched.Any(reads.Saw) || Posted(now, x.Entry).Any(p => reads.Saw(p.Account)))
+        || reads.Saw(Reads.Practice) && !ReferenceEquals(State.Practice, now.State.Practice);
 
     // What came with a file posted under its own entries.
     private static IEnumerable<Posting> Posted(Ledger now, Entry entry) =>

@@ -38,9 +38,10 @@ public static class Summaries
     }
 
     /// <summary>Closed batches whose closing kept no summary, reckoned now: the entry that a journal of an earlier version is given once; null where none is.</summary>
-    public static SummariesKept? Missing(Ledger ledger, string codeVersion)
+    /// <param name="batches">Ids of closed batches.</param>
+    public static SummariesKept? Missing(Ledger ledger, IEnumerable<string> batches, string codeVersion)
     {
-        var closed = ledger.State.Batches.Values.Where(b => b is { ClosedAt: not null, Summary: null } && IsKnown(b)).OrderBy(b => b.Id, StringComparer.Ordinal).ToList();
+        var closed = batches.Select(id => ledger.State.Batches[id]).Where(b => b is { ClosedAt: not null, Summary: null } && IsKnown(b)).OrderBy(b => b.Id, StringComparer.Ordinal).ToList();
         return closed.Count == 0 ? null : new([.. closed.AsParallel().AsOrdered().Select(b => new KeptSummary(b.Id, Of(ledger, b)))], codeVersion);
     }
 

@@ -34,8 +34,6 @@ public sealed class Charge
 
     public Charge Marked(IEnumerable<string> marks) => new(moles, Unknown, Marks.Union(marks));
 
-    public Charge Unmarked(string mark) => new(moles, Unknown, Marks.Remove(mark));
-
     /// <summary>The same charge as a holding that people know by name: what stood unnamed in it is told by substance and holding.</summary>
     public Charge Named(string holding) => moles.Values.All(m => m.Label is not null || Working.IsNothing(m)) ? this
         : new(moles.SetItems(moles.Where(m => m.Value.Label is null && !Working.IsNothing(m.Value)).Select(m => KeyValuePair.Create(m.Key, m.Value.Named($"{m.Key.Formula} in {holding}")))), Unknown, Marks);

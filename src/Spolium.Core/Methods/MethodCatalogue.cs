@@ -9,7 +9,7 @@ public static class MethodCatalogue
     private static readonly Dictionary<string, IMethod> ById = All.ToDictionary(m => m.Id);
 
     /// <summary>By the name that it has now, or had once.</summary>
-    public static IMethod? Find(string id) => ById.GetValueOrDefault(JournalNames.MethodNow(id));
+    public static IMethod? Find(string id) => ById.GetValueOrDefault(id);
 
     /// <exception cref="KeyNotFoundException">There is no such method.</exception>
     public static IMethod Of(string id) => Find(id) ?? throw new KeyNotFoundException($"There is no method '{id}'.");

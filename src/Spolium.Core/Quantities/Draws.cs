@@ -48,9 +48,6 @@ public sealed class Draws(string owner, bool likelyOnly = false, Practice? pract
 
     public string Owner { get; } = owner;
 
-    /// <summary>True where only the likely world is looked at.</summary>
-    public bool LikelyOnly => likelyOnly;
-
     public Practice Practice { get; } = practice ?? Practice.None;
 
     /// <summary>Draws of another owner, in as many worlds as these.</summary>

@@ -32,9 +32,6 @@ public static class BottlePours
     /// <summary>Millilitres of so many grams; null for a solid.</summary>
     public static Working? Volume(this Bottle bottle, Working grams) => bottle.DensityGPerMl is { } d ? grams / Working.Given(d, Dimension.Density, $"density of {bottle.Id}", $"goes with its strength: {bottle.Known}") : null;
 
-    /// <summary>Grams from the bottle for so many moles of its substance.</summary>
-    public static Working GramsFor(this Bottle bottle, Working moles, Draws draws) => Molar.Grams(moles, bottle.Formula) / bottle.StrengthIn(draws);
-
     /// <summary>Moles of the substance in so many grams from the bottle.</summary>
     public static Working MolesIn(this Bottle bottle, Working grams, Draws draws) => Molar.Moles(grams * bottle.StrengthIn(draws), bottle.Formula);
 

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Records;
@@ -6,14 +7,14 @@ namespace Spolium.Core.Records;
 public enum FeedFrom { Lot, Holding, Pool, Bottle }
 
 /// <summary>So much of a lot, of a holding ("26-01/4-clear/filter"), of a shared holding or of a bottle.</summary>
-public sealed record Feed(FeedFrom From, string Id, TypedNumber Amount)
+public sealed record Feed(FeedFrom From, [property: JsonConverter(typeof(HoldingName))] string Id, TypedNumber Amount)
 {
     public static Feed OfLot(string lotId, TypedNumber amount) => new(FeedFrom.Lot, lotId, amount);
 }
 
 /// <summary>A prior as practice had moved it when a batch began.</summary>
 /// <param name="Batches">How many had shown it.</param>
-public sealed record PriorTaken(string Prior, double Low, double Likely, double High, int Batches, string Source);
+public sealed record PriorTaken([property: JsonConverter(typeof(PriorName))] string Prior, double Low, double Likely, double High, int Batches, string Source);
 
 /// <param name="Feeds">What the batch takes, and from where.</param>
 /// <param name="Believed">Metal in the feed, with its range.</param>
@@ -31,7 +32,7 @@ public sealed record BatchClosed(string BatchId, IReadOnlyList<Figure> Recoverie
 /// <summary>A figure of practice as one batch showed it: the likely value and its 5–95 % range.</summary>
 /// <param name="Prior">Id of the prior that it teaches.</param>
 /// <param name="Together">It was seen of several batches together: of their mean.</param>
-public sealed record PracticeSeen(string Prior, string StepId, double Value, double Low, double High, string Says, bool Together = false)
+public sealed record PracticeSeen([property: JsonConverter(typeof(PriorName))] string Prior, string StepId, double Value, double Low, double High, string Says, bool Together = false)
 {
     /// <summary>When it came to be known, where that was after the batch closed; filled by the replay.</summary>
     public DateTimeOffset? Since { get; init; }
@@ -70,7 +71,7 @@ public sealed record StepRestated(string StepId, IReadOnlyList<HoldingEstimate> 
 /// <param name="Believed">Of the feed (step empty, output <see cref="Route.Feed"/>): the metal that it then brought.</param>
 /// <param name="Kept">Why a number that cannot be stands all the same.</param>
 /// <param name="Summary">Of a closed batch: what the books keep of it from now on.</param>
-public sealed record ReadingPutRight(string BatchId, string StepId, string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null, IReadOnlyList<ElementEstimate>? Believed = null, string? Kept = null, BatchSummary? Summary = null) : EntryBody;
+public sealed record ReadingPutRight(string BatchId, string StepId, [property: JsonConverter(typeof(OutputName))] string Output, string Corrects, TypedNumber Was, TypedNumber Becomes, string? Slip, string Reason, double ChiSquare, double ChiSquareAfter, IReadOnlyList<ElementEstimate>? Holds, IReadOnlyList<StepRestated> Steps, IReadOnlyList<Figure> Recoveries, IReadOnlyList<PracticeSeen>? Practice = null, IReadOnlyList<ElementEstimate>? Believed = null, string? Kept = null, BatchSummary? Summary = null) : EntryBody;
 
 /// <summary>Readings disagree, and somebody says that they are right: a true loss, a spill. Nothing is restated; the batch is marked by it.</summary>
 /// <param name="Summary">Of a closed batch: what the books keep of it, as it stands.</param>

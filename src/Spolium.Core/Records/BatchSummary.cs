@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Records;
@@ -16,10 +17,10 @@ public readonly record struct Measured(double Value, double Sigma)
 public sealed record MetalSummary(string Element, Measured Feed, Measured FeedAtLeast, Measured Product, Measured Unaccounted, double Missing);
 
 /// <summary>Metal that did not come out, by step and cause, g.</summary>
-public sealed record LossSummary(string Element, string StepId, string Method, string Cause, string Account, Measured Grams);
+public sealed record LossSummary(string Element, string StepId, [property: JsonConverter(typeof(MethodName))] string Method, string Cause, [property: JsonConverter(typeof(HoldingName))] string Account, Measured Grams);
 
 /// <summary>What a weighed step brought of what went into it, g of the metal.</summary>
-public sealed record StepSummary(string StepId, string Method, string Element, double In, double Main);
+public sealed record StepSummary(string StepId, [property: JsonConverter(typeof(MethodName))] string Method, string Element, double In, double Main);
 
 /// <summary>A substance that was poured, g from the bottles; what the steps were begun with as planned.</summary>
 /// <param name="Kr">Null where a bottle had no price.</param>
@@ -30,7 +31,7 @@ public sealed record SheetLine(string Id, Figure Kr);
 
 /// <summary>Metal in one holding, as it counts in the sheet, kr.</summary>
 /// <param name="Holding">As a route names it.</param>
-public sealed record HeldPart(string Holding, string Element, double Kr);
+public sealed record HeldPart([property: JsonConverter(typeof(HoldingName))] string Holding, string Element, double Kr);
 
 /// <summary>
 /// What lies in holdings, part by part. When a leaving is worked up with those of other batches it no longer lies there: its part is taken off, and what came

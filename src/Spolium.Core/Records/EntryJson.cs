@@ -81,7 +81,7 @@ public static class EntryJson
         document.RootElement.WriteTo(writer);
     }
 
-    // A body inside another (of a file, of a correction): its kind is written beside it, and one of an older schema goes out again as it came.
+    // A body inside another (of a file, of a correction): its kind is written beside it, and one of an older schema, or with names of then, goes out again as it came.
     private sealed class BodyConverter : JsonConverter<EntryBody>
     {
         public override bool CanConvert(Type typeToConvert) => typeToConvert == typeof(EntryBody);
@@ -92,7 +92,7 @@ public static class EntryJson
             var root = document.RootElement;
             var (kind, schema, text) = (root.GetProperty("kind").GetString()!, root.GetProperty("schema").GetInt32(), root.GetProperty("body").GetRawText());
             var body = EntryJson.Read(kind, schema, text);
-            if (schema < SchemaOf(body))
+            if (schema < SchemaOf(body) || JournalNames.Renamed.Count > 0 && JsonSerializer.Serialize(root.GetProperty("body"), Options) != EntryJson.Write(body))
                 body.Came = new(body, schema, text);
             return body;
         }

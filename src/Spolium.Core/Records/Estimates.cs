@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Records;
@@ -12,7 +13,7 @@ public sealed record ElementEstimate(string Element, double Grams, double Sigma,
 public enum Basis { Believed, Weighed, Assayed, EstimatedByMethod, Missing, Reversed, EstimatedByTest }
 
 /// <summary>What a closed step made: each holding with the metal it is believed to hold.</summary>
-public sealed record HoldingEstimate(string Output, string Name, bool Main, double MassG, IReadOnlyList<ElementEstimate> Holds, Basis Basis);
+public sealed record HoldingEstimate([property: JsonConverter(typeof(OutputName))] string Output, string Name, bool Main, double MassG, IReadOnlyList<ElementEstimate> Holds, Basis Basis);
 
 /// <summary>Covariance of the holdings of a step in one element, g²; rows and columns in the order of the outputs.</summary>
 public sealed record HoldingCovariance(string Element, IReadOnlyList<IReadOnlyList<double>> Matrix);

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Records;
@@ -11,4 +12,4 @@ namespace Spolium.Core.Records;
 /// <param name="Low">g/L: the standard that it was darker than; 0 where it was lighter than all.</param>
 /// <param name="High">g/L: the standard that it was lighter than.</param>
 /// <param name="EntryId">Filled by the replay.</param>
-public sealed record LiquorBracket(string Output, string Element, TypedNumber Volume, TypedNumber Low, TypedNumber High, string EntryId = "");
+public sealed record LiquorBracket([property: JsonConverter(typeof(OutputName))] string Output, string Element, TypedNumber Volume, TypedNumber Low, TypedNumber High, string EntryId = "");

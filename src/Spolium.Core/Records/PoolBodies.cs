@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Records;
@@ -10,14 +11,14 @@ public sealed record PoolOpened(string PoolId, string Code, string Kind, string 
 }
 
 /// <summary>A side holding of a batch goes into a shared one, with what the book has of it.</summary>
-public sealed record PutIntoPool(string PoolId, string BatchId, string StepId, string Output, IReadOnlyList<ElementEstimate> Holds) : EntryBody;
+public sealed record PutIntoPool(string PoolId, string BatchId, string StepId, [property: JsonConverter(typeof(OutputName))] string Output, IReadOnlyList<ElementEstimate> Holds) : EntryBody;
 
 /// <summary>Metal that a shared holding gave.</summary>
 /// <param name="Fineness">Null where nobody assayed it.</param>
 public sealed record PoolYield(TypedNumber Mass, TypedNumber? Fineness, ElementEstimate Holds);
 
 /// <summary>What one holding of one batch had by the book, and what is given back for it: in proportion to the book.</summary>
-public sealed record PoolShare(string BatchId, string StepId, string Output, string Element, double BookedG, double Grams, double Sigma);
+public sealed record PoolShare(string BatchId, string StepId, [property: JsonConverter(typeof(OutputName))] string Output, string Element, double BookedG, double Grams, double Sigma);
 
 /// <summary>A closed batch's recoveries as they then stand.</summary>
 /// <param name="Practice">What it then shows of practice.</param>

@@ -1,8 +1,11 @@
+using System.Text.Json.Serialization;
+
 namespace Spolium.Core.Records;
 
 /// <summary>One step of a route: a method, its options, the holdings it takes and those it makes.</summary>
 /// <param name="Id">Stays the same when steps are put in before it ("1-nitric-strip").</param>
-public sealed record RouteStep(string Id, string Method, IReadOnlyDictionary<string, string> Options, IReadOnlyList<string> Takes, IReadOnlyList<string> Makes);
+public sealed record RouteStep(string Id, [property: JsonConverter(typeof(MethodName))] string Method, [property: JsonConverter(typeof(OptionNames))] IReadOnlyDictionary<string, string> Options,
+    [property: JsonConverter(typeof(HoldingNames))] IReadOnlyList<string> Takes, [property: JsonConverter(typeof(HoldingNames))] IReadOnlyList<string> Makes);
 
 /// <summary>
 /// A way through the work as a graph: a step names the holdings that it takes and makes. Here it happens to be a chain.

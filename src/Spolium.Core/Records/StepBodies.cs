@@ -16,7 +16,7 @@ public sealed record StepBegun(string BatchId, string StepId, BegunPlan Plan) : 
 /// <param name="Seed">Owner of the draws.</param>
 /// <param name="Sha256">Of the text of the <see cref="FrozenPlan"/>; null in journals of schema 1, where it stands in the entry itself.</param>
 public sealed record BegunPlan(
-    string Method,
+    [property: JsonConverter(typeof(MethodName))] string Method,
     int MethodVersion,
     string CodeVersion,
     string DataHash,
@@ -33,7 +33,7 @@ public sealed record BegunPlan(
 }
 
 /// <summary>A dose as it was planned.</summary>
-public sealed record BegunDose(string Dose, string Title, string BottleId, PlannedGrams Grams, IReadOnlyList<double> RungsG);
+public sealed record BegunDose([property: JsonConverter(typeof(DoseName))] string Dose, string Title, string BottleId, PlannedGrams Grams, IReadOnlyList<double> RungsG);
 
 /// <summary>Grams, and their 5–95 % range.</summary>
 public sealed record PlannedGrams(double Likely, double Low, double High);
@@ -64,7 +64,7 @@ public sealed record FrozenDose(string Dose, string Title, string BottleId, Figu
 public sealed record BottlePour(string BottleId, TypedNumber Amount, double Grams, double Strength, double PlusMinus = 0, double? DensityGPerMl = null, double SigmaG = 0);
 
 /// <param name="Reason">Why it was poured against a warning; the pour is marked by it from then on.</param>
-public sealed record DoseAdded(string BatchId, string StepId, string DoseId, IReadOnlyList<BottlePour> Pours, string? Reason = null) : EntryBody;
+public sealed record DoseAdded(string BatchId, string StepId, [property: JsonConverter(typeof(DoseName))] string DoseId, IReadOnlyList<BottlePour> Pours, string? Reason = null) : EntryBody;
 
 /// <summary>A liquor of the step at hand was tested for a metal.</summary>
 /// <param name="Reason">Why it was kept against a warning.</param>
@@ -74,16 +74,16 @@ public sealed record LiquorTested(string BatchId, string StepId, LiquorBracket T
 /// <param name="Reason">Why it was kept against a warning.</param>
 public sealed record ReadingTaken(string BatchId, string StepId, string Kind, TypedNumber Value, string? Reason = null) : EntryBody;
 
-public sealed record SignSeen(string BatchId, string StepId, string Sign) : EntryBody;
+public sealed record SignSeen(string BatchId, string StepId, [property: JsonConverter(typeof(SignName))] string Sign) : EntryBody;
 
 /// <param name="Reason">Why it was kept against a warning.</param>
-public sealed record HoldingWeighed(string BatchId, string StepId, string Output, TypedNumber Mass, string? Reason = null) : EntryBody;
+public sealed record HoldingWeighed(string BatchId, string StepId, [property: JsonConverter(typeof(OutputName))] string Output, TypedNumber Mass, string? Reason = null) : EntryBody;
 
 /// <summary>A product on the balance.</summary>
 /// <param name="Formula">Of what it is believed to be: a metal, a salt.</param>
 /// <param name="Hydrate">Water to a formula; 0 without.</param>
 /// <param name="Fineness">Null when it was not assayed; the metal then carries the range of an unassayed bar.</param>
-public sealed record WeighedProduct(string Output, string Formula, double Hydrate, TypedNumber Mass, TypedNumber? Fineness, IReadOnlyList<ElementEstimate> Holds);
+public sealed record WeighedProduct([property: JsonConverter(typeof(OutputName))] string Output, string Formula, double Hydrate, TypedNumber Mass, TypedNumber? Fineness, IReadOnlyList<ElementEstimate> Holds);
 
 public sealed record ProductWeighed(string BatchId, string StepId, IReadOnlyList<WeighedProduct> Products, string? Reason = null) : EntryBody;
 

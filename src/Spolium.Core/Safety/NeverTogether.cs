@@ -53,8 +53,5 @@ public sealed record NeverTogether(string Id, SubstanceGroup A, double LeastA, S
         return All.Where(r => (r.Means.Length == 0 || !means.Contains(r.Means)) && (Fires(r, vessel, added) || Fires(r, added, vessel)));
     }
 
-    /// <summary>Rows that fire within one holding: what a container may not keep.</summary>
-    public static IEnumerable<NeverTogether> Within(Charge charge) => Meeting(charge, charge, new HashSet<string>());
-
     private static bool Over(double there, double least) => there > least && there > 0;
 }

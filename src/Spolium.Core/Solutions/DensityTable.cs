@@ -61,15 +61,6 @@ public sealed partial class DensityTable
     public double? Density(double percent, double temperatureC) =>
         percent < 0 || percent > MostPercent || !Covers(temperatureC) ? null : At(percent, Place(temperatureC));
 
-    /// <summary>Change of density with strength, g/mL per mass per cent; null outside of the table.</summary>
-    public double? SlopePerPercent(double percent, double temperatureC)
-    {
-        if (percent < 0 || percent > MostPercent || !Covers(temperatureC))
-            return null;
-        var (i, f) = Place(temperatureC);
-        return (1 - f) * curves[i].Differentiate(percent) + f * curves[i + 1].Differentiate(percent);
-    }
-
     public bool Covers(double temperatureC) => temperatureC >= ColdestC && temperatureC <= WarmestC;
 
     /// <summary>

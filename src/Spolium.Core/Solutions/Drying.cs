@@ -1,4 +1,3 @@
-using Spolium.Core.Chemistry;
 using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Solutions;
@@ -28,7 +27,4 @@ public static class Drying
 
     /// <summary>Grams found above what was possible; nothing where there are none.</summary>
     public static Working Surplus(Working possible, Working found) => Working.AtLeastZero(found - possible).Named("more than was possible");
-
-    /// <summary>Grams of a hydrate that hold so much of the anhydrous salt.</summary>
-    public static Working AsHydrate(Working anhydrous, string salt, string hydrate) => Molar.InForm(anhydrous, salt, hydrate);
 }

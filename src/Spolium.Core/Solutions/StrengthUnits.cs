@@ -22,13 +22,6 @@ public static class StrengthUnits
     public static Working VolumeStrength(Working fraction, Working density) =>
         (fraction * density / Molar.Mass("H2O2") / 2 * Constants.Get("carboy-oxygen")).Named("volume strength").In("volumes");
 
-    /// <summary>Mass fraction of a peroxide that gives so many volumes of oxygen.</summary>
-    public static Working FromVolumeStrength(Working volumes, Working density) =>
-        (volumes / Constants.Get("carboy-oxygen") * 2 * Molar.Mass("H2O2") / density).Named("strength");
-
-    /// <summary>Mass fraction from moles in a litre.</summary>
-    public static Working FromMolesPerLitre(string formula, Working molesPerMl, Working density) => (molesPerMl * Molar.Mass(formula) / density).Named("strength");
-
     /// <summary>Mass fraction of active chlorine (as Cl2) in a bleach of this mass fraction of NaOCl.</summary>
     public static Working ActiveChlorine(Working hypochlorite) => (hypochlorite / Constants.Get("active-chlorine")).Named("active chlorine");
 

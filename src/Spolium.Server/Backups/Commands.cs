@@ -2,7 +2,7 @@ using Spolium.Data;
 
 namespace Spolium.Server.Backups;
 
-/// <summary>What the program does instead of serving: --backup FILE, --restore FILE, --verify. They need no lock, and bring no folder up to a newer version.</summary>
+/// <summary>What the program does instead of serving: --backup FILE, --restore FILE, --verify need no lock and bring no folder up to a newer version; --rebuild makes the lists again.</summary>
 public static class Commands
 {
     private const int Failed = 4;
@@ -19,18 +19,27 @@ public static class Commands
                 return Say($"{target}: {Backup.Make(folder, target, now).Entries} entries of {folder}, checked.");
             if (Value("--restore") is { } file)
                 return Say($"{folder}: {Backup.Restore(file, folder, now).Entries} entries restored from {file}, checked.");
+            if (args.Contains("--rebuild"))
+                return Rebuilt(folder);
             if (!args.Contains("--verify"))
                 return null;
-            var found = Verifying.Of(Path.Combine(folder, "spolium.db"));
+            var found = Verifying.Of(Path.Combine(folder, "spolium.db"), lists: true, tell: Console.WriteLine);
             foreach (var fault in found.Faults)
                 Console.Error.WriteLine(fault);
-            return found.Sound ? Say($"{folder}: {found.Entries} entries, the chain is whole, the book sums to nothing, the pictures are what they were.") : Failed;
+            return found.Sound ? Say($"{folder}: {found.Entries} entries, the chain is whole, the lists are those of a replay, the book sums to nothing, the pictures are what they were.") : Failed;
         }
         catch (CannotOpenException e)
         {
             Console.Error.WriteLine(e.Message);
             return Failed;
         }
+    }
+
+    private static int Rebuilt(string folder)
+    {
+        using var store = JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System, Console.WriteLine);
+        store.Rebuild(Console.WriteLine);
+        return Say($"{folder}: the lists of {store.Ledger.State.Entries.Count} entries were made again.");
     }
 
     private static int Say(string words)

@@ -25,15 +25,16 @@ public static class BooksEndpoints
         books.MapGet("/money", ([AsParameters] BooksQuery query, JournalStore store) => With(query, store, (b, f) => Money(b, f, new FigureBook())));
         books.MapGet("/behind", Behind);
         books.MapGet("/working", Working);
-        books.MapGet("/csv", ([AsParameters] BooksQuery query, JournalStore store) => File(query, store, "text/csv", "books.csv", (b, f) => System.Text.Encoding.UTF8.GetBytes(BooksTables.Csv(b, f))));
-        books.MapGet("/xlsx", ([AsParameters] BooksQuery query, JournalStore store) => File(query, store, Workbook.MediaType, "books.xlsx", BooksTables.Workbook));
+        books.MapGet("/csv", ([AsParameters] BooksQuery query, JournalStore store) => File(query, store, "text/csv", "books.csv", (b, f) => System.Text.Encoding.UTF8.GetBytes(BooksTables.Csv(b, f, store.Zone))));
+        books.MapGet("/xlsx", ([AsParameters] BooksQuery query, JournalStore store) => File(query, store, Workbook.MediaType, "books.xlsx", (b, f) => BooksTables.Workbook(b, f, store.Zone)));
     }
 
     // One connection to a request; the first metal there is where none was asked for.
     private static Results<Ok<T>, ProblemHttpResult> With<T>(BooksQuery query, JournalStore store, Func<Data.Books, BooksFilter, T> answer)
     {
-        if (Read(query) is not { Filter: { } filter } read)
-            return Problems.Refused(Read(query).Errors);
+        var (read, errors) = Read(query, store.Zone);
+        if (read is not { } filter)
+            return Problems.Refused(errors);
         using var db = store.Connect();
         if (filter.Metal.Length == 0)
             filter = filter with { Metal = First(new Data.Books(db, filter).Choices().Metals) };
@@ -42,7 +43,7 @@ public static class BooksEndpoints
 
     private static string First(IReadOnlyList<string> metals) => new[] { "Au", "Ag", "Pt", "Pd" }.Concat(metals).Append("Au").First(m => metals.Count == 0 || metals.Contains(m));
 
-    private static (BooksFilter? Filter, IReadOnlyList<FieldError> Errors) Read(BooksQuery q)
+    private static (BooksFilter? Filter, IReadOnlyList<FieldError> Errors) Read(BooksQuery q, TimeZoneInfo zone)
     {
         var errors = new List<FieldError>();
         long? Day(string field, string? text, int plus)
@@ -50,7 +51,7 @@ public static class BooksEndpoints
             if (string.IsNullOrEmpty(text))
                 return null;
             if (DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day < DateOnly.MaxValue)
-                return day.AddDays(plus).ToDateTime(TimeOnly.MinValue, DateTimeKind.Utc).Ticks;
+                return Begin(day.AddDays(plus), zone);
             errors.Add(new(field, $"'{text}' is no day", "write it as 2026-01-31"));
             return null;
         }
@@ -61,6 +62,13 @@ public static class BooksEndpoints
             errors.Add(new("until", "the last day lies before the first", "turn them round"));
         static string? OrNone(string? s) => string.IsNullOrEmpty(s) ? null : s;
         return errors.Count > 0 ? (null, errors) : (new(q.Metal ?? "", OrNone(q.Material), OrNone(q.Method), OrNone(q.Person), from, until), []);
+    }
+
+    // A day begins when the clock of the shop says so; where the hour is left out that night, with the next one.
+    private static long Begin(DateOnly day, TimeZoneInfo zone)
+    {
+        var midnight = day.ToDateTime(TimeOnly.MinValue);
+        return TimeZoneInfo.ConvertTimeToUtc(zone.IsInvalidTime(midnight) ? midnight.AddHours(1) : midnight, zone).Ticks;
     }
 
     private static RecoveryView Recovery(Data.Books books, BooksFilter filter, FigureBook book)

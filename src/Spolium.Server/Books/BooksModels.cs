@@ -4,11 +4,29 @@ using Spolium.Server.Shared;
 namespace Spolium.Server.Books;
 
 /// <summary>Which closed batches the books look at; what is left out does not matter.</summary>
-/// <param name="Metal">Symbol of an element.</param>
-/// <param name="From">Day of closing, 2026-01-31.</param>
-/// <param name="Until">The last day that counts.</param>
-public sealed record BooksQuery([FromQuery(Name = "metal")] string? Metal = null, [FromQuery(Name = "material")] string? Material = null, [FromQuery(Name = "method")] string? Method = null,
-    [FromQuery(Name = "person")] string? Person = null, [FromQuery(Name = "from")] string? From = null, [FromQuery(Name = "until")] string? Until = null);
+public sealed class BooksQuery
+{
+    /// <summary>Symbol of an element.</summary>
+    [FromQuery(Name = "metal")]
+    public string? Metal { get; init; }
+
+    [FromQuery(Name = "material")]
+    public string? Material { get; init; }
+
+    [FromQuery(Name = "method")]
+    public string? Method { get; init; }
+
+    [FromQuery(Name = "person")]
+    public string? Person { get; init; }
+
+    /// <summary>Day of closing, 2026-01-31.</summary>
+    [FromQuery(Name = "from")]
+    public string? From { get; init; }
+
+    /// <summary>The last day that counts.</summary>
+    [FromQuery(Name = "until")]
+    public string? Until { get; init; }
+}
 
 public sealed record BooksWord(string Id, string Words);
 

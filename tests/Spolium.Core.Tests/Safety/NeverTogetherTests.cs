@@ -66,8 +66,8 @@ public class NeverTogetherTests
     {
         var bleach = Charge.Empty.With(Species.Water, Moles(100, "H2O")).Dissolve("NaOCl", Moles(5, "NaOCl"));
         var acid = Charge.Empty.With(Species.Water, Moles(100, "H2O")).Dissolve("HCl", Moles(20, "HCl"));
-        Assert.Contains(NeverTogether.Within(bleach.Plus(acid)), r => r is { Id: "chlorine-acid", Verdict: Verdict.Stop });
-        Assert.Empty(NeverTogether.Within(bleach));
+        Assert.Contains(NeverTogether.Meeting(bleach, acid, NoMeans), r => r is { Id: "chlorine-acid", Verdict: Verdict.Stop });
+        Assert.Empty(NeverTogether.Meeting(bleach, bleach, NoMeans));
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using CsCheck;
+using Spolium.Core.Chemistry;
 using Spolium.Core.Quantities;
 using Spolium.Core.Solutions;
 using Xunit;
@@ -84,7 +85,7 @@ public class SolubilityTests
         // CuSO4·5H2O holds 63.9 %.
         Assert.InRange(copper.Range.Low, 60, 68);
         Assert.InRange(copper.Range.High, 90, 100);
-        Assert.Equal(100, Drying.AsHydrate(Grams(63.92), "CuSO4", "CuSO4·5H2O").Likely, 0.05);
+        Assert.Equal(100, Molar.InForm(Grams(63.92), "CuSO4", "CuSO4·5H2O").Likely, 0.05);
         Assert.Equal(4, Drying.Lost(Grams(24), Grams(20)).Likely, 1e-9);
     }
 }

@@ -21,7 +21,8 @@ public class StrengthTests
         var table = DensityTable.BySolute["HNO3"];
         Assert.Equal(table.Percents(1.378, 21)[0], found.Believed!.Likely * 100, 1e-9);
         // By hand: 1 % of 1.378 is 0.0138 g/mL, over the slope there; half of the 5 to 95 % range.
-        var slope = table.SlopePerPercent(found.Believed.Likely * 100, 21)!.Value;
+        var at = found.Believed.Likely * 100;
+        var slope = table.Density(at + 0.5, 21)!.Value - table.Density(at - 0.5, 21)!.Value;
         var half = found.Believed.Range.Width * 100 / 2;
         Assert.InRange(half, 0.8 * 0.0138 / slope, 1.6 * 0.0138 / slope);
     }

@@ -55,9 +55,6 @@ public sealed record Reconciliation(IReadOnlyList<ReconciledFlow> Flows, IReadOn
     /// <summary>What every standardised adjustment stays under in 95 of 100 batches without a slip (Šidák's correction for the number of readings).</summary>
     public double AdjustmentLimit => Readings.Count(r => r.Redundant) is > 0 and var n ? Normal.InvCDF(0, 1, (1 + Math.Pow(Confidence, 1.0 / n)) / 2) : double.PositiveInfinity;
 
-    /// <summary>Readings beyond that limit, furthest first: the measurement test.</summary>
-    public IEnumerable<ReconciledReading> Suspect => Readings.Where(r => Math.Abs(r.StandardisedAdjustment ?? 0) > AdjustmentLimit).OrderByDescending(r => Math.Abs(r.StandardisedAdjustment!.Value));
-
     public ReconciledFlow Flow(string arc, string of) => Flows.First(f => f.Arc == arc && f.Of == of);
 
     internal static double ChiLimit(int degrees) => degrees <= 0 ? 0 : ChiSquared.InvCDF(degrees, Confidence);
