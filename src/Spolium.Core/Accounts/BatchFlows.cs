@@ -108,7 +108,7 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
     private static PoolShare? CameBack(BatchState batch, string holding, string element) => batch.Pooled.GetValueOrDefault(holding)?.Back.FirstOrDefault(s => s.Element == element);
 
     // Of a share X/T: (Var X − 2 s Cov(X, T) + s² Var T)/T².
-    private static double ShareSigma(IReadOnlyList<IReadOnlyList<double>>? matrix, List<ElementEstimate?> held, int i, double share, double sum)
+    internal static double ShareSigma(IReadOnlyList<IReadOnlyList<double>>? matrix, List<ElementEstimate?> held, int i, double share, double sum)
     {
         if (sum <= 0)
             return 0;

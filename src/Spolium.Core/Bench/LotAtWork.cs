@@ -107,23 +107,30 @@ public sealed class LotAtWork
         var feed = Feed(false);
         var planned = new List<PlannedWay>();
         var no = refused.ToList();
-        foreach (var way in left)
+        // So many are planned beside each other; where one of them is refused in some world, the next takes its place.
+        for (var next = 0; next < left.Count && planned.Count < most;)
         {
-            if (planned.Count == most)
-                break;
-            var (plan, why) = WaySearch.Confirm(way, RouteFor(lot, way.Methods), feed, shop, Draws(false));
-            if (plan is not null)
-                planned.Add(new(way, plan, terms is null ? null : Worth.Of(plan, way.Element, terms, Draws(false))));
-            else
-                no.Add(why!);
+            var some = left.Skip(next).Take(most - planned.Count).ToList();
+            foreach (var (way, refusal) in some.AsParallel().AsOrdered().Select(w => Confirmed(w, feed)).ToList())
+                if (way is not null)
+                    planned.Add(way);
+                else
+                    no.Add(refusal!);
+            next += some.Count;
         }
         return new(planned, [.. ranked.Where(w => planned.All(p => p.Way.Id != w.Id) && no.All(r => r.Title != w.Title))], no);
     }
 
+    private (PlannedWay? Way, RefusedWay? Refused) Confirmed(FoundWay way, Charge feed)
+    {
+        var (plan, why) = WaySearch.Confirm(way, RouteFor(lot, way.Methods), feed, shop, Draws(false));
+        return plan is null ? (null, why) : (new(way, plan, terms is null ? null : Worth.Of(plan, way.Element, terms, Draws(false))), null);
+    }
+
     private LotWays Only(FoundWay way)
     {
-        var (plan, why) = WaySearch.Confirm(way, RouteFor(lot, way.Methods), Feed(false), shop, Draws(false));
-        return plan is null ? new([], [], [why!]) : new([new(way, plan, Worth.Of(plan, way.Element, terms!, Draws(false)))], [], []);
+        var (planned, refused) = Confirmed(way, Feed(false));
+        return planned is null ? new([], [], [refused!]) : new([planned], [], []);
     }
 
     // The best of each beginning, then what is left in order.
@@ -140,7 +147,7 @@ public sealed class LotAtWork
         var (found, refused) = WaySearch.Of(feed, Liquor, metals, shop, Draws(true));
         if (terms is null)
             return (found, refused);
-        return ([.. found.Select(w => (Way: w, Margin: Likely(w, feed, terms)?.Margin.Likely ?? double.NegativeInfinity)).OrderByDescending(x => x.Margin).Select(x => x.Way)], refused);
+        return ([.. found.AsParallel().AsOrdered().Select(w => (Way: w, Margin: Likely(w, feed, terms)?.Margin.Likely ?? double.NegativeInfinity)).OrderByDescending(x => x.Margin).Select(x => x.Way)], refused);
     }
 
     /// <summary>What the lot is worth by its best way (or the one that was chosen), and the verdict.</summary>
@@ -155,8 +162,10 @@ public sealed class LotAtWork
         var worth = best.Worth!;
         var knowing = Margins.OfKnowing(worth.Margin.Amount, Worth.OfContent(best.Plan.Feed, terms.Prices).Amount);
         var test = terms.Prices.OfWork(PriceList.Test)?.Likely;
-        var pool = Pool(best.Way);
-        return new(best, Breaking(best.Way) is { } b ? [b] : [], Least(best.Way), pool, knowing, test, LotVerdict.Of(worth, best.Plan.Attended, pool, knowing, test), ways.Refused);
+        // Each plans some dozens of likely worlds, and none needs another.
+        var (pool, breaking, least) = ((PoolGain?)null, (BreakEven?)null, (double?)null);
+        Parallel.Invoke(() => pool = Pool(best.Way), () => breaking = Breaking(best.Way), () => least = Least(best.Way));
+        return new(best, breaking is { } b ? [b] : [], least, pool, knowing, test, LotVerdict.Of(worth, best.Plan.Attended, pool, knowing, test), ways.Refused);
     }
 
     private static LotWorth Unpriced() => new(null, [], null, null, 0, null, new(VerdictKind.Hold, "No prices yet", "Nobody wrote down what metal, reagents and hours cost: keep a price list first, or ask the price stand-in.", []), []);

@@ -46,11 +46,14 @@ public sealed class WaySearch(Shop shop)
     /// <param name="liquor">What holds the metals of a liquor; null for a solid.</param>
     public static (IReadOnlyList<FoundWay> Found, IReadOnlyList<RefusedWay> Refused) Of(Charge feed, LiquorKind? liquor, IEnumerable<string> elements, Shop shop, Draws draws)
     {
-        var search = new WaySearch(shop);
-        foreach (var element in elements)
+        var walks = elements.AsParallel().AsOrdered().Select(element =>
+        {
+            var search = new WaySearch(shop);
             if (Starts(liquor) is { } start && WayMap.Ends(element) is { Count: > 0 } ends && WayMap.Towards(ends) is var towards && towards.Contains(start))
                 search.Walk(element, ends, towards, start, feed, feed.Element(element).Likely, [], draws);
-        return (search.found, [.. search.refused.DistinctBy(r => (r.Element, r.Title, r.Method, r.Reason))]);
+            return search;
+        }).ToList();
+        return ([.. walks.SelectMany(w => w.found)], [.. walks.SelectMany(w => w.refused).DistinctBy(r => (r.Element, r.Title, r.Method, r.Reason))]);
     }
 
     internal static Form? Starts(LiquorKind? liquor) => liquor switch

@@ -308,4 +308,29 @@ public class BatchBookTests
         Assert.Equal(Demo.Value.Book.Grams(Account.Pool("T1"), "Au"), after.Book.Grams(Account.Pool("T1"), "Au"), 1e-9);
         Assert.All(after.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
     }
+
+    // A second way: draws of both holdings, and the spread of the share that one has of them.
+    [Theory]
+    [InlineData(0.9)]
+    [InlineData(0)]
+    [InlineData(-0.6)]
+    public void The_sigma_of_a_share_is_that_of_draws_of_both(double correlation)
+    {
+        var (x, y, sx, sy) = (8.0, 2.0, 0.2, 0.1);
+        double[][] matrix = [[sx * sx, correlation * sx * sy], [correlation * sx * sy, sy * sy]];
+        var held = new List<ElementEstimate?> { new("Au", x, sx, x, x), new("Au", y, sy, y, y) };
+        var random = new Random(5);
+        double Normal() => Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+        var shares = Enumerable.Range(0, 40_000).Select(_ =>
+        {
+            var (a, b) = (Normal(), Normal());
+            var (one, other) = (x + sx * a, y + sy * (correlation * a + Math.Sqrt(1 - correlation * correlation) * b));
+            return one / (one + other);
+        }).ToList();
+        var mean = shares.Average();
+        var sigma = Math.Sqrt(shares.Sum(s => (s - mean) * (s - mean)) / shares.Count);
+        Assert.Equal(sigma, BatchFlows.ShareSigma(matrix, held, 0, 0.8, 10), 0.03 * sigma);
+        // Where nobody knows how the two go together, the holding's own.
+        Assert.Equal(0.02, BatchFlows.ShareSigma(null, held, 0, 0.8, 10), 1e-12);
+    }
 }

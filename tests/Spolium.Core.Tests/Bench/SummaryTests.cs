@@ -139,4 +139,25 @@ public class SummaryTests
         Assert.Empty(PracticeBook.AsOf(without.State, batch.StartedAt).ByPrior);
         Assert.Equal(planned, BatchAtWork.Plan(without.State, without.State.Batches["26-02"]).Product("Au").Likely);
     }
+
+    // By hand: what was poured of each bottle, by what is in it; the plan from the steps as they were begun.
+    [Theory]
+    [MemberData(nameof(Closed))]
+    public void Reagents_are_what_was_poured_and_what_was_planned(string id)
+    {
+        var (state, batch) = (Demo.Value.State, Demo.Value.State.Batches[id]);
+        if (batch.BroughtIn is not null)
+            return;
+        string FormulaOf(string bottle) => state.Shelf.Find(bottle)?.Formula ?? batch.Bottles.FirstOrDefault(b => b.Id == bottle)?.Formula ?? bottle;
+        var poured = batch.Steps.Values.SelectMany(s => s.Pours).Where(p => p.BottleId != "water").GroupBy(p => FormulaOf(p.BottleId)).ToDictionary(g => g.Key, g => g.Sum(p => p.Grams));
+        var planned = batch.Steps.Values.SelectMany(s => s.Plan?.Doses ?? []).Where(d => d.BottleId != "water").GroupBy(d => FormulaOf(d.BottleId)).ToDictionary(g => g.Key, g => g.Sum(d => d.Grams.Likely));
+        Assert.NotEmpty(batch.Summary!.Reagents);
+        Assert.Equal(poured.Keys.Order(StringComparer.Ordinal), batch.Summary.Reagents.Select(r => r.Formula));
+        foreach (var reagent in batch.Summary.Reagents)
+        {
+            Assert.Equal(poured[reagent.Formula], reagent.Grams, 1e-6);
+            Assert.Equal(planned.GetValueOrDefault(reagent.Formula), reagent.Planned, 1e-6);
+            Assert.Equal(batch.Steps.Values.SelectMany(s => s.Pours).Where(p => p.BottleId != "water").Any(p => FormulaOf(p.BottleId) == reagent.Formula && state.Shelf.Find(p.BottleId)?.Price is null), reagent.Kr is null);
+        }
+    }
 }

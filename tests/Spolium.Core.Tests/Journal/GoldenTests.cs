@@ -70,7 +70,7 @@ public class GoldenTests
     public void The_text_of_every_kind_is_the_one_that_is_pinned()
     {
         var file = Path.Combine(Folder, "kinds.jsonl");
-        var now = EntryKindsTests.Bodies().Select(b => b.Data).Select(b => $"{EntryJson.KindOf(b)} {EntryJson.SchemaOf(b)} {EntryJson.Write(b)}").ToList();
+        var now = Records.EntryKindsTests.Bodies().Select(b => b.Data).Select(b => $"{EntryJson.KindOf(b)} {EntryJson.SchemaOf(b)} {EntryJson.Write(b)}").ToList();
         if (Environment.GetEnvironmentVariable("SPOLIUM_PIN") == "1")
             File.AppendAllLines(file, now.Except(File.Exists(file) ? File.ReadAllLines(file) : []));
         var pinned = File.ReadAllLines(file);

@@ -35,6 +35,16 @@ public class PortionsTests
     [Fact]
     public void Without_gas_or_heat_the_least_number_stands() => Assert.Equal(6, Of(0, 0, 100).Whole);
 
+    // What may foam twice as much is poured in portions for that.
+    [Fact]
+    public void Gas_counts_at_its_high()
+    {
+        var gas = Working.Given(Draws.Spread("gas", new(20_000, 40_000, 80_000), Spread.Positive), Dimension.Volume, "gas", "test");
+        int Wide(Working g) => Portions.For("nitric", g, Working.Zero(Dimension.Temperature), Working.Exact(100, null, Dimension.Volume), Vessel.Beakers, Draws).Whole;
+        Assert.Equal(Of(gas.Range.High, 0, 100).Whole, Wide(gas));
+        Assert.True(Wide(gas) > 1.5 * Of(40_000, 0, 100).Whole);
+    }
+
     [Fact]
     public void Heat_asks_for_a_portion_for_every_ten_kelvin() => Assert.Equal(13, Of(0, 125, 100).Whole);
 

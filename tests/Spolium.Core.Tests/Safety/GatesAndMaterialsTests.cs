@@ -131,4 +131,22 @@ public class GatesAndMaterialsTests
         Assert.Contains(found, f => f is { DoseId: "hcl", Row.Id: "fixer-acid" });
         Assert.Contains(found, f => f is { DoseId: "oxidant", Row.Id: "fixer-bleach" });
     }
+
+    // A boiling acid goes through what it leaves alone when it is cold; gloves are not in it.
+    [Fact]
+    public void A_hot_step_is_held_against_what_its_vessel_bears_hot()
+    {
+        var steps = Given.Plan(Given.Charge(Given.Hl1(), 100)).Steps;
+        foreach (var step in steps)
+        {
+            var safety = StepSafety.Of(step, new Draws("x"));
+            if (safety.Media.Count == 0)
+                continue;
+            var hot = step.Plan.Conditions.Any(c => c.Contains("80 °C", StringComparison.Ordinal));
+            Assert.All(safety.Materials.Where(m => m.Use == "vessel"), m => Assert.Equal(hot ? Compatibility.WhenHot(m.Material, Compatibility.Of(m.Material, safety.Media)) : Compatibility.Of(m.Material, safety.Media), m.Bears));
+            Assert.All(safety.Materials.Where(m => m.Use == "gloves"), m => Assert.Equal(Compatibility.Of(m.Material, safety.Media), m.Bears));
+        }
+        Assert.Contains(steps, s => s.Plan.Conditions.Any(c => c.Contains("80 °C", StringComparison.Ordinal)) && StepSafety.Of(s, new Draws("x")) is { Media.Count: > 0 } at
+            && at.Materials.Any(m => m.Use == "vessel" && m.Bears != Compatibility.Of(m.Material, at.Media)));
+    }
 }

@@ -153,7 +153,8 @@ public class KillTests
         var bin = Path.GetDirectoryName(typeof(KillTests).Assembly.Location)!;
         string At(string file) => Path.Combine(bin, file);
         var start = new ProcessStartInfo("dotnet", ["exec", "--depsfile", At("Spolium.Server.Tests.deps.json"), "--runtimeconfig", At("Spolium.Server.runtimeconfig.json"), At("Spolium.Server.dll"),
-            "--data", folder, "--urls", $"http://127.0.0.1:{port}", "--Logging:LogLevel:Default", "Error"]) { RedirectStandardOutput = true, RedirectStandardError = true };
+            "--data", folder, "--urls", $"http://127.0.0.1:{port}", "--Logging:LogLevel:Default", "Error"])
+        { RedirectStandardOutput = true, RedirectStandardError = true };
         start.Environment["ASPNETCORE_HOSTINGSTARTUPASSEMBLIES"] = typeof(KillTests).Assembly.GetName().Name;
         start.Environment["SPOLIUM_KILL_AT"] = killAt;
         var server = Process.Start(start)!;

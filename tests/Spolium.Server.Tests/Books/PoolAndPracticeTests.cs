@@ -1,0 +1,100 @@
+using System.Text.Json;
+using Spolium.Core.Records;
+using Xunit;
+
+namespace Spolium.Server.Tests.Books;
+
+public class PoolAndPracticeTests
+{
+    private static JsonElement Pool(JsonElement view, string code) => view.GetProperty("pools").EnumerateArray().Single(p => p.GetProperty("code").GetString() == code);
+
+    private static JsonElement Figure(JsonElement practice, string prior) => practice.GetProperty("figures").EnumerateArray().Single(f => f.GetProperty("prior").GetString() == prior);
+
+    [Fact]
+    public async Task A_tub_is_set_up_filled_worked_up_and_shared_back()
+    {
+        await using var shop = new Shop();
+        await shop.Done("/api/pools", new { Head = Shop.Head(), Code = "T2", Kind = "filter tub", Title = "filters of the radar mast" });
+        var put = new { Head = Shop.Head(Guid.NewGuid().ToString()), BatchId = "26-01", StepId = "4-clear", Output = "filter" };
+        var filled = Pool(await shop.Done("/api/pools/T2/put-in", put), "T2");
+        Assert.Equal("26-01", filled.GetProperty("holds")[0].GetProperty("code").GetString());
+        // A retry does nothing twice.
+        Assert.Single(Pool(await shop.Done("/api/pools/T2/put-in", put), "T2").GetProperty("holds").EnumerateArray());
+        var before = (await shop.Get("/api/books/recovery?metal=Au")).GetProperty("product").GetProperty("likely").GetDouble();
+        var after = Pool(await shop.Done("/api/pools/T2/worked-up", new { Head = Shop.Head(), Yields = new[] { new { Element = "Au", Mass = "18 mg", Fineness = "990 ‰" } }, How = "burnt and leached" }), "T2");
+        var share = after.GetProperty("workedUp")[0].GetProperty("shares")[0];
+        Assert.Equal("26-01", share.GetProperty("code").GetString());
+        Assert.NotEqual(share.GetProperty("before").GetString(), share.GetProperty("after").GetString());
+        Assert.Equal(0.018 * 0.99, (await shop.Get("/api/books/recovery?metal=Au")).GetProperty("product").GetProperty("likely").GetDouble() - before, 1e-6);
+        var trail = await shop.Get("/api/batches/26-01/trail?element=Au");
+        Assert.Equal(0.018 * 0.99, trail.GetProperty("back").GetProperty("likely").GetDouble(), 1e-6);
+        Assert.Equal(["closed", "T2 worked up"], trail.GetProperty("history").EnumerateArray().Select(h => h.GetProperty("why").GetString()!));
+        Assert.Contains("filter, in T2", trail.GetProperty("holdings").EnumerateArray().Select(h => h.GetProperty("name").GetString()));
+        // As it was before the working up, the trail knows nothing of it.
+        var past = await shop.Get($"/api/batches/26-01/trail?element=Au&at={trail.GetProperty("entries").GetInt64() - 1}");
+        Assert.Equal(JsonValueKind.Null, past.GetProperty("back").ValueKind);
+        var working = await shop.Get("/api/batches/26-01/trail/working?element=Au&key=back");
+        Assert.Contains("in proportion to the book", working.ToString());
+        // A restart finds it again; taken back it is as before.
+        var folder = await shop.Stop();
+        await using var again = new Shop(folder: folder);
+        var back = Pool(await again.Done("/api/pools/T2/corrections", new { Head = Shop.Head(), Corrects = after.GetProperty("workedUp")[0].GetProperty("entryId").GetString(), Reason = "it was brass" }), "T2");
+        Assert.Single(back.GetProperty("holds").EnumerateArray());
+        Assert.Equal(before, (await again.Get("/api/books/recovery?metal=Au")).GetProperty("product").GetProperty("likely").GetDouble(), 1e-9);
+    }
+
+    [Theory]
+    [InlineData("2.6 g", null, "burnt", "yields[0].mass")]
+    [InlineData("much", null, "burnt", "yields[0].mass")]
+    [InlineData("0.1 g", "12", "", "how")]
+    public async Task What_cannot_have_come_out_is_told_by_field(string mass, string? fineness, string how, string field)
+    {
+        await using var shop = new Shop();
+        var (status, problem) = await shop.Post("/api/pools/T1/worked-up", new { Head = Shop.Head(), Yields = new[] { new { Element = "Au", Mass = mass, Fineness = fineness } }, How = how });
+        Assert.Equal(422, status);
+        Assert.Contains(field, problem.GetProperty("errors").EnumerateArray().Select(e => e.GetProperty("field").GetString()));
+    }
+
+    [Fact]
+    public async Task Two_tabs_that_fill_one_tub_are_not_merged_in_silence()
+    {
+        await using var shop = new Shop();
+        var version = (await shop.Get("/api/batches/26-01/trail")).GetProperty("version").GetInt64();
+        await shop.Done("/api/pools/T1/put-in", new { Head = Shop.Head(version: version), BatchId = "26-01", StepId = "4-clear", Output = "filter" });
+        var (status, problem) = await shop.Post("/api/pools/P1/put-in", new { Head = Shop.Head(version: version), BatchId = "26-01", StepId = "5-metabisulphite", Output = "barren" });
+        Assert.Equal(409, status);
+        Assert.Contains("put into T1", problem.GetProperty("since")[0].GetString());
+    }
+
+    [Fact]
+    public async Task Plans_go_by_the_shops_own_batches_and_say_so()
+    {
+        await using var shop = new Shop();
+        var practice = await shop.Get("/api/books/practice");
+        var factor = Figure(practice, "nitric-factor");
+        Assert.Equal(22, factor.GetProperty("batches").GetInt32());
+        Assert.Equal(22, factor.GetProperty("shown").GetArrayLength());
+        var plan = new { LotId = "hl-1", Amount = "100 g", Way = "gold-by-nitric-strip" };
+        var working = await shop.Done("/api/plan/working?key=" + Uri.EscapeDataString("1-nitric-strip/dose/nitric/grams"), plan);
+        var line = working.GetProperty("working").EnumerateArray().First(l => l.GetProperty("prior").GetString() == "nitric-factor");
+        Assert.Equal("from 22 of your batches", line.GetProperty("source").GetString());
+        Assert.StartsWith(factor.GetProperty("own").GetProperty("value").GetString()!, line.GetProperty("figure").GetString());
+
+        var less = await shop.Done("/api/books/practice/25-08", new { Head = Shop.Head(), Counts = false, Reason = "the wrong spoon" });
+        Assert.Equal("the wrong spoon", Figure(less, "nitric-factor").GetProperty("shown").EnumerateArray().Single(s => s.GetProperty("code").GetString() == "25-08").GetProperty("leftOut").GetString());
+        Assert.Equal("from 21 of your batches", (await shop.Done("/api/plan/working?key=" + Uri.EscapeDataString("1-nitric-strip/dose/nitric/grams"), plan)).GetProperty("working").EnumerateArray().First(l => l.GetProperty("prior").GetString() == "nitric-factor").GetProperty("source").GetString());
+        var (status, problem) = await shop.Post("/api/books/practice/25-09", new { Head = Shop.Head(), Counts = false, Reason = "" });
+        Assert.Equal((422, "reason"), (status, Shop.First(problem).Field));
+        Assert.Contains("left out of what batches teach", (await shop.Get("/api/batches/25-08/journal"))[0].GetProperty("words").GetString());
+        Assert.IsType<LeftOutOfLearning>(shop.Store.Ledger.State.Entries[^1].Body);
+    }
+
+    [Fact]
+    public async Task A_shop_without_batches_goes_by_the_book()
+    {
+        await using var shop = new Shop(demo: false);
+        var practice = await shop.Get("/api/books/practice");
+        Assert.All(practice.GetProperty("figures").EnumerateArray(), f => Assert.Equal(JsonValueKind.Null, f.GetProperty("own").ValueKind));
+        Assert.Empty((await shop.Get("/api/pools")).GetProperty("pools").EnumerateArray());
+    }
+}
