@@ -86,7 +86,7 @@ public class KillTests
     {
         var file = Path.Combine(folder, "spolium.db");
         using var store = JournalStore.Open(file, TimeProvider.System);
-        store.Looked.Wait();
+        store.Looked.GetAwaiter().GetResult();
         Assert.Empty(store.Breaks);
         var there = store.Read();
         Assert.Equal(there.Count, there.Select(e => EntryId.Plain(e.Id)).Distinct().Count());

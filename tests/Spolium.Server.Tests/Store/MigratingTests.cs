@@ -63,7 +63,7 @@ public sealed class MigratingTests : IDisposable
     }
 
     [Fact]
-    public void A_journal_with_a_break_is_brought_up_with_it_and_waits_for_somebodys_word()
+    public async Task A_journal_with_a_break_is_brought_up_with_it_and_waits_for_somebodys_word()
     {
         using (var db = new SpoliumDb(SpoliumDb.At(DatabaseFile)))
         {
@@ -75,7 +75,7 @@ public sealed class MigratingTests : IDisposable
         // A backup of every day is not made over a good one.
         Assert.Contains("is not sound", Assert.Throws<CannotOpenException>(() => Backup.Make(folder, Path.Combine(folder, "x.zip"), DateTimeOffset.UtcNow)).Message);
         using var store = JournalStore.Open(DatabaseFile, TimeProvider.System);
-        store.Looked.Wait(TestContext.Current.CancellationToken);
+        await store.Looked;
         Assert.Contains("entry 40 was changed", Assert.Single(store.Breaks).What);
         Assert.Equal(378, store.Ledger.State.Entries.Count);
         Backup.Check(Assert.Single(Directory.GetFiles(folder, "before-*.zip")));
