@@ -27,6 +27,9 @@ internal sealed class Archive(Connections connections) : IArchive, IBookArchive
         return Entries("JOIN touch t ON t.Seq = e.Seq WHERE t.Stream = @name AND e.Seq <= @until ORDER BY e.Seq LIMIT 1", Inner(id), until) is [var brought] ? EntryLog.Unpacked(id, brought) : null;
     }
 
+    /// <summary>Number of the entry that brought one with its file; null where nothing did.</summary>
+    public long? BringerOf(string id) => Rows("SELECT Seq FROM touch WHERE Stream = @name AND Seq > @until ORDER BY Seq LIMIT 1", Inner(id), 0, r => r.GetInt64(0)) is [var seq] ? seq : null;
+
     /// <summary>Under what name an entry that came in with a file is found.</summary>
     public static string Inner(string id) => "entry:" + EntryId.Plain(id);
 
@@ -57,11 +60,14 @@ internal sealed class Archive(Connections connections) : IArchive, IBookArchive
 
     public bool IsTaken(Space space, string name) => space switch
     {
-        Space.LotCode => Scalar("SELECT count(*) FROM lot WHERE Code = @name", name, 0) > 0,
-        Space.BatchCode => Scalar("SELECT count(*) FROM batch WHERE Code = @name", name, 0) > 0,
-        Space.Bottle => Scalar("SELECT count(*) FROM bottle WHERE Id = @name", name, 0) > 0,
+        Space.LotCode => Stands("SELECT count(*) FROM lot WHERE Code = @name", name),
+        Space.BatchCode => Stands("SELECT count(*) FROM batch WHERE Code = @name", name),
+        Space.Bottle => Stands("SELECT count(*) FROM bottle WHERE Id = @name", name),
         _ => false,
     };
+
+    // The database takes A and a for one, and Ä and ä for two.
+    private bool Stands(string sql, string name) => new[] { name, name.ToUpperInvariant(), name.ToLowerInvariant() }.Distinct().Any(n => Scalar(sql, n, 0) > 0);
 
     public IEnumerable<KeyValuePair<string, long>> Balance(string account, long until) =>
         Rows("SELECT Element, sum(Micrograms) FROM posting WHERE Account = @name AND Seq <= @until GROUP BY Element", account, until, r => KeyValuePair.Create(r.GetString(0), r.GetInt64(1)));

@@ -177,7 +177,9 @@ public sealed class JournalStore : IDisposable
             return PlanShelf.Find(db, sha256);
         // It stands in the entry of an earlier version itself, or in the file that the batch came with.
         var entry = ledger.State.Entries.Of(Entry.BatchStream(batch.Id)).LastOrDefault(e => e.Body is StepBegun s && s.StepId == stepId || e.Body is SentOut o && o.StepId == stepId);
-        return entry is null || entry.Brought ? null : PlanShelf.In(db, entry.Id);
+        if (entry is null)
+            return null;
+        return !entry.Brought ? PlanShelf.In(db, entry.Id) : new Archive(lent).BringerOf(entry.Id) is { } bringer ? PlanShelf.InFile(db, bringer, entry.Id) : null;
     }
 
     /// <summary>A batch as a file that stands by itself, with the plans of its steps.</summary>

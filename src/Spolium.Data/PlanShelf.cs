@@ -48,6 +48,15 @@ internal static class PlanShelf
     public static FrozenPlan? In(SpoliumDb db, string entryId) =>
         db.Entries.AsNoTracking().Where(e => e.Id == entryId).Select(e => e.Json).FirstOrDefault() is { } json ? JsonNode.Parse(json)?["plan"]?.Deserialize<FrozenPlan>(EntryJson.Options) : null;
 
+    /// <summary>The plan that stands in an entry of an earlier version that came in with a file.</summary>
+    /// <param name="bringer">Number of the entry that brought the file.</param>
+    public static FrozenPlan? InFile(SpoliumDb db, long bringer, string entryId)
+    {
+        var file = db.Entries.AsNoTracking().Where(e => e.Seq == bringer).Select(e => e.Json).Single();
+        var entry = JsonNode.Parse(file)?["file"]?["entries"]?.AsArray().FirstOrDefault(e => EntryId.Same.Equals(e?["id"]?.GetValue<string>(), entryId));
+        return entry?["body"]?["body"]?["plan"]?.Deserialize<FrozenPlan>(EntryJson.Options);
+    }
+
     public static bool IsWhole(PlanRow row) => EntryJson.Hash(Unpack(row.Data)) == row.Sha256;
 
     private static byte[] Pack(string text)

@@ -5,7 +5,7 @@ using Spolium.Data;
 using Spolium.Golden;
 using Xunit;
 
-namespace Spolium.Server.Tests;
+namespace Spolium.Server.Tests.Store;
 
 /// <summary>What is read from the disk when it is asked for is what a replay of every entry leads to.</summary>
 public sealed class ArchiveTests : IDisposable
@@ -119,5 +119,32 @@ public sealed class ArchiveTests : IDisposable
         Assert.False(Claims.HasLot(store.Ledger.State, "HL-999"));
         Assert.NotEmpty(store.Lists.OldBottles(10));
         Assert.All(store.Lists.OldBottles(10), id => Assert.True(Claims.HasBottle(store.Ledger.State, id.ToLowerInvariant())));
+    }
+
+    [Fact]
+    public async Task A_code_at_rest_is_taken_in_letters_of_either_size_whatever_its_alphabet()
+    {
+        await using var shop = new Shop(demo: false);
+        await shop.Done("/api/lots", Shop.Lot("hÄ-1"));
+        using var connections = new Connections(shop.File);
+        var archive = new Archive(connections);
+        Assert.All(["hÄ-1", "HÄ-1", "hä-1"], code => Assert.True(archive.IsTaken(Core.Journal.Space.LotCode, code)));
+        Assert.False(archive.IsTaken(Core.Journal.Space.LotCode, "ha-1"));
+    }
+
+    // Who decided on what is no longer in memory cannot know what came since.
+    [Fact]
+    public void A_ledger_that_was_let_go_of_counts_as_moved()
+    {
+        Ledger then;
+        using (var store = Written())
+        {
+            then = store.Ledger;
+            Assert.False(then.Moved(new(), then));
+            store.Import([new(Guid.NewGuid().ToString(), [new("shop", 90)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", new NoteWritten(null, null, "a note"))]);
+            Assert.False(then.Moved(new(), store.Ledger));
+        }
+        using var again = JournalStore.Open(File, TimeProvider.System);
+        Assert.True(then.Moved(new(), again.Ledger));
     }
 }

@@ -3,7 +3,7 @@ using Spolium.Core.Records;
 using Spolium.Data;
 using Xunit;
 
-namespace Spolium.Server.Tests;
+namespace Spolium.Server.Tests.Store;
 
 /// <summary>Plans stand beside the journal, under the hash that it holds.</summary>
 public class FrozenPlanTests
@@ -66,6 +66,10 @@ public class FrozenPlanTests
             var plan = store.PlanOf(batch, "1-nitric-strip")!;
             Assert.Equal(batch.Step("1-nitric-strip").Plan!.Doses.Select(d => d.Grams.Likely), plan.Doses.Select(d => d.Grams.Likely));
             Assert.NotEmpty(plan.Figures);
+            // Of a batch that came in with a file, in that file.
+            var brought = store.Ledger.State.Batches["77-01"];
+            var step = brought.Route.Steps.First(s => brought.Step(s.Id).Begun).Id;
+            Assert.Equal(brought.Step(step).Plan!.Doses.Select(d => d.Grams.Likely), store.PlanOf(brought, step)!.Doses.Select(d => d.Grams.Likely));
         }
         Directory.Delete(folder, true);
     }

@@ -1,6 +1,6 @@
 using Xunit;
 
-namespace Spolium.Server.Tests;
+namespace Spolium.Server.Tests.Store;
 
 /// <summary>Lists come by the page and can be searched; what is at work is always on the first.</summary>
 public class ListsTests

@@ -3,7 +3,7 @@ using Spolium.Data;
 using Spolium.Golden;
 using Xunit;
 
-namespace Spolium.Server.Tests;
+namespace Spolium.Server.Tests.Store;
 
 /// <summary>After every kind of entry, and after every kind of entry that is taken back, what was projected as it was written is what a rebuild makes.</summary>
 public class ProjectionLawTests
