@@ -58,6 +58,7 @@ builder.Services.AddHttpContextAccessor();
 builder.Services.AddScoped<Writing>();
 builder.Services.AddLetIn(builder.Configuration);
 builder.Services.AddResponseCompression(o => o.EnableForHttps = true);
+builder.Services.AddOutputCache();
 builder.WebHost.ConfigureKestrel(o => o.Limits.MaxRequestBodySize = Limits.Body);
 // Who develops restarts often, and waits for nobody.
 if (builder.Environment.IsProduction())
@@ -89,7 +90,9 @@ var files = new StaticFileOptions
     OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
 };
 app.UseStaticFiles(files);
-app.MapOpenApi("/api/openapi.json");
+app.UseOutputCache();
+// The same as long as the program runs.
+app.MapOpenApi("/api/openapi.json").CacheOutput();
 var api = app.MapGroup("").AddEndpointFilter<Limits>();
 api.MapJournal();
 api.MapQuantities();

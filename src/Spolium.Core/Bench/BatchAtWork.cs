@@ -107,6 +107,16 @@ public static class BatchAtWork
         return [.. content.Lines.Select(l => (l.Element, (ml * Working.Given(draws.Spread("content " + l.Element, l.Triple, Spread.Positive), Dimension.Density, $"{Chemistry.Elements.Of(l.Element).Name}, g/L", $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}") / 1000).Named($"{Chemistry.Elements.Of(l.Element).Name} in the lot")))];
     }
 
+    /// <summary>The same of a lot of which nobody knows what holds its metals; of a pool, of what each of its lots brought.</summary>
+    public static IReadOnlyList<(string Element, Working Grams)> InLiquor(State state, LotState lot, TypedNumber amount)
+    {
+        if (lot.Sources.Count == 0)
+            return InLiquor(lot.Content, amount, new(RootOf(state, lot)));
+        var share = amount.Value / lot.Amount.Value;
+        return [.. lot.Sources.SelectMany(f => InLiquor(state, state.Lots[f.LotId], f.Amount with { Value = f.Amount.Value * share, PlusMinus = f.Amount.PlusMinus * share })).GroupBy(m => m.Element)
+            .Select(g => (g.Key, Working.Sum(g.Select(m => m.Grams), Dimension.Mass).Named($"{Chemistry.Elements.Of(g.Key).Name} in the lot")))];
+    }
+
     /// <summary>Parts of a lot keep the draws of the lot that they come from, unless they hold something else.</summary>
     public static string RootOf(State state, LotState lot)
     {

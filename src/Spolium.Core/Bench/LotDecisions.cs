@@ -131,6 +131,9 @@ public static class LotDecisions
         var lots = feeds.Select(f => state.Lots.GetValueOrDefault(f.LotId)).OfType<LotState>().ToList();
         if (lots.Select(l => (l.Amount.Field, l.Content.Liquor)).Distinct().Count() > 1)
             errors.Add(new("feeds", "solids and liquors, or liquors of different acids, are not one lot", "pool what is alike"));
+        // Cyanide, acid, hypochlorite: what nobody knows is not poured to anything.
+        else if (lots.FirstOrDefault(l => l.Amount.Field == Field.Volume && l.Content.Liquor is null) is { } unknown)
+            errors.Add(new("feeds", $"nobody knows what holds the metals of {unknown.Code}", "test it and write it down first: liquors that nobody knows are not poured together"));
         if (errors.Count > 0)
             return Decision.Refuse(errors);
         var believed = feeds.Select((f, i) => Taking(lots[i], f.Amount)).SelectMany(x => x).GroupBy(e => e.Element).OrderBy(g => g.Key, StringComparer.Ordinal)

@@ -229,12 +229,12 @@ public static class LotEndpoints
     private static LotView View(Ledger ledger, LotState lot, FigureBook book)
     {
         var state = ledger.State;
-        var liquor = lot.Amount.Field == Field.Volume && lot.Sources.Count == 0 ? BatchAtWork.InLiquor(lot.Content, lot.Amount, new Draws(BatchAtWork.RootOf(state, lot))).ToDictionary(m => m.Element, m => m.Grams) : null;
+        var liquor = lot.Amount.Field == Field.Volume && (lot.Sources.Count == 0 || lot.Content.Liquor is null) ? BatchAtWork.InLiquor(state, lot, lot.Amount).ToDictionary(m => m.Element, m => m.Grams) : null;
         var charge = liquor is null ? BatchAtWork.FeedOf(state, lot, lot.Amount) : Charge.Empty;
         Core.Quantities.Working Grams(string element) => liquor is null ? charge.Element(element) : liquor[element];
         var lines = lot.Content.Lines.Select(l => new ContentView(l.Element, Elements.Of(l.Element).Name, l.Low.Text, l.Likely.Text, l.High.Text, Scale(l.Low), Scale(l.Likely), Scale(l.High), l.Of, false, book.Add("content/" + l.Element, Grams(l.Element)))).ToList();
         if (lot.Sources.Count > 0)
-            lines.AddRange(charge.Metals.Order(StringComparer.Ordinal).Select(e => Pooled(lot, charge, e, book)));
+            lines.AddRange((liquor?.Keys ?? charge.Metals).Order(StringComparer.Ordinal).Select(e => Pooled(lot, Grams(e), e, book)));
         if (lot.Content.Balance is { } balance && Elements.BySymbol.TryGetValue(balance, out var element))
             lines.Add(new(balance, element.Name, "", "the balance", "", 0, 0, 0, null, true, book.Add("content/" + balance, charge.Element(balance))));
         // An old journal may name a part, a pool or a batch that is gone: what is there is shown.
@@ -260,9 +260,8 @@ public static class LotEndpoints
     private static double TakenBy(IEnumerable<Feed> feeds, LotState lot) => feeds.Where(f => f.From == FeedFrom.Lot && f.Id == lot.Id).Sum(f => f.Amount.Value);
 
     // A pool's share of a metal follows from what each lot brought.
-    private static ContentView Pooled(LotState lot, Charge charge, string element, FigureBook book)
+    private static ContentView Pooled(LotState lot, Core.Quantities.Working grams, string element, FigureBook book)
     {
-        var grams = charge.Element(element);
         var solid = lot.Amount.Field == Field.Mass;
         double Share(double g) => solid ? 100 * g / lot.Amount.Value : 1000 * g / lot.Amount.Value;
         string Text(double g) => $"{FigureText.Number(Share(g), FigureText.Decimals(Share(grams.Likely), Share(grams.Range.Width)))} {(solid ? "%" : "g/L")}";

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Server.Tests.Lots;
@@ -144,5 +145,23 @@ public class SortingTests
         // A restart finds it all again.
         await using var again = new Shop(folder: await shop.Stop());
         Assert.Equal("1-inquart", (await again.Get("/api/batches/26-22")).GetProperty("current").GetProperty("id").GetString());
+    }
+
+    [Fact]
+    public async Task Liquors_that_nobody_knows_are_not_poured_together_and_a_pool_of_an_earlier_version_is_shown()
+    {
+        await using var shop = new Shop(demo: false);
+        foreach (var code in new[] { "Q-1", "Q-2" })
+            await shop.Done("/api/lots", new { Head = Shop.Head(), LotId = code, Code = code, Title = "a can", Material = "liquor", Amount = "1 L", Content = new[] { new { Element = "Ag", Low = "2 g/L", Likely = "4 g/L", High = "6 g/L", Of = "Whole" } } });
+        var feeds = new[] { new { LotId = "Q-1", Amount = "1 L" }, new { LotId = "Q-2", Amount = "500 mL" } };
+        var (status, problem) = await shop.Post("/api/lots/pool", new { Head = Shop.Head(), LotId = "p", Code = "Q-3", Title = "both", Feeds = feeds });
+        Assert.Equal((422, "feeds", "nobody knows what holds the metals of Q-1"), (status, Shop.First(problem).Field, Shop.First(problem).Reason));
+
+        var lots = shop.Store.Ledger.State.Lots;
+        var body = new LotsPooled("p", "Q-3", "both", [new("Q-1", lots["Q-1"].Amount), new("Q-2", lots["Q-2"].Amount with { Value = 500 })], []);
+        shop.Store.Import([new(Guid.NewGuid().ToString(), [new(Entry.LotStream("p"), 1)], shop.Clock.GetUtcNow(), shop.Clock.GetUtcNow(), "AV", body)]);
+        var silver = Assert.Single((await shop.Get("/api/lots/p")).GetProperty("content").EnumerateArray());
+        Assert.Equal(("Ag", 4), (silver.GetProperty("element").GetString(), Math.Round(silver.GetProperty("likelyPercent").GetDouble(), 1)));
+        Assert.Equal("Find out what holds its metals", (await shop.Done("/api/lots/p/worth", new { })).GetProperty("headline").GetString());
     }
 }
