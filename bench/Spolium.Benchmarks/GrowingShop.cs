@@ -60,6 +60,6 @@ internal static partial class GrowingShop
     private static string Sign(string id, int back) => new Guid(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes($"{id} {back}")).AsSpan(0, 16)).ToString();
 
     // Lots, batches and bottles of the demo, as they stand in texts and in names of streams and accounts.
-    [GeneratedRegex("(?<=[\":/ ])(hl-\\d+\\w*|HL-\\d+\\w*|2[56]-\\d\\d|T1|P1|[NHSMBUCPLAK]-0)(?=[\"/: ,])")]
+    [GeneratedRegex("(?<=[\":/ ])(hl-\\d+\\w*|HL-\\d+\\w*|2[56]-\\d\\d|[NHSMBUCPLAK]-0)(?=[\"/: ,])")]
     private static partial Regex Names();
 }

@@ -19,6 +19,9 @@ internal sealed class Archive(Connections connections) : IArchive, IBookArchive
     public IReadOnlyList<Entry> Of(string stream, long until) =>
         [.. Entries("JOIN touch t ON t.Seq = e.Seq WHERE t.Stream = @name AND e.Seq <= @until ORDER BY e.Seq", stream, until).SelectMany(e => EntryLog.Unpacked(e, stream))];
 
+    public Entry? First(string stream, long until) =>
+        Entries("JOIN touch t ON t.Seq = e.Seq WHERE t.Stream = @name AND e.Seq <= @until ORDER BY e.Seq LIMIT 1", stream, until) is [var entry] ? EntryLog.Unpacked(entry, stream)[0] : null;
+
     public Entry? Find(string id, long until)
     {
         if (Entries("WHERE e.Id = @name AND e.Seq <= @until", EntryId.Plain(id), until) is [var entry])

@@ -314,7 +314,7 @@ public sealed class JournalStore : IDisposable
             Projector.Project(db, ledger, after, written);
             db.SaveChanges();
             transaction.Commit();
-            (ledger, head, seq) = (after, last, number);
+            (ledger, head, seq) = (after.State.Entries.InMemory < MostInMemory ? after : At(number), last, number);
             headFile.Write(seq, head);
         }
         finally

@@ -40,7 +40,7 @@ public static class Claims
         Space.Bottle => HasBottle(state, claim.Name),
         Space.Vessel => state.Vessels.Keys.Any(id => Same(id, claim.Name)),
         Space.Pool => state.Pools.ContainsKey(claim.Name),
-        Space.PoolCode => state.Pools.Values.Any(p => Same(p.Code, claim.Name)),
+        Space.PoolCode => state.Pools.Unwatched.Values.Any(p => Same(p.Code, claim.Name)),
         Space.Plan => state.Plans.ContainsKey(claim.Name),
         Space.Kept => state.Kept.ContainsKey(claim.Name),
         _ => state.Prices.Any(p => p.List.Id == claim.Name),

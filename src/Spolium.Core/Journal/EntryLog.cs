@@ -111,6 +111,9 @@ public sealed class EntryLog : IReadOnlyList<Entry>
         return here is null ? there : there.Count == 0 ? here : [.. there, .. here];
     }
 
+    /// <summary>The first entry that touches a stream; no journal has another than it had.</summary>
+    public Entry? FirstOf(string stream) => archive?.First(stream, until) ?? byStream.GetValueOrDefault(stream)?[0];
+
     /// <summary>Entries that name a stream: its own journal.</summary>
     public IEnumerable<Entry> Naming(string stream) => Of(stream).Where(e => e.Streams.Any(s => s.Stream == stream));
 

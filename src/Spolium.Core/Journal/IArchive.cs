@@ -15,6 +15,9 @@ public interface IArchive
     /// <param name="until">Number of the last entry that counts.</param>
     IReadOnlyList<Entry> Of(string stream, long until);
 
+    /// <summary>The first of them.</summary>
+    Entry? First(string stream, long until);
+
     Entry? Find(string id, long until);
 
     /// <summary>Entry with a number, the first one from there on; null behind the last.</summary>

@@ -40,9 +40,20 @@ public static class Replay
         var state = State.Empty with { Entries = log, Practice = [.. practice] };
         if (log.Last is not { } last)
             return state;
-        state = atWork.Append(Entry.PricesStream).Aggregate(state, (s, stream) => Stream(s, fold, stream, last, true)) with { Practice = state.Practice };
-        return state with { Lots = AtRest(state.Lots, fold.Lot), Batches = AtRest(state.Batches, fold.Batch), Shelf = AtRest(state.Shelf, fold.Bottle) };
+        var streams = atWork.ToLookup(KindOf);
+        // Small, and asked for by nearly every page.
+        state = streams.Where(k => k.Key is "material" or "plan" or "kept" or "vessel").SelectMany(k => k).Append(Entry.PricesStream).Aggregate(state, (s, stream) => Stream(s, fold, stream, last, true));
+        IEnumerable<string> Ids(string kind) => streams[kind].Select(s => s[(kind.Length + 1)..]);
+        return state with
+        {
+            Lots = AtRest(state.Lots, fold.Lot).AtWork(Ids("lot"), fold.Lot),
+            Batches = AtRest(state.Batches, fold.Batch).AtWork(Ids("batch"), fold.Batch),
+            Shelf = AtRest(state.Shelf, fold.Bottle).AtWork(Ids("bottle"), fold.Bottle),
+            Pools = state.Pools.AtWork(Ids("pool"), fold.Pool),
+        };
     }
+
+    private static string KindOf(string stream) => stream.IndexOf(':', StringComparison.Ordinal) is >= 0 and var at ? stream[..at] : stream;
 
     private static Streams<T> AtRest<T>(Streams<T> held, Func<string, T?> find) where T : class
     {
@@ -83,7 +94,7 @@ public static class Replay
             "lot" => s with { Lots = Held(s.Lots, id, (f, x, e, b) => LotFold.Apply(f, id, x, e, b)) },
             "batch" => Practised(s with { Batches = Held(s.Batches, id, (f, x, e, b) => BatchFold.Apply(f, id, x, e, b)) }, id, s.Batches.Find(id)),
             "bottle" => s with { Shelf = Held(s.Shelf, id, (_, x, e, b) => BottleFold.Apply(id, x, e, b)) },
-            "pool" => s with { Pools = In(s.Pools, id, (_, x, e, b) => PoolFold.Apply(id, x, e, b)) },
+            "pool" => s with { Pools = Held(s.Pools, id, (_, x, e, b) => PoolFold.Apply(id, x, e, b)) },
             "material" => s with { Materials = In(s.Materials, id, (_, x, e, b) => ShopFolds.Material(x, e, b)) },
             "plan" => s with { Plans = In(s.Plans, id, (_, x, e, b) => ShopFolds.Plan(x, e, b)) },
             "kept" => s with { Kept = In(s.Kept, id, (_, x, e, b) => ShopFolds.Kept(x, e, b)) },

@@ -187,11 +187,7 @@ public sealed record State(Streams<LotState> Lots, Streams<BatchState> Batches, 
     } = [];
 
     /// <summary>Shared holdings: filter tubs, stock pots.</summary>
-    public ImmutableDictionary<string, PoolState> Pools
-    {
-        get => Seen(field, "pool:*");
-        init;
-    } = ImmutableDictionary<string, PoolState>.Empty;
+    public Streams<PoolState> Pools { get; init; } = Streams<PoolState>.Empty;
 
     public ImmutableDictionary<string, SavedPlan> Plans
     {
@@ -212,7 +208,7 @@ public sealed record State(Streams<LotState> Lots, Streams<BatchState> Batches, 
     public long Version(string stream) => Entries.Version(stream);
 
     /// <summary>The same, and what is read of it is noted, also in the states that grow from it.</summary>
-    public State Watched(Reads by) => this with { Lots = Lots.Watched(by, "lot"), Batches = Batches.Watched(by, "batch"), Shelf = Shelf.Watched(by, "bottle"), Entries = Entries.Watched(by), watching = by };
+    public State Watched(Reads by) => this with { Lots = Lots.Watched(by, "lot"), Batches = Batches.Watched(by, "batch"), Shelf = Shelf.Watched(by, "bottle"), Pools = Pools.Watched(by, "pool"), Entries = Entries.Watched(by), watching = by };
 
     // Shelves of a shop that are small are noted whole.
     private Reads? watching;

@@ -160,4 +160,15 @@ public class SummaryTests
             Assert.Equal(batch.Steps.Values.SelectMany(s => s.Pours).Where(p => p.BottleId != "water").Any(p => FormulaOf(p.BottleId) == reagent.Formula && state.Shelf.Find(p.BottleId)?.Price is null), reagent.Kr is null);
         }
     }
+
+    [Fact]
+    public void Two_bottles_of_one_substance_are_one_line()
+    {
+        var (state, batch) = (Demo.Value.State, Demo.Value.State.Batches["26-01"]);
+        var step = batch.Steps.Values.First(s => s.Pours.Count(p => state.Shelf.Find(p.BottleId)?.Formula == "HNO3") > 1);
+        var at = step.Pours.FindIndex(p => state.Shelf.Find(p.BottleId)?.Formula == "HNO3");
+        var other = state.Shelf.Values.First(b => b.Formula == "HNO3" && b.Id != step.Pours[at].BottleId).Id;
+        var poured = batch with { Steps = batch.Steps.SetItem(step.Id, step with { Pours = step.Pours.SetItem(at, step.Pours[at] with { BottleId = other }) }) };
+        Assert.Equal(Summaries.Of(Demo.Value, batch).Reagents.Single(r => r.Formula == "HNO3").Grams, Summaries.Of(Demo.Value, poured).Reagents.Single(r => r.Formula == "HNO3").Grams, 1e-9);
+    }
 }

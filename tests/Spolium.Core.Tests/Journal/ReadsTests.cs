@@ -22,6 +22,8 @@ public class ReadsTests
             yield return ("batch " + id, l => l.State.Batches.TryGetValue(id, out var batch) ? batch : null);
         foreach (var id in of.State.Shelf.Keys)
             yield return ("bottle " + id, l => l.State.Shelf.ContainsKey(id) ? l.State.Shelf[id] : null);
+        foreach (var id in of.State.Pools.Keys)
+            yield return ("pool " + id, l => l.State.Pools.Find(id));
         foreach (var stream in of.State.Entries.Streams)
             yield return ("journal of " + stream, l => (l.State.Entries.Of(stream).Count, l.State.Version(stream)));
         foreach (var id in of.State.Entries.Select(e => e.Id))
@@ -33,7 +35,7 @@ public class ReadsTests
         yield return ("shelf", l => string.Join(", ", l.State.Shelf.Keys.Order()));
         yield return ("vessels", l => l.State.Vessels);
         yield return ("materials", l => l.State.Materials);
-        yield return ("pools", l => l.State.Pools);
+        yield return ("pools", l => string.Join(", ", l.State.Pools.Values.Select(p => $"{p.Code} {p.Holds.Count} {p.WorkedUp.Count}").Order()));
         yield return ("plans", l => l.State.Plans);
         yield return ("kept", l => l.State.Kept);
         yield return ("prices", l => l.State.Prices);

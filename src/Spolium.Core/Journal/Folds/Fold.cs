@@ -34,6 +34,10 @@ internal sealed class Fold(EntryLog log)
     /// <summary>A lot as it stood before an entry.</summary>
     public LotState? Lot(string id, Entry before) => Of<LotState>(Entry.LotStream(id), before.Order, (f, s, e, b) => LotFold.Apply(f, id, s, e, b));
 
-    /// <summary>Code of a shared holding as it was called before an entry; its id where this shop has none such.</summary>
-    public string PoolCode(string id, Entry before) => Of<PoolState>(Entry.PoolStream(id), before.Order, (_, s, e, b) => PoolFold.Apply(id, s, e, b))?.Code ?? id;
+    public PoolState? Pool(string id) => Of<PoolState>(Entry.PoolStream(id), log.End, (_, s, e, b) => PoolFold.Apply(id, s, e, b));
+
+    /// <summary>Code of a shared holding as it was called before an entry; its id where this shop has none such. A tub of twenty years is not folded for it.</summary>
+    public string PoolCode(string id, Entry before) =>
+        log.FirstOf(Entry.PoolStream(id)) is { Body: PoolOpened opened } first && first.Order < before.Order && log.CorrectedBy(first.Id) is null ? opened.Code
+            : Of<PoolState>(Entry.PoolStream(id), before.Order, (_, s, e, b) => PoolFold.Apply(id, s, e, b))?.Code ?? id;
 }
