@@ -132,14 +132,20 @@ public sealed class JournalStore : IDisposable
         head = db.Entries.AsNoTracking().Where(e => e.Seq == last).Select(e => e.Chain).FirstOrDefault() ?? Chain.Start;
         if (breaks.Count == 0 && last > 0)
             headFile.Write(last, head);
-        Looked = last <= AtOnce ? Task.CompletedTask : Task.Run(() =>
-        {
-            using var beside = Connect();
-            var found = Verifying.Broken(beside, 0, headFile.Read(), leaving.Token);
-            // Somebody may have given the word meanwhile.
-            breaks = [.. found.Where(b => !Verifying.Accepted(ledger.State.Entries.Of(Entry.JournalStream), b))];
-        });
+        Looked = last <= AtOnce ? Task.CompletedTask : Task.Run(LookAtAll);
     }
+
+    private async Task LookAtAll()
+    {
+        // Whoever opens the shop wants its first page first.
+        await Task.Delay(LooksAfter, leaving.Token);
+        using var beside = Connect();
+        var found = Verifying.Broken(beside, 0, headFile.Read(), leaving.Token);
+        // Somebody may have given the word meanwhile.
+        breaks = [.. found.Where(b => !Verifying.Accepted(ledger.State.Entries.Of(Entry.JournalStream), b))];
+    }
+
+    private static readonly TimeSpan LooksAfter = TimeSpan.FromSeconds(3);
 
     /// <summary>Entries at the end of the journal that are looked at before it is opened.</summary>
     private const long AtOnce = 2000;
