@@ -81,6 +81,7 @@ public class WritersTests
         await using var shop = new Shop();
         var store = shop.Store;
         var (asked, moves) = (0, 1);
+        Task? waiting = null;
         // While it is decided, somebody else makes an offer for the lot that it looks at.
         Wish Wish(string lot) => new(Guid.NewGuid().ToString(), "x", new Dictionary<string, long?> { ["shop"] = null }, shop.Clock.GetUtcNow(), "AV", l =>
         {
@@ -88,6 +89,12 @@ public class WritersTests
             var seen = l.State.Lots["hl-9b"].Offer?.Crowns?.Value;
             if (asked <= moves)
                 Offer(store, shop.Clock, lot, asked);
+            else if (moves > 1)
+            {
+                // Nobody writes while it is decided for the last time.
+                waiting = Task.Run(() => Offer(store, shop.Clock, lot, 99));
+                Assert.False(SpinWait.SpinUntil(() => waiting.IsCompleted, 500));
+            }
             return Decision.Write(new NoteWritten(null, null, $"offered {seen}"));
         });
         Assert.Equal("offered 1", ((NoteWritten)((Written.Done)await store.Write(Wish("hl-9b"), TestContext.Current.CancellationToken)).Entry.Body).Text);
@@ -100,6 +107,8 @@ public class WritersTests
         (asked, moves) = (0, 3);
         Assert.Equal("offered 3", ((NoteWritten)((Written.Done)await store.Write(Wish("hl-9b"), TestContext.Current.CancellationToken)).Entry.Body).Text);
         Assert.Equal(4, asked);
+        await waiting!;
+        Assert.Equal(99, store.Ledger.State.Lots["hl-9b"].Offer!.Crowns!.Value);
     }
 
     private static void Offer(JournalStore store, TimeProvider time, string lot, int crowns)
