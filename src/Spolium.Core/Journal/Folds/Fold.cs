@@ -36,7 +36,7 @@ internal sealed class Fold(EntryLog log)
 
     public PoolState? Pool(string id) => Of<PoolState>(Entry.PoolStream(id), log.End, (_, s, e, b) => PoolFold.Apply(id, s, e, b));
 
-    /// <summary>Code of a shared holding as it was called before an entry; its id where this shop has none such. A tub of twenty years is not folded for it.</summary>
+    /// <summary>Code of a shared holding as it was called before an entry; its id where this shop has none such.</summary>
     public string PoolCode(string id, Entry before) =>
         log.FirstOf(Entry.PoolStream(id)) is { Body: PoolOpened opened } first && first.Order < before.Order && log.CorrectedBy(first.Id) is null ? opened.Code
             : Of<PoolState>(Entry.PoolStream(id), before.Order, (_, s, e, b) => PoolFold.Apply(id, s, e, b))?.Code ?? id;
