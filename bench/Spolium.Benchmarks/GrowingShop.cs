@@ -22,7 +22,7 @@ internal static partial class GrowingShop
         var year = demo.Take(demo.ToList().FindLastIndex(e => e.Body is BottleDiscarded) + 1).Where(e => e.Body is not PricesKept).ToList();
         var years = Math.Max(0, (int)Math.Ceiling((entries - demo.Count) / (double)year.Count));
         var written = 0;
-        // Each year has a tub and a pot of its own: one of all years is folded for its name each time that something is put into it, and takes minutes to make.
+        // The tub and the pot stand there all the years.
         var opened = new HashSet<string>();
         var all = Enumerable.Range(1, years).SelectMany(k => year.Select(e => Again(e, years - k + 1))).Concat(demo).Where(e => e.Body is not PoolOpened p || opened.Add(p.PoolId));
         var versions = new Dictionary<string, long>();
@@ -60,6 +60,6 @@ internal static partial class GrowingShop
     private static string Sign(string id, int back) => new Guid(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes($"{id} {back}")).AsSpan(0, 16)).ToString();
 
     // Lots, batches and bottles of the demo, as they stand in texts and in names of streams and accounts.
-    [GeneratedRegex("(?<=[\":/ ])(hl-\\d+\\w*|HL-\\d+\\w*|2[56]-\\d\\d|T1|P1|[NHSMBUCPLAK]-0)(?=[\"/: ,])")]
+    [GeneratedRegex("(?<=[\":/ ])(hl-\\d+\\w*|HL-\\d+\\w*|2[56]-\\d\\d|[NHSMBUCPLAK]-0)(?=[\"/: ,])")]
     private static partial Regex Names();
 }

@@ -142,19 +142,10 @@ public sealed class EntryLog : IReadOnlyList<Entry>
     /// <summary>The entry that took this one back, or put it right; null where it stands.</summary>
     public string? CorrectedBy(string id)
     {
-        // Whatever takes it back touches each of its streams.
-        if (watching is not null && Find(id) is { } looked)
-            foreach (var stream in Touches.Of(looked))
-                watching.Note(stream);
-        return correctedBy.GetValueOrDefault(id) ?? (archive?.Find(id, until) is { } entry ? CorrectedIn(archive, entry) : null);
+        var stream = Entry.CorrectionsStream(id);
+        watching?.Note(stream);
+        return correctedBy.GetValueOrDefault(id) ?? archive?.Of(stream, until).LastOrDefault()?.Id;
     }
-
-    private string? CorrectedIn(IArchive there, Entry entry) => Touches.Of(entry).Take(1).SelectMany(s => there.Of(s, until)).LastOrDefault(e => e.Body switch
-    {
-        Correction c => c.Corrects.Contains(entry.Id, EntryId.Same),
-        ReadingPutRight r => EntryId.Same.Equals(r.Corrects, entry.Id),
-        _ => false,
-    })?.Id;
 
     /// <summary>What was taken back or put right by an entry in memory.</summary>
     public IEnumerable<KeyValuePair<string, string>> Corrected => correctedBy;
@@ -217,6 +208,7 @@ public sealed class EntryLog : IReadOnlyList<Entry>
         if (!byId.ContainsKey(entry.Id))
             byId = byId.Add(entry.Id, entry);
         var streams = Touches.Of(entry).ToHashSet();
+        streams.UnionWith(Touches.Corrected(entry.Body).Select(Entry.CorrectionsStream));
         if (entry.Body is Correction correction)
             foreach (var wrong in correction.Corrects)
             {

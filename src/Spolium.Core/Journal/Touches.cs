@@ -11,6 +11,14 @@ public static class Touches
     /// <summary>The streams that the entry names, and those that its body speaks of; each once.</summary>
     public static IEnumerable<string> Of(Entry entry) => entry.Streams.Select(s => s.Stream).Concat(Of(entry.Body)).Distinct();
 
+    /// <summary>Ids of the entries that one takes back or puts right.</summary>
+    public static IEnumerable<string> Corrected(EntryBody body) => body switch
+    {
+        Correction b => b.Corrects,
+        ReadingPutRight b => [b.Corrects],
+        _ => [],
+    };
+
     private static IEnumerable<string> Of(EntryBody body) => body switch
     {
         LotReceived b => [Entry.LotStream(b.LotId)],

@@ -46,6 +46,9 @@ public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, Date
     /// <summary>Of what is written about the journal itself.</summary>
     public const string JournalStream = "journal";
 
+    /// <summary>Of an entry: what takes it back or puts it right.</summary>
+    public static string CorrectionsStream(string entryId) => "corrections:" + EntryId.Plain(entryId);
+
     public static string BottleStream(string bottleId) => "bottle:" + bottleId;
 
     /// <summary>The stream of what a batch is fed from.</summary>

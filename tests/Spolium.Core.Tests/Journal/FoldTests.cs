@@ -68,4 +68,41 @@ public class FoldTests
         Assert.IsType<BatchBroughtIn>(brought[^1].Body);
         Assert.True(brought.Count > 10 && brought.SkipLast(1).All(e => e.Brought) && brought.Select(e => e.Order).SequenceEqual(brought.Select(e => e.Order).Order()));
     }
+
+    [Fact]
+    public void A_batch_is_told_without_reading_the_tubs_that_it_went_into_or_what_else_its_bottles_saw()
+    {
+        var shelf = new Shelf(Ledger.Of(Golden).State.Entries);
+        var state = Replay.Opened(EntryLog.On(shelf, Golden.Count), [], []);
+        var read = Ledger.Of(Golden).State.Batches.Keys.Where(id => state.Batches.Find(id) is { Pooled.Count: > 0 }).ToList();
+        Assert.True(read.Count > 1);
+        // A tub of all years is read for nobody's name of it.
+        Assert.DoesNotContain(shelf.Read, s => s.StartsWith("pool:", StringComparison.Ordinal) || s.StartsWith("bottle:", StringComparison.Ordinal));
+    }
+
+    /// <summary>The golden journal as it would stand on a disk, and which streams are read of it.</summary>
+    private sealed class Shelf(EntryLog log) : IArchive
+    {
+        public readonly HashSet<string> Read = [];
+
+        public IReadOnlyList<Entry> Of(string stream, long until)
+        {
+            Read.Add(stream);
+            return log.Of(stream);
+        }
+
+        public Entry? First(string stream, long until) => log.FirstOf(stream);
+
+        public Entry? Find(string id, long until) => log.Find(id);
+
+        public Entry? At(long seq) => log.FirstOrDefault(e => EntryLog.SeqOf(e.Order) >= seq);
+
+        public IEnumerable<Entry> All(long until) => log;
+
+        public long Count(long until) => log.Count;
+
+        public long Version(string stream, long until) => log.Version(stream);
+
+        public bool IsTaken(Space space, string name) => false;
+    }
 }
