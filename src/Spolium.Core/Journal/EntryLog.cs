@@ -144,7 +144,7 @@ public sealed class EntryLog : IReadOnlyList<Entry>
     {
         var stream = Entry.CorrectionsStream(id);
         watching?.Note(stream);
-        return correctedBy.GetValueOrDefault(id) ?? archive?.Of(stream, until).LastOrDefault()?.Id;
+        return correctedBy.GetValueOrDefault(id) ?? (archive?.Of(stream, until) is [.., var last] ? last.Id : null);
     }
 
     /// <summary>What was taken back or put right by an entry in memory.</summary>
