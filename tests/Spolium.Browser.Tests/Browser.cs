@@ -52,7 +52,7 @@ public sealed class Browser : IDisposable
     /// <summary>Logs the next portion with the huge key; another reagent than the last one is taken up first.</summary>
     public void Pour()
     {
-        Until(d => d.FindElements(PourKey).Concat(d.FindElements(TakeUp)).FirstOrDefault(e => e.Displayed && e.Enabled), "the key of the next portion");
+        Until(_ => Shown(PourKey, enabled: true) ?? Shown(TakeUp, enabled: true), "the key of the next portion");
         if (Has(TakeUp))
             Click(TakeUp, "the next reagent");
         Click(PourKey, "the next portion");
@@ -84,7 +84,7 @@ public sealed class Browser : IDisposable
     /// <summary>Waits until something is there and gives it.</summary>
     public T Until<T>(Func<IWebDriver, T?> found, string what, int seconds = 15) where T : class
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(seconds)) { PollingInterval = TimeSpan.FromMilliseconds(40) };
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(seconds)) { PollingInterval = TimeSpan.FromMilliseconds(100) };
         wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException), typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
         try
         {
@@ -96,16 +96,46 @@ public sealed class Browser : IDisposable
         }
     }
 
-    public string Text => Driver.FindElement(By.TagName("body")).Text;
+    public string Text => (string)Driver.ExecuteScript("return document.body.innerText")!;
 
-    public IWebElement See(string text) => Until(d => d.FindElements(By.XPath($"//*[not(self::script) and contains(normalize-space(.), {Quote(text)})]")).LastOrDefault(e => e.Displayed), $"'{text}'");
+    // The page is asked once for a whole question: asked element by element, the driver is what a walk mostly waits for.
+    private const string Eyes = """
+        const sized = e => { const box = e.getBoundingClientRect(); return (box.width > 0 && box.height > 0) || [...e.children].some(sized); };
+        const shown = e => { const drawn = e.closest('select') ?? e; return drawn.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && sized(drawn); };
+        const plain = e => e.textContent.replace(/[ \t\r\n]+/g, ' ');
 
-    public void Click(By by, string what) => Until(d =>
+        """;
+
+    private const string FirstShown = Eyes + """
+        const [how, what, enabled] = arguments;
+        const xpath = () => { const all = document.evaluate(what, document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null); return Array.from({ length: all.snapshotLength }, (_, i) => all.snapshotItem(i)); };
+        return (how === 'xpath' ? xpath() : [...document.querySelectorAll(what)]).find(e => shown(e) && !(enabled && e.matches(':disabled'))) ?? null;
+        """;
+
+    private const string LastSaying = Eyes + """
+        const last = e => {
+          for (const child of [...e.children].reverse())
+            if (child.tagName !== 'SCRIPT' && plain(child).includes(arguments[0])) {
+              const found = last(child);
+              if (found) return found;
+            }
+          return shown(e) ? e : null;
+        };
+        return plain(document.body).includes(arguments[0]) ? last(document.body) : null;
+        """;
+
+    /// <summary>The first element on the page that can be seen, and pressed if that is asked; null where there is none.</summary>
+    public IWebElement? Shown(By by, bool enabled = false) => (IWebElement?)Driver.ExecuteScript(FirstShown, by.Mechanism, by.Criteria, enabled);
+
+    /// <summary>Waits for a text; gives the innermost of the last elements that say it.</summary>
+    public IWebElement See(string text) => Until(_ => (IWebElement?)Driver.ExecuteScript(LastSaying, text), $"'{text}'");
+
+    public void Click(By by, string what) => Until(_ =>
     {
-        var e = d.FindElements(by).FirstOrDefault(x => x.Displayed && x.Enabled);
+        var e = Shown(by, enabled: true);
         if (e is null)
             return null;
-        ((IJavaScriptExecutor)d).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", e);
+        Driver.ExecuteScript("arguments[0].scrollIntoView({block:'center'})", e);
         e.Click();
         return e;
     }, what);
@@ -115,8 +145,8 @@ public sealed class Browser : IDisposable
     public void Follow(string link) => Click(By.XPath($"//a[contains(normalize-space(.), {Quote(link)})]"), $"link '{link}'");
 
     /// <summary>The input with this label, or aria-label.</summary>
-    public IWebElement Field(string label) => Until(d => new[] { $"//input[@aria-label={Quote(label)}]", $"//label[starts-with(normalize-space(.), {Quote(label)})]//input", $"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input" }
-        .SelectMany(path => d.FindElements(By.XPath(path))).FirstOrDefault(e => e.Displayed), $"field '{label}'");
+    public IWebElement Field(string label) => Until(_ => new[] { $"//input[@aria-label={Quote(label)}]", $"//label[starts-with(normalize-space(.), {Quote(label)})]//input", $"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input" }
+        .Select(path => Shown(By.XPath(path))).FirstOrDefault(e => e is not null), $"field '{label}'");
 
     public void Type(string label, string text)
     {
@@ -130,34 +160,34 @@ public sealed class Browser : IDisposable
     /// Chooses an entry of a list by the beginning of its words. An answer that comes just then may move the field
     /// from under the pointer, so that the press opens nothing: whoever sees no list presses again.
     /// </summary>
-    public void Choose(string label, string option)
+    public void Choose(string label, string option) => Choose(By.XPath($"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input"),
+        By.XPath($"//*[@role='option' and starts-with(normalize-space(.), {Quote(option)})]"), $"'{option}' of '{label}'");
+
+    private void Choose(By field, By entry, string what)
     {
-        var field = By.XPath($"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input");
-        var entry = By.XPath($"//*[@role='option' and starts-with(normalize-space(.), {Quote(option)})]");
-        Click(field, $"list '{label}'");
-        Until(d =>
+        Click(field, what);
+        Until(_ =>
         {
-            if (d.FindElements(entry).FirstOrDefault(e => e.Displayed) is { } there)
+            if (Shown(entry) is { } there)
             {
                 there.Click();
                 return there;
             }
-            if (d.FindElements(field).FirstOrDefault(e => e.Displayed) is { } shut && shut.GetAttribute("data-expanded") is null)
+            if (Shown(field) is { } shut && shut.GetAttribute("data-expanded") is null)
                 shut.Click();
             return null;
-        }, $"'{option}' of '{label}'");
+        }, what);
     }
 
     /// <summary>Chooses a way on the Plan page by its title, once the ways of the lot were found.</summary>
     public void Way(string title)
     {
         See("speaks against it");
-        Click(By.XPath("//label[normalize-space(.)='Way']/..//input"), "the way");
-        Click(By.XPath($"//*[@role='option' and contains(., {Quote(title)})]"), title);
+        Choose(By.XPath("//label[normalize-space(.)='Way']/..//input"), By.XPath($"//*[@role='option' and contains(., {Quote(title)})]"), title);
         See(title);
     }
 
-    public bool Has(By by) => Driver.FindElements(by).Any(e => e.Displayed);
+    public bool Has(By by) => Shown(by) is not null;
 
     /// <summary>Waits until no request is under way and the page has settled.</summary>
     public void Settle() => Until(d => ((IJavaScriptExecutor)d).ExecuteScript("return document.readyState === 'complete' && !document.querySelector('[aria-busy=true]') && document.fonts.status === 'loaded'") is true ? "" : null, "a settled page");
