@@ -1,7 +1,5 @@
-using System.Data.Common;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
-using Microsoft.EntityFrameworkCore;
 using Spolium.Data;
 
 namespace Spolium.Server.Shared;
@@ -36,6 +34,9 @@ public sealed class Warming(IServer server, JournalStore store, IHostApplication
         }
     }
 
+    // Whatever takes longer than this is not waited for.
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10);
+
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         var started = new TaskCompletionSource();
@@ -43,19 +44,22 @@ public sealed class Warming(IServer server, JournalStore store, IHostApplication
         await started.Task.WaitAsync(stoppingToken);
         if (!Uri.TryCreate(server.Features.Get<IServerAddressesFeature>()?.Addresses.FirstOrDefault(), UriKind.Absolute, out var address))
             return;
+        using var client = new HttpClient(new SocketsHttpHandler { UseProxy = false }) { BaseAddress = address, Timeout = Patience };
+        await Favour(() => Task.Run(store.Rehearse, stoppingToken), stoppingToken);
+        foreach (var (path, body) in Asked(store))
+            await Favour(async () => (body is null ? await client.GetAsync(path, stoppingToken) : await client.PostAsJsonAsync(path, body, stoppingToken)).Dispose(), stoppingToken);
+    }
+
+    // A favour that fails, or takes long, costs the first visitor his time; the server serves on.
+    private async Task Favour(Func<Task> act, CancellationToken stopping)
+    {
         try
         {
-            store.Rehearse();
-            using var client = new HttpClient(new SocketsHttpHandler { UseProxy = false }) { BaseAddress = address };
-            foreach (var (path, body) in Asked(store))
-                using (body is null ? await client.GetAsync(path, stoppingToken) : await client.PostAsJsonAsync(path, body, stoppingToken))
-                {
-                }
+            await act();
         }
-        catch (Exception e) when (e is HttpRequestException or DbException or DbUpdateException)
+        catch (Exception e) when (!stopping.IsCancellationRequested)
         {
-            // A favour that fails costs the first visitor half a second; the server serves on.
-            log.LogInformation(e, "Nothing was asked ahead");
+            log.LogInformation(e, "Something was not asked ahead");
         }
     }
 }

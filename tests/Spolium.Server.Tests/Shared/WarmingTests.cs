@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Hosting;
 using Spolium.Data;
 using Spolium.Server.Shared;
 using Spolium.Tests;
@@ -46,7 +47,25 @@ public class WarmingTests
         Directory.Delete(folder, true);
     }
 
-    private sealed class Seen : IStartupFilter
+    [Fact]
+    public async Task An_address_that_never_answers_stops_no_server()
+    {
+        var folder = Directory.CreateTempSubdirectory("spolium").FullName;
+        var seen = new Seen(silent: "/api/lots");
+        await using (var factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b.UseEnvironment("Production").UseSetting("data", folder).UseSetting("shop", "empty").ConfigureServices(s => s.AddSingleton<IStartupFilter>(seen))))
+        {
+            factory.UseKestrel(o => o.Listen(System.Net.IPAddress.Loopback, 0));
+            factory.StartServer();
+            for (var i = 0; i < 600 && !seen.Answered.ContainsKey("/api/books/money"); i++)
+                await Task.Delay(100, TestContext.Current.CancellationToken);
+            Assert.Equal(200, seen.Answered.GetValueOrDefault("/api/books/money"));
+            Assert.False(factory.Services.GetRequiredService<IHostApplicationLifetime>().ApplicationStopping.IsCancellationRequested);
+        }
+        Directory.Delete(folder, true);
+    }
+
+    /// <param name="silent">An address that says nothing until whoever asks has gone.</param>
+    private sealed class Seen(string? silent = null) : IStartupFilter
     {
         public ConcurrentDictionary<string, int> Answered { get; } = [];
 
@@ -54,6 +73,8 @@ public class WarmingTests
         {
             app.Use(async (context, then) =>
             {
+                if (context.Request.Path == silent)
+                    await Task.Delay(Timeout.Infinite, context.RequestAborted).ContinueWith(_ => { }, TaskScheduler.Default);
                 await then();
                 Answered[context.Request.Path] = context.Response.StatusCode;
             });
