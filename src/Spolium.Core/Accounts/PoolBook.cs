@@ -19,6 +19,9 @@ public sealed record PoolBook(FlowGraph Graph, Reconciliation Fit, IReadOnlyList
 {
     public const string Out = "out";
 
+    /// <summary>Batches that are reconciled together: more of them take longer than a person waits.</summary>
+    public const int Most = 100;
+
     private const string Node = "pool";
 
     // A state of a pool is immutable; its book changes only with one of its batches.

@@ -7,13 +7,16 @@ using Spolium.Server.Shared;
 namespace Spolium.Server.Books;
 
 /// <summary>A shared holding reconciled with its batches, as it is shown.</summary>
-internal static class PoolBalances
+public static class PoolBalances
 {
     public static PoolBalanceView? Of(State state, PoolState pool, WorkedUpState? worked, FigureBook figures)
     {
         var holds = worked?.From ?? pool.Holds;
         if (holds.IsEmpty || MetalOf(holds, worked) is not { } element)
             return null;
+        var batches = holds.Select(h => h.BatchId).Distinct().Count();
+        if (batches > PoolBook.Most)
+            return new(element, BooksFigures.NameOf(element), [], null, true, $"It has leavings of {batches} batches: up to {PoolBook.Most} are reconciled together. What is in it is told by the book alone.", null);
         var book = PoolBook.Of(state, pool, worked);
         var (key, name) = ($"{pool.Id}/balance/{worked?.EntryId}", BooksFigures.NameOf(element));
         FigureView? Shown(string arc, string what) => book.Fit.Flow(arc, element) is { Grams: { } g, Sigma: { } s }

@@ -18,8 +18,11 @@ public sealed record PoolHoldingView(string EntryId, string BatchId, string Code
 /// <param name="Before">Recovery of the batch as it stood, in words; empty where it is still open.</param>
 public sealed record PoolShareView(string BatchId, string Code, string Element, string Booked, string Back, string Before, string After);
 
+public sealed record WorkedUpView(string EntryId, DateTimeOffset At, string By, string How, IReadOnlyList<string> Gave, string? Reason, bool CanTakeBack);
+
+/// <summary>What became of the batches of one working up.</summary>
 /// <param name="Balance">It and its batches reconciled together.</param>
-public sealed record WorkedUpView(string EntryId, DateTimeOffset At, string By, string How, IReadOnlyList<string> Gave, string? Reason, bool CanTakeBack, IReadOnlyList<PoolShareView> Shares, PoolBalanceView? Balance);
+public sealed record SharedBackView(IReadOnlyList<PoolShareView> Shares, PoolBalanceView? Balance);
 
 /// <summary>A leaving of a batch as all readings together tell it.</summary>
 public sealed record PoolFlowView(string BatchId, string Code, string Name, FigureView? Grams);
@@ -31,7 +34,13 @@ public sealed record PoolFlowView(string BatchId, string Code, string Name, Figu
 public sealed record PoolBalanceView(string Element, string Name, IReadOnlyList<PoolFlowView> Leavings, FigureView? Out, bool AddsUp, string Sentence, string? Slip);
 
 /// <summary>A shared holding: what the book has in it, from which batches, and what it gave before.</summary>
-public sealed record PoolView(string Id, string Code, string Kind, string Title, long Version, IReadOnlyList<PoolMetal> Metals, IReadOnlyList<PoolHoldingView> Holds, IReadOnlyList<WorkedUpView> WorkedUp, PoolBalanceView? Balance);
+/// <param name="Leavings">How many are in it.</param>
+/// <param name="Holds">The latest of them.</param>
+/// <param name="Workings">How often it was worked up.</param>
+/// <param name="WorkedUp">The latest times.</param>
+public sealed record PoolView(
+    string Id, string Code, string Kind, string Title, long Version, IReadOnlyList<PoolMetal> Metals,
+    int Leavings, IReadOnlyList<PoolHoldingView> Holds, int Workings, IReadOnlyList<WorkedUpView> WorkedUp);
 
 public sealed record PoolsView(IReadOnlyList<PoolView> Pools, IReadOnlyList<string> Kinds);
 
@@ -55,6 +64,10 @@ public static class PoolEndpoints
         var pools = app.MapGroup("/api/pools").WithTags("pools");
         pools.MapGet("", (Writing writing) => TypedResults.Ok(View(writing.Ledger, new FigureBook())));
         pools.MapGet("/working", Working);
+        pools.MapGet("/{poolId}/holds", (string poolId, Writing writing, int skip = 0) => Of(writing, poolId, (state, pool) => Holds(state, pool, skip)));
+        pools.MapGet("/{poolId}/worked-up", (string poolId, Writing writing, int skip = 0) => Of(writing, poolId, (state, pool) => WorkedUp(state, pool, skip)));
+        pools.MapGet("/{poolId}/balance", (string poolId, Writing writing) => Of(writing, poolId, (state, pool) => new SharedBackView([], PoolBalances.Of(state, pool, null, new FigureBook()))));
+        pools.MapGet("/{poolId}/worked-up/{entryId}", SharedBack);
         pools.MapPost("", Open);
         pools.MapPost("/{poolId}/put-in", PutIn);
         pools.MapPost("/{poolId}/worked-up", WorkUp);
@@ -63,16 +76,46 @@ public static class PoolEndpoints
 
     private static PoolsView View(Ledger ledger, FigureBook book) => new([.. ledger.State.Pools.Values.OrderBy(p => p.Code, StringComparer.Ordinal).Select(p => View(ledger, p, book))], PoolOpened.Kinds);
 
-    private static PoolView View(Ledger ledger, PoolState pool, FigureBook book)
+    // A tub stands there for all the years of a shop: a page shows the latest of it, and asks for what is older.
+    private const int Page = 12;
+
+    private static PoolView View(Ledger ledger, PoolState pool, FigureBook book) => new(
+        pool.Id, pool.Code, pool.Kind, pool.Title, ledger.State.Version(Entry.PoolStream(pool.Id)), Metals(pool, book),
+        pool.Holds.Count, Holds(ledger.State, pool, 0), pool.WorkedUp.Count, WorkedUp(ledger.State, pool, 0));
+
+    private static List<PoolMetal> Metals(PoolState pool, FigureBook book) =>
+        [.. from holds in pool.Holds.SelectMany(h => h.Holds)
+            group holds by holds.Element into g
+            orderby Precious(g.Key) descending, g.Sum(h => h.Grams) descending
+            let name = BooksFigures.NameOf(g.Key)
+            let mass = BooksFigures.Mass($"{name} in {pool.Code}", g.Sum(h => h.Grams), g.Sum(h => h.Sigma * h.Sigma), $"the metal book, {g.Count()} leavings")
+            select new PoolMetal(g.Key, name, book.Add($"{pool.Id}/{g.Key}", mass))];
+
+    private static List<PoolHoldingView> Holds(State state, PoolState pool, int skip) =>
+        [.. from h in pool.Holds.Reverse().Skip(skip).Take(Page)
+            let grams = h.Holds.Where(e => Precious(e.Element) && e.Grams > 0).Select(e => Grams(e.Grams, e.Sigma, e.Element))
+            select new PoolHoldingView(h.EntryId, h.BatchId, state.Batches[h.BatchId].Code, NameOf(state, h), h.At, string.Join(", ", grams), Corrections.Refuse(state, h.EntryId) is null)];
+
+    private static List<WorkedUpView> WorkedUp(State state, PoolState pool, int skip) =>
+        [.. from w in pool.WorkedUp.Reverse().Skip(skip).Take(Page)
+            let gave = w.Body.Yields.Select(y => $"{y.Mass.Text}{(y.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}: {Grams(y.Holds.Grams, y.Holds.Sigma, y.Holds.Element)}")
+            select new WorkedUpView(w.EntryId, w.At, w.By, w.Body.How, [.. gave], w.Body.Reason, Corrections.Refuse(state, w.EntryId) is null)];
+
+    private static bool Precious(string element) => element is "Au" or "Ag" or "Pt" or "Pd";
+
+    private static Results<Ok<T>, ProblemHttpResult> Of<T>(Writing writing, string poolId, Func<State, PoolState, T> view) =>
+        writing.Ledger.State is var state && state.Pools.Find(poolId) is { } pool ? TypedResults.Ok(view(state, pool)) : Problems.NotFound("such tub or pot");
+
+    private static Results<Ok<SharedBackView>, ProblemHttpResult> SharedBack(string poolId, string entryId, Writing writing)
     {
-        var state = ledger.State;
-        var metals = pool.Holds.SelectMany(h => h.Holds).GroupBy(h => h.Element).OrderByDescending(g => g.Key is "Au" or "Ag" or "Pt" or "Pd").ThenByDescending(g => g.Sum(h => h.Grams))
-            .Select(g => new PoolMetal(g.Key, BooksFigures.NameOf(g.Key), book.Add($"{pool.Id}/{g.Key}", BooksFigures.Mass($"{BooksFigures.NameOf(g.Key)} in {pool.Code}", g.Sum(h => h.Grams), g.Sum(h => h.Sigma * h.Sigma), $"the metal book, {g.Count()} leavings")))).ToList();
-        return new(pool.Id, pool.Code, pool.Kind, pool.Title, state.Version(Entry.PoolStream(pool.Id)), metals,
-            [.. pool.Holds.Reverse().Select(h => new PoolHoldingView(h.EntryId, h.BatchId, state.Batches[h.BatchId].Code, NameOf(state, h), h.At, string.Join(", ", h.Holds.Where(e => e.Element is "Au" or "Ag" or "Pt" or "Pd" && e.Grams > 0).Select(e => Grams(e.Grams, e.Sigma, e.Element))), Corrections.Refuse(state, h.EntryId) is null))],
-            [.. pool.WorkedUp.Reverse().Select(w => new WorkedUpView(w.EntryId, w.At, w.By, w.Body.How, [.. w.Body.Yields.Select(y => $"{y.Mass.Text}{(y.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}: {Grams(y.Holds.Grams, y.Holds.Sigma, y.Holds.Element)}")], w.Body.Reason,
-                Corrections.Refuse(state, w.EntryId) is null, [.. w.Body.Shares.GroupBy(s => (s.BatchId, s.Element)).Select(g => Share(state, w, g.Key.BatchId, g.Key.Element, [.. g]))], PoolBalances.Of(state, pool, w, book)))], PoolBalances.Of(state, pool, null, book));
+        var state = writing.Ledger.State;
+        if (state.Pools.Find(poolId) is not { } pool || Times(pool, entryId) is not { } w)
+            return Problems.NotFound("such working up");
+        var shares = w.Body.Shares.GroupBy(s => (s.BatchId, s.Element)).Select(g => Share(state, w, g.Key.BatchId, g.Key.Element, [.. g]));
+        return TypedResults.Ok(new SharedBackView([.. shares], PoolBalances.Of(state, pool, w, new FigureBook())));
     }
+
+    private static WorkedUpState? Times(PoolState pool, string entryId) => pool.WorkedUp.Find(w => EntryId.Same.Equals(w.EntryId, entryId));
 
     private static string NameOf(State state, PooledHolding h) => state.Batches[h.BatchId].Step(h.StepId).Outputs.FirstOrDefault(o => o.Output == h.Output)?.Name ?? h.Output;
 
@@ -88,10 +131,18 @@ public static class PoolEndpoints
         return new(batchId, batch.Code, element, Grams(shares.Sum(s => s.BookedG), 0, element), Grams(shares.Sum(s => s.Grams), Math.Sqrt(shares.Sum(s => s.Sigma * s.Sigma)), element), now < 0 ? "" : At(now - 1), At(now));
     }
 
+    // "T1/Au" of what is in it, "T1/balance//out" and "T1/balance/ENTRY/out" of what is reconciled.
     private static Results<Ok<Figure>, ProblemHttpResult> Working(string key, Writing writing)
     {
-        var book = new FigureBook();
-        View(writing.Ledger, book);
+        var (state, book) = (writing.Ledger.State, new FigureBook());
+        foreach (var pool in state.Pools.Values.Where(p => key.StartsWith(p.Id + "/", StringComparison.Ordinal)))
+        {
+            var rest = key[(pool.Id.Length + 1)..].Split('/');
+            if (rest is not ["balance", var entry, ..])
+                Metals(pool, book);
+            else if (entry.Length == 0 || Times(pool, entry) is not null)
+                PoolBalances.Of(state, pool, Times(pool, entry), book);
+        }
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 

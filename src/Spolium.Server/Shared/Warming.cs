@@ -18,6 +18,8 @@ public sealed class Warming(IServer server, JournalStore store, IHostApplication
         var state = store.Ledger.State;
         foreach (var path in new[] { "lots", "batches", "shelf", "shelf/forms", "ways", "vessels", "prices", "materials", "strength/choices", "quantities/instruments", "pools", "books/practice", "books/recovery", "books/losses", "books/places", "books/chart", "books/reagents", "books/money" })
             yield return ("/api/" + path, null);
+        foreach (var pool in state.Pools.Values)
+            yield return ($"/api/pools/{Uri.EscapeDataString(pool.Id)}/balance", null);
         // An open batch has the step at hand, a closed one the balance of all; one that does not add up is searched for slips.
         List<string> open = [.. state.Batches.Values.Where(b => b.ClosedAt is null).OrderByDescending(b => b.StartedAt).ThenBy(b => b.Id, StringComparer.Ordinal).Select(b => b.Id)];
         foreach (var some in new[] { open, store.Lists.ClosedBatches(Trails) }.Where(b => b.Count > 0))

@@ -1,5 +1,9 @@
 using System.Text.Json;
+using Spolium.Core.Accounts;
+using Spolium.Core.Journal;
 using Spolium.Core.Records;
+using Spolium.Server.Books;
+using Spolium.Server.Shared;
 using Xunit;
 
 namespace Spolium.Server.Tests.Books;
@@ -22,7 +26,7 @@ public class PoolAndPracticeTests
         Assert.Single(Pool(await shop.Done("/api/pools/T2/put-in", put), "T2").GetProperty("holds").EnumerateArray());
         var before = (await shop.Get("/api/books/recovery?metal=Au")).GetProperty("product").GetProperty("likely").GetDouble();
         var after = Pool(await shop.Done("/api/pools/T2/worked-up", new { Head = Shop.Head(), Yields = new[] { new { Element = "Au", Mass = "18 mg", Fineness = "990 ‰" } }, How = "burnt and leached" }), "T2");
-        var share = after.GetProperty("workedUp")[0].GetProperty("shares")[0];
+        var share = (await shop.Get($"/api/pools/T2/worked-up/{after.GetProperty("workedUp")[0].GetProperty("entryId").GetString()}")).GetProperty("shares")[0];
         Assert.Equal("26-01", share.GetProperty("code").GetString());
         Assert.NotEqual(share.GetProperty("before").GetString(), share.GetProperty("after").GetString());
         Assert.Equal(0.018 * 0.99, (await shop.Get("/api/books/recovery?metal=Au")).GetProperty("product").GetProperty("likely").GetDouble() - before, 1e-6);
@@ -41,6 +45,37 @@ public class PoolAndPracticeTests
         var back = Pool(await again.Done("/api/pools/T2/corrections", new { Head = Shop.Head(), Corrects = after.GetProperty("workedUp")[0].GetProperty("entryId").GetString(), Reason = "it was brass" }), "T2");
         Assert.Single(back.GetProperty("holds").EnumerateArray());
         Assert.Equal(before, (await again.Get("/api/books/recovery?metal=Au")).GetProperty("product").GetProperty("likely").GetDouble(), 1e-9);
+    }
+
+    [Fact]
+    public async Task What_went_into_a_pot_is_told_by_the_page_and_what_a_tub_gave_when_somebody_asks()
+    {
+        await using var shop = new Shop();
+        var pot = Pool(await shop.Get("/api/pools"), "P1");
+        var held = shop.Store.Ledger.State.Pools["P1"].Holds.Select(h => h.EntryId).Reverse().ToList();
+        Assert.Equal(held.Count, pot.GetProperty("leavings").GetInt32());
+        var shown = pot.GetProperty("holds").EnumerateArray().ToList();
+        Assert.True(shown.Count < held.Count);
+        shown.AddRange((await shop.Get($"/api/pools/P1/holds?skip={shown.Count}")).EnumerateArray());
+        Assert.Equal(held, shown.Select(h => h.GetProperty("entryId").GetString()));
+        Assert.Empty((await shop.Get("/api/pools/P1/holds?skip=100000")).EnumerateArray());
+        Assert.Equal(Pool(await shop.Get("/api/pools"), "T1").GetProperty("workings").GetInt32(), (await shop.Get("/api/pools/T1/worked-up?skip=-1")).GetArrayLength());
+        foreach (var path in new[] { "none/holds", "none/balance", "T1/worked-up/none" })
+            Assert.Equal(404, (int)(await shop.Client.GetAsync("/api/pools/" + path)).StatusCode);
+    }
+
+    [Fact]
+    public async Task More_batches_than_are_reconciled_together_are_told_by_the_book_and_that_is_said()
+    {
+        await using var shop = new Shop();
+        var state = shop.Store.Ledger.State;
+        var pot = state.Pools["P1"];
+        var one = pot.Holds[0];
+        PoolState With(int batches) => pot with { Holds = [.. Enumerable.Range(0, batches).Select(i => one with { BatchId = i == 0 ? one.BatchId : $"b-{i}" })] };
+        var told = PoolBalances.Of(state, With(PoolBook.Most + 1), null, new FigureBook())!;
+        Assert.Null(told.Out);
+        Assert.Contains($"leavings of {PoolBook.Most + 1} batches", told.Sentence);
+        Assert.NotNull(PoolBalances.Of(state, With(1), null, new FigureBook())!.Out);
     }
 
     [Theory]

@@ -1,7 +1,7 @@
 import { Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { api, type Schemas } from '../api/client';
+import { api } from '../api/client';
 import { usePools } from '../api/pools';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
@@ -9,12 +9,8 @@ import { Badge } from '../metal/Badge';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
-import { TakeBack } from '../metal/TakeBack';
-import { day } from '../metal/day';
-import { TubBands } from './TubBands';
+import { EarlierLeavings, EarlierWorkings, Leavings, SharedBack, WorkedUp, type Pool } from './PoolPast';
 import styles from './books.module.css';
-
-type Pool = Schemas['PoolView'];
 
 /** Leavings of many batches in one vessel: what the book has in each, and what it gave when it was worked up. */
 export function Pools() {
@@ -38,13 +34,6 @@ export function Pools() {
 
 function PoolSection({ pool }: { pool: Pool }) {
   const [working, setWorking] = useState(false);
-  const back = (corrects: string) => async (head: Schemas['Head'], reason: string) =>
-    unwrap(
-      await api.POST('/api/pools/{poolId}/corrections', {
-        params: { path: { poolId: pool.id } },
-        body: { head, corrects, reason },
-      }),
-    );
   const precious = pool.metals.filter((m) => ['Au', 'Ag', 'Pt', 'Pd'].includes(m.element));
   return (
     <section className={styles.pool} aria-label={`${pool.code}, ${pool.title}`}>
@@ -58,7 +47,7 @@ function PoolSection({ pool }: { pool: Pool }) {
             <Fig f={m.grams} />
           </span>
         ))}
-        {pool.holds.length === 0 ? (
+        {pool.leavings === 0 ? (
           <span className="soft">stands empty</span>
         ) : (
           !working && (
@@ -68,66 +57,19 @@ function PoolSection({ pool }: { pool: Pool }) {
           )
         )}
       </div>
-      {pool.balance && <TubBands balance={pool.balance} code={pool.code} />}
+      {pool.leavings > 0 && <SharedBack pool={pool} entryId={null} />}
       {working && <WorkUp pool={pool} metals={precious} onDone={() => setWorking(false)} />}
-      {pool.workedUp.map((w) => (
-        <div key={w.entryId} className={styles.workedUp}>
-          <p>
-            <b>{day(w.at)}</b>, {w.by}: {w.gave.join('; ')}; {w.how}
-            {w.reason && `; kept because: ${w.reason}`}.{' '}
-            {w.canTakeBack && <TakeBack words="take it back" seen={pool.version} send={back(w.entryId)} />}
-          </p>
-          {w.balance && <TubBands balance={w.balance} code={pool.code} />}
-          <table className={styles.table}>
-            <thead>
-              <tr>
-                <th>batch</th>
-                <th>the book had</th>
-                <th>back</th>
-                <th>recovery before</th>
-                <th>recovery since</th>
-              </tr>
-            </thead>
-            <tbody>
-              {w.shares.map((s) => (
-                <tr key={s.batchId + s.element}>
-                  <th>
-                    <Link to={`/trail/${s.batchId}?metal=${s.element}`}>{s.code}</Link>
-                  </th>
-                  <td className="figures">{s.booked}</td>
-                  <td className="figures">{s.back}</td>
-                  <td className="figures">{s.before || 'still open'}</td>
-                  <td className="figures">{s.after || 'still open'}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+      {pool.workedUp.map((w, i) => (
+        <WorkedUp key={w.entryId} pool={pool} w={w} latest={i === 0} />
       ))}
-      {pool.holds.length > 0 && (
+      {pool.workings > pool.workedUp.length && <EarlierWorkings pool={pool} skip={pool.workedUp.length} />}
+      {pool.leavings > 0 && (
         <details className={styles.rules}>
           <summary>
-            {pool.holds.length} {pool.holds.length === 1 ? 'leaving' : 'leavings'} in it
+            {pool.leavings} {pool.leavings === 1 ? 'leaving' : 'leavings'} in it
           </summary>
-          <table className={styles.table}>
-            <tbody>
-              {pool.holds.map((h) => (
-                <tr key={h.entryId}>
-                  <th>
-                    <Link to={`/trail/${h.batchId}`}>{h.code}</Link>{' '}
-                    <span className={styles.title}>{h.output}</span>
-                  </th>
-                  <td className="figures">{day(h.at)}</td>
-                  <td className="figures">{h.grams}</td>
-                  <td>
-                    {h.canTakeBack && (
-                      <TakeBack words="take it out" seen={pool.version} send={back(h.entryId)} />
-                    )}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Leavings pool={pool} holds={pool.holds} />
+          {pool.leavings > pool.holds.length && <EarlierLeavings pool={pool} skip={pool.holds.length} />}
         </details>
       )}
     </section>
