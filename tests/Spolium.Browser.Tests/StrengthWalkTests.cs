@@ -83,6 +83,7 @@ public sealed class StrengthWalkTests(DemoBrowser demo) : IClassFixture<DemoBrow
         browser.Press("take it back");
         browser.Type("What was wrong?", "spilt");
         browser.Press("take it back");
+        browser.Until(_ => browser.Has(By.XPath("//label[starts-with(., 'What was wrong?')]")) ? null : "", "it taken back");
         browser.Go("/shelf/bottle/N-6");
         browser.See("There is no such bottle");
     }
