@@ -114,6 +114,20 @@ public sealed class BooksWalkTests : IDisposable
     }
 
     [Fact]
+    public void What_lies_in_a_pot_is_told_when_it_is_opened_and_what_is_older_when_it_is_asked_for()
+    {
+        var lines = By.XPath("//section[starts-with(@aria-label, 'P1')]//details//tr");
+        browser.Go("/books/pools");
+        browser.See("15 leavings in it");
+        Assert.False(browser.Has(lines));
+        browser.Click(By.XPath("//summary[normalize-space(.)='15 leavings in it']"), "what lies in it");
+        browser.Until(d => d.FindElements(lines).Count == 12 ? "" : null, "the latest twelve");
+        browser.Press("older leavings");
+        browser.Until(d => d.FindElements(lines).Count == 15 ? "" : null, "all of them");
+        Assert.False(browser.Has(By.XPath("//button[.='older leavings']")));
+    }
+
+    [Fact]
     public void A_new_shop_is_told_what_will_stand_here()
     {
         using var empty = new Browser(demo: false);

@@ -19,8 +19,8 @@ public sealed record PoolBook(FlowGraph Graph, Reconciliation Fit, IReadOnlyList
 {
     public const string Out = "out";
 
-    /// <summary>Batches that are reconciled together: more of them take longer than a person waits.</summary>
-    public const int Most = 100;
+    /// <summary>Batches that are reconciled together: 50 take 0.05 to 0.3 s, 100 take 4.5 s (docs/benchmarks.md).</summary>
+    public const int Most = 50;
 
     private const string Node = "pool";
 
@@ -31,10 +31,14 @@ public sealed record PoolBook(FlowGraph Graph, Reconciliation Fit, IReadOnlyList
 
     private sealed record Known(IReadOnlyList<BatchState> Batches, PoolBook Book);
 
+    /// <summary>The book of a shared holding; null where more than <see cref="Most"/> batches fed it.</summary>
     /// <param name="worked">One of its workings up; null for what is in it now, of which nothing has come out.</param>
-    public static PoolBook Of(State state, PoolState pool, WorkedUpState? worked)
+    public static PoolBook? Of(State state, PoolState pool, WorkedUpState? worked)
     {
-        var batches = (worked?.From ?? pool.Holds).Select(h => h.BatchId).Distinct().Select(id => state.Batches[id]).ToList();
+        var ids = (worked?.From ?? pool.Holds).Select(h => h.BatchId).Distinct().ToList();
+        if (ids.Count > Most)
+            return null;
+        var batches = ids.ConvertAll(id => state.Batches[id]);
         object key = worked is null ? pool : worked;
         if (Books(state).TryGet(key, out var known) && known.Batches.SequenceEqual(batches, ReferenceEqualityComparer.Instance))
             return known.Book;

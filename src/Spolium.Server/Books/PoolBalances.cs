@@ -14,10 +14,8 @@ public static class PoolBalances
         var holds = worked?.From ?? pool.Holds;
         if (holds.IsEmpty || MetalOf(holds, worked) is not { } element)
             return null;
-        var batches = holds.Select(h => h.BatchId).Distinct().Count();
-        if (batches > PoolBook.Most)
-            return new(element, BooksFigures.NameOf(element), [], null, true, $"It has leavings of {batches} batches: up to {PoolBook.Most} are reconciled together. What is in it is told by the book alone.", null);
-        var book = PoolBook.Of(state, pool, worked);
+        if (PoolBook.Of(state, pool, worked) is not { } book)
+            return new(element, BooksFigures.NameOf(element), [], null, null, $"Its leavings are of more than {PoolBook.Most} batches, which are not reconciled together: the book alone tells what {(worked is null ? "is" : "was")} in it.", null);
         var (key, name) = ($"{pool.Id}/balance/{worked?.EntryId}", BooksFigures.NameOf(element));
         FigureView? Shown(string arc, string what) => book.Fit.Flow(arc, element) is { Grams: { } g, Sigma: { } s }
             ? figures.Add($"{key}/{arc}", BooksFigures.Mass($"{name} in {what}", Math.Max(0, g), s * s, $"reconciled from {book.Fit.Readings.Count} readings of {book.Leavings.Select(l => l.BatchId).Distinct().Count()} batches and of {pool.Code}; how: docs/reconciliation.md")) : null;

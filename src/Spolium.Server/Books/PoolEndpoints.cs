@@ -21,7 +21,7 @@ public sealed record PoolShareView(string BatchId, string Code, string Element, 
 public sealed record WorkedUpView(string EntryId, DateTimeOffset At, string By, string How, IReadOnlyList<string> Gave, string? Reason, bool CanTakeBack);
 
 /// <summary>What became of the batches of one working up.</summary>
-/// <param name="Balance">It and its batches reconciled together.</param>
+/// <param name="Balance">It and its batches reconciled together; null where nothing tells it.</param>
 public sealed record SharedBackView(IReadOnlyList<PoolShareView> Shares, PoolBalanceView? Balance);
 
 /// <summary>A leaving of a batch as all readings together tell it.</summary>
@@ -29,18 +29,15 @@ public sealed record PoolFlowView(string BatchId, string Code, string Name, Figu
 
 /// <summary>A shared holding as a node between its batches: what their leavings brought, and what came or should come of it.</summary>
 /// <param name="Out">Reconciled; null where nothing tells it.</param>
+/// <param name="AddsUp">Null where its batches are too many to be reconciled together.</param>
 /// <param name="Sentence">Whether what it gave and what the batches say agree.</param>
 /// <param name="Slip">What would explain it, where they do not.</param>
-public sealed record PoolBalanceView(string Element, string Name, IReadOnlyList<PoolFlowView> Leavings, FigureView? Out, bool AddsUp, string Sentence, string? Slip);
+public sealed record PoolBalanceView(string Element, string Name, IReadOnlyList<PoolFlowView> Leavings, FigureView? Out, bool? AddsUp, string Sentence, string? Slip);
 
 /// <summary>A shared holding: what the book has in it, from which batches, and what it gave before.</summary>
 /// <param name="Leavings">How many are in it.</param>
-/// <param name="Holds">The latest of them.</param>
 /// <param name="Workings">How often it was worked up.</param>
-/// <param name="WorkedUp">The latest times.</param>
-public sealed record PoolView(
-    string Id, string Code, string Kind, string Title, long Version, IReadOnlyList<PoolMetal> Metals,
-    int Leavings, IReadOnlyList<PoolHoldingView> Holds, int Workings, IReadOnlyList<WorkedUpView> WorkedUp);
+public sealed record PoolView(string Id, string Code, string Kind, string Title, long Version, IReadOnlyList<PoolMetal> Metals, int Leavings, int Workings);
 
 public sealed record PoolsView(IReadOnlyList<PoolView> Pools, IReadOnlyList<string> Kinds);
 
@@ -76,12 +73,11 @@ public static class PoolEndpoints
 
     private static PoolsView View(Ledger ledger, FigureBook book) => new([.. ledger.State.Pools.Values.OrderBy(p => p.Code, StringComparer.Ordinal).Select(p => View(ledger, p, book))], PoolOpened.Kinds);
 
-    // A tub stands there for all the years of a shop: a page shows the latest of it, and asks for what is older.
-    private const int Page = 12;
+    private static PoolView View(Ledger ledger, PoolState pool, FigureBook book) =>
+        new(pool.Id, pool.Code, pool.Kind, pool.Title, ledger.State.Version(Entry.PoolStream(pool.Id)), Metals(pool, book), pool.Holds.Count, pool.WorkedUp.Count);
 
-    private static PoolView View(Ledger ledger, PoolState pool, FigureBook book) => new(
-        pool.Id, pool.Code, pool.Kind, pool.Title, ledger.State.Version(Entry.PoolStream(pool.Id)), Metals(pool, book),
-        pool.Holds.Count, Holds(ledger.State, pool, 0), pool.WorkedUp.Count, WorkedUp(ledger.State, pool, 0));
+    // A tub stands there for all the years of a shop: what went in and what it gave comes by the page.
+    private const int Page = 12;
 
     private static List<PoolMetal> Metals(PoolState pool, FigureBook book) =>
         [.. from holds in pool.Holds.SelectMany(h => h.Holds)

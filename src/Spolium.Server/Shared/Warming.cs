@@ -47,9 +47,12 @@ public sealed class Warming(IServer server, JournalStore store, IHostApplication
         if (!Uri.TryCreate(server.Features.Get<IServerAddressesFeature>()?.Addresses.FirstOrDefault(), UriKind.Absolute, out var address))
             return;
         using var client = new HttpClient(new SocketsHttpHandler { UseProxy = false }) { BaseAddress = address, Timeout = Patience };
-        await Favour(() => Task.Run(store.Rehearse, stoppingToken), stoppingToken);
-        foreach (var (path, body) in Asked(store))
-            await Favour(async () => (body is null ? await client.GetAsync(path, stoppingToken) : await client.PostAsJsonAsync(path, body, stoppingToken)).Dispose(), stoppingToken);
+        await Favour(async () =>
+        {
+            store.Rehearse();
+            foreach (var (path, body) in Asked(store))
+                await Favour(async () => (body is null ? await client.GetAsync(path, stoppingToken) : await client.PostAsJsonAsync(path, body, stoppingToken)).Dispose(), stoppingToken);
+        }, stoppingToken);
     }
 
     // A favour that fails, or takes long, costs the first visitor his time; the server serves on.

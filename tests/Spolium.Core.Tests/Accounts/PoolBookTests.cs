@@ -19,14 +19,14 @@ public class PoolBookTests
         var ledger = Demo.Value;
         var body = Pooling.WorkUp(ledger, "T1", [new("Au", Given.Grams(grams, 0.005), null)], "burnt", "so").Body!;
         var after = ledger.With(new("up", [.. Pooling.Streams(ledger.State, "T1").Select(s => new StreamVersion(s, ledger.State.Version(s) + 1))], Now, Now, "AV", body));
-        return PoolBook.Of(after.State, after.State.Pools["T1"], after.State.Pools["T1"].WorkedUp[^1]);
+        return PoolBook.Of(after.State, after.State.Pools["T1"], after.State.Pools["T1"].WorkedUp[^1])!;
     }
 
     // Conservation: what the leavings hold together is what the tub should give.
     [Fact]
     public void What_it_should_give_is_what_its_batches_say_of_their_leavings()
     {
-        var book = PoolBook.Of(Demo.Value.State, Tub, null);
+        var book = PoolBook.Of(Demo.Value.State, Tub, null)!;
         var (grams, sigma) = book.Expected["Au"];
         Assert.Equal(Tub.Holds.Count, book.Leavings.Count);
         Assert.Equal(book.Leavings.Sum(l => book.Fit.Flow(l.Arc, "Au").Grams!.Value), grams, 1e-9);
@@ -39,7 +39,7 @@ public class PoolBookTests
     [Fact]
     public void What_it_gave_says_what_every_leaving_held()
     {
-        var before = PoolBook.Of(Demo.Value.State, Tub, null);
+        var before = PoolBook.Of(Demo.Value.State, Tub, null)!;
         var (expected, sigma) = before.Expected["Au"];
         var book = Worked(Math.Round(expected * 0.95, 3));
         var read = book.Graph.Readings.Single(r => r.Arc == PoolBook.Out);
@@ -57,7 +57,7 @@ public class PoolBookTests
     [Fact]
     public void A_slip_of_the_point_in_what_it_gave_is_found()
     {
-        var (expected, _) = PoolBook.Of(Demo.Value.State, Tub, null).Expected["Au"];
+        var (expected, _) = PoolBook.Of(Demo.Value.State, Tub, null)!.Expected["Au"];
         var typed = Math.Round(expected * 10, 2);
         var book = Worked(typed);
         Assert.False(book.Fit.Passes);
@@ -69,7 +69,7 @@ public class PoolBookTests
     public void What_was_shared_back_is_no_reading_of_itself()
     {
         var worked = Tub.WorkedUp[0];
-        var book = PoolBook.Of(Demo.Value.State, Tub, worked);
+        var book = PoolBook.Of(Demo.Value.State, Tub, worked)!;
         Assert.Equal(worked.From.Count, book.Leavings.Count);
         Assert.Single(book.Graph.Readings, r => r.Arc == PoolBook.Out);
         Assert.Equal(worked.Body.Yields[0].Holds.Grams, book.Fit.Flow(PoolBook.Out, "Au").Grams!.Value, 3 * worked.Body.Yields[0].Holds.Sigma);

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api } from './client';
 import { unwrap } from './problem';
 
@@ -19,20 +19,28 @@ export const useSharedBack = (poolId: string, entryId: string | null) =>
         : unwrap(await api.GET('/api/pools/{poolId}/balance', { params: { path: { poolId } } })),
   });
 
-/** Earlier pages of what went in. */
-export const usePoolHolds = (poolId: string, skip: number) =>
-  useQuery({
-    queryKey: ['pools', poolId, 'holds', skip],
-    queryFn: async () =>
+/** How many come at a time. */
+const page = 12;
+
+/** What lies in a pool, the latest first. */
+export const useLeavings = (poolId: string, open: boolean) =>
+  useInfiniteQuery({
+    queryKey: ['pools', poolId, 'holds'],
+    enabled: open,
+    initialPageParam: 0,
+    queryFn: async ({ pageParam: skip }) =>
       unwrap(await api.GET('/api/pools/{poolId}/holds', { params: { path: { poolId }, query: { skip } } })),
+    getNextPageParam: (last, pages) => (last.length < page ? undefined : pages.length * page),
   });
 
-/** Earlier pages of what it gave. */
-export const useWorkedUp = (poolId: string, skip: number) =>
-  useQuery({
-    queryKey: ['pools', poolId, 'worked up', skip],
-    queryFn: async () =>
+/** Times that a pool was worked up, the latest first. */
+export const useWorkings = (poolId: string) =>
+  useInfiniteQuery({
+    queryKey: ['pools', poolId, 'worked up'],
+    initialPageParam: 0,
+    queryFn: async ({ pageParam: skip }) =>
       unwrap(
         await api.GET('/api/pools/{poolId}/worked-up', { params: { path: { poolId }, query: { skip } } }),
       ),
+    getNextPageParam: (last, pages) => (last.length < page ? undefined : pages.length * page),
   });

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, type Schemas } from '../api/client';
-import { usePoolHolds, useSharedBack, useWorkedUp } from '../api/pools';
+import { useLeavings, useSharedBack, useWorkings } from '../api/pools';
 import { unwrap } from '../api/problem';
 import { TakeBack } from '../metal/TakeBack';
 import { day } from '../metal/day';
@@ -18,8 +18,26 @@ const takenBack = (pool: Pool, corrects: string) => async (head: Schemas['Head']
     }),
   );
 
+/** Times that a tub or pot was worked up, the latest first. */
+export function Workings({ pool }: { pool: Pool }) {
+  const { data, error, hasNextPage, fetchNextPage } = useWorkings(pool.id);
+  if (error) return <p role="alert">{error.message}</p>;
+  return (
+    <>
+      {data?.pages.flat().map((w, i) => (
+        <WorkedUp key={w.entryId} pool={pool} w={w} latest={i === 0} />
+      ))}
+      {hasNextPage && (
+        <button className="word" onClick={() => void fetchNextPage()}>
+          worked up before
+        </button>
+      )}
+    </>
+  );
+}
+
 /** One time that a tub or pot was worked up; what its batches got is asked for when somebody opens it. */
-export function WorkedUp({ pool, w, latest }: { pool: Pool; w: Schemas['WorkedUpView']; latest: boolean }) {
+function WorkedUp({ pool, w, latest }: { pool: Pool; w: Schemas['WorkedUpView']; latest: boolean }) {
   const [open, setOpen] = useState(latest);
   return (
     <div className={styles.workedUp}>
@@ -44,7 +62,7 @@ export function WorkedUp({ pool, w, latest }: { pool: Pool; w: Schemas['WorkedUp
 export function SharedBack({ pool, entryId }: { pool: Pool; entryId: string | null }) {
   const { data, error } = useSharedBack(pool.id, entryId);
   if (error) return <p role="alert">{error.message}</p>;
-  if (!data) return null;
+  if (!data) return <p className="soft">its batches are being balanced</p>;
   return (
     <>
       {data.balance && <TubBands balance={data.balance} code={pool.code} />}
@@ -78,76 +96,40 @@ export function SharedBack({ pool, entryId }: { pool: Pool; entryId: string | nu
   );
 }
 
-export function Leavings({ pool, holds }: { pool: Pool; holds: Schemas['PoolHoldingView'][] }) {
-  return (
-    <table className={styles.table}>
-      <tbody>
-        {holds.map((h) => (
-          <tr key={h.entryId}>
-            <th>
-              <Link to={`/trail/${h.batchId}`}>{h.code}</Link>{' '}
-              <span className={styles.title}>{h.output}</span>
-            </th>
-            <td className="figures">{day(h.at)}</td>
-            <td className="figures">{h.grams}</td>
-            <td>
-              {h.canTakeBack && (
-                <TakeBack words="take it out" seen={pool.version} send={takenBack(pool, h.entryId)} />
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-/** What went in before what is shown, a page at a time. */
-export function EarlierLeavings({ pool, skip }: { pool: Pool; skip: number }) {
+/** What lies in a tub or pot, the latest first; asked for when somebody opens it. */
+export function Leavings({ pool }: { pool: Pool }) {
   const [open, setOpen] = useState(false);
-  if (!open) return <Earlier count={pool.leavings - skip} onOpen={() => setOpen(true)} />;
-  return <LeavingsFrom pool={pool} skip={skip} />;
-}
-
-function LeavingsFrom({ pool, skip }: { pool: Pool; skip: number }) {
-  const { data, error } = usePoolHolds(pool.id, skip);
-  if (error) return <p role="alert">{error.message}</p>;
-  if (!data) return null;
-  const next = skip + data.length;
+  const { data, error, hasNextPage, fetchNextPage } = useLeavings(pool.id, open);
   return (
-    <>
-      <Leavings pool={pool} holds={data} />
-      {data.length > 0 && next < pool.leavings && <EarlierLeavings pool={pool} skip={next} />}
-    </>
-  );
-}
-
-/** Times that it was worked up before those that are shown, a page at a time. */
-export function EarlierWorkings({ pool, skip }: { pool: Pool; skip: number }) {
-  const [open, setOpen] = useState(false);
-  if (!open) return <Earlier count={pool.workings - skip} onOpen={() => setOpen(true)} />;
-  return <WorkingsFrom pool={pool} skip={skip} />;
-}
-
-function WorkingsFrom({ pool, skip }: { pool: Pool; skip: number }) {
-  const { data, error } = useWorkedUp(pool.id, skip);
-  if (error) return <p role="alert">{error.message}</p>;
-  if (!data) return null;
-  const next = skip + data.length;
-  return (
-    <>
-      {data.map((w) => (
-        <WorkedUp key={w.entryId} pool={pool} w={w} latest={false} />
-      ))}
-      {data.length > 0 && next < pool.workings && <EarlierWorkings pool={pool} skip={next} />}
-    </>
-  );
-}
-
-function Earlier({ count, onOpen }: { count: number; onOpen: () => void }) {
-  return (
-    <button className="word" onClick={onOpen}>
-      {count} earlier
-    </button>
+    <details className={styles.rules} onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary>
+        {pool.leavings} {pool.leavings === 1 ? 'leaving' : 'leavings'} in it
+      </summary>
+      {error && <p role="alert">{error.message}</p>}
+      <table className={styles.table}>
+        <tbody>
+          {data?.pages.flat().map((h) => (
+            <tr key={h.entryId}>
+              <th>
+                <Link to={`/trail/${h.batchId}`}>{h.code}</Link>{' '}
+                <span className={styles.title}>{h.output}</span>
+              </th>
+              <td className="figures">{day(h.at)}</td>
+              <td className="figures">{h.grams}</td>
+              <td>
+                {h.canTakeBack && (
+                  <TakeBack words="take it out" seen={pool.version} send={takenBack(pool, h.entryId)} />
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {hasNextPage && (
+        <button className="word" onClick={() => void fetchNextPage()}>
+          older leavings
+        </button>
+      )}
+    </details>
   );
 }

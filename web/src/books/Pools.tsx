@@ -9,7 +9,7 @@ import { Badge } from '../metal/Badge';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
-import { EarlierLeavings, EarlierWorkings, Leavings, SharedBack, WorkedUp, type Pool } from './PoolPast';
+import { Leavings, SharedBack, Workings, type Pool } from './PoolPast';
 import styles from './books.module.css';
 
 /** Leavings of many batches in one vessel: what the book has in each, and what it gave when it was worked up. */
@@ -59,19 +59,8 @@ function PoolSection({ pool }: { pool: Pool }) {
       </div>
       {pool.leavings > 0 && <SharedBack pool={pool} entryId={null} />}
       {working && <WorkUp pool={pool} metals={precious} onDone={() => setWorking(false)} />}
-      {pool.workedUp.map((w, i) => (
-        <WorkedUp key={w.entryId} pool={pool} w={w} latest={i === 0} />
-      ))}
-      {pool.workings > pool.workedUp.length && <EarlierWorkings pool={pool} skip={pool.workedUp.length} />}
-      {pool.leavings > 0 && (
-        <details className={styles.rules}>
-          <summary>
-            {pool.leavings} {pool.leavings === 1 ? 'leaving' : 'leavings'} in it
-          </summary>
-          <Leavings pool={pool} holds={pool.holds} />
-          {pool.leavings > pool.holds.length && <EarlierLeavings pool={pool} skip={pool.holds.length} />}
-        </details>
-      )}
+      {pool.workings > 0 && <Workings pool={pool} />}
+      {pool.leavings > 0 && <Leavings pool={pool} />}
     </section>
   );
 }
