@@ -15,12 +15,10 @@ public static class Pooling
     public static Decision Open(State state, string poolId, string code, string kind, string title)
     {
         var errors = new List<FieldError>();
-        if (string.IsNullOrWhiteSpace(code) || state.Pools.Values.Any(p => p.Code == code.Trim()))
+        if (string.IsNullOrWhiteSpace(code) || state.Pools.Values.Any(p => string.Equals(p.Code, code.Trim(), StringComparison.OrdinalIgnoreCase)))
             errors.Add(new("code", "the code is empty or taken", "write one such as T2"));
         if (!PoolOpened.Kinds.Contains(kind))
             errors.Add(new("kind", $"'{kind}' is no kind of shared holding", "use one of " + string.Join(", ", PoolOpened.Kinds)));
-        if (state.Pools.ContainsKey(poolId))
-            errors.Add(new("poolId", "it is there already", "use a new id"));
         return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new PoolOpened(poolId, code.Trim(), kind, string.IsNullOrWhiteSpace(title) ? kind : title.Trim()));
     }
 

@@ -5,7 +5,8 @@ import styles from './books.module.css';
 const width = 760;
 const most = 120;
 const apart = 5;
-const top = 18;
+/** Room above and below, for the name of the tub over its line. */
+const top = 32;
 
 /** What the leavings of each batch brought into a tub, and what came or should come of it: width = grams as reconciled. */
 export function TubBands({ balance: b, code }: { balance: Schemas['PoolBalanceView']; code: string }) {
@@ -22,7 +23,7 @@ export function TubBands({ balance: b, code }: { balance: Schemas['PoolBalanceVi
     return [...all, { y, h, at: before ? before.at + before.h : 0 }];
   }, []);
   const last = rows.at(-1);
-  const height = Math.max(last ? last.y + last.h : 0, top + most) + 16;
+  const height = Math.max(last ? last.y + last.h : 0, top + most) + top;
   const node = { x: 430, y: (height - sum * scale) / 2 };
   const id = `hatch-${code}-${b.element}`;
   return (
