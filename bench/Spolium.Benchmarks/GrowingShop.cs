@@ -5,7 +5,8 @@ using Spolium.Demo;
 
 namespace Spolium.Benchmarks;
 
-/// <summary>A shop of many years: the demo's first year over and over, each under ids of its own and earlier than the last, and then the demo as it is.</summary>
+/// <summary>A shop of many years: the demo's first year over and over, each under ids of its own and earlier than the last, and then the
+/// demo as it is.</summary>
 internal static partial class GrowingShop
 {
     private const int PageOfEntries = 5000;
@@ -24,7 +25,11 @@ internal static partial class GrowingShop
         var written = 0;
         // The tub and the pot stand there all the years.
         var opened = new HashSet<string>();
-        var all = Enumerable.Range(1, years).SelectMany(k => year.Select(e => Again(e, years - k + 1))).Concat(demo).Where(e => e.Body is not PoolOpened p || opened.Add(p.PoolId));
+        var all = Enumerable
+            .Range(1, years)
+            .SelectMany(k => year.Select(e => Again(e, years - k + 1)))
+            .Concat(demo)
+            .Where(e => e.Body is not PoolOpened p || opened.Add(p.PoolId));
         var versions = new Dictionary<string, long>();
         foreach (var page in all.Select(e => Counted(e, versions)).Chunk(PageOfEntries))
         {
@@ -55,9 +60,13 @@ internal static partial class GrowingShop
     }
 
     private static Entry Counted(Entry entry, Dictionary<string, long> versions) =>
-        entry with { Streams = [.. entry.Streams.Select(s => s with { Version = versions[s.Stream] = versions.GetValueOrDefault(s.Stream) + 1 })] };
+        entry with
+        {
+            Streams = [.. entry.Streams.Select(s => s with { Version = versions[s.Stream] = versions.GetValueOrDefault(s.Stream) + 1 })],
+        };
 
-    private static string Sign(string id, int back) => new Guid(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes($"{id} {back}")).AsSpan(0, 16)).ToString();
+    private static string Sign(string id, int back) =>
+        new Guid(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes($"{id} {back}")).AsSpan(0, 16)).ToString();
 
     // Lots, batches and bottles of the demo, as they stand in texts and in names of streams and accounts.
     [GeneratedRegex("(?<=[\":/ ])(hl-\\d+\\w*|HL-\\d+\\w*|2[56]-\\d\\d|[NHSMBUCPLAK]-0)(?=[\"/: ,])")]

@@ -17,13 +17,18 @@ internal static class Growth
     private const int StartAlone = 500_000;
 
     /// <summary>Clients that ask once a second each, and for how long.</summary>
-    private const int Clients = 8, Seconds = 25;
+    private const int Clients = 8,
+        Seconds = 25;
     private static readonly DateTimeOffset Now = new(2026, 11, 25, 14, 0, 0, TimeSpan.Zero);
 
     /// <param name="program">The server that is started.</param>
     public static async Task<int> Measure(string program, string folder, IReadOnlyList<int> sizes)
     {
-        Console.WriteLine("| entries | made, s | file, MB | start to health, s | memory after 30 s, MB | pour, CPU ms | batch, ms | trail | closed trail | lot | shelf | worth | closed worth | books | lots | batches | lot worth | ways of a lot | plan | slowest trail of 12 | 8 clients, p50 | p95 | rebuild, CPU s |");
+        Console.WriteLine(
+            "| entries | made, s | file, MB | start to health, s | memory after 30 s, MB | pour, CPU ms | batch, ms | trail | closed "
+                + "trail | lot | shelf | worth | closed worth | books | lots | batches | lot worth | ways of a lot | plan | slowest "
+                + "trail of 12 | 8 clients, p50 | p95 | rebuild, CPU s |"
+        );
         Console.WriteLine("|" + string.Concat(Enumerable.Repeat(" --- |", 23)));
         foreach (var size in sizes)
         {
@@ -43,15 +48,26 @@ internal static class Growth
     {
         var port = Free();
         var clock = Stopwatch.StartNew();
-        using var server = Process.Start(new ProcessStartInfo("dotnet", [program, "--data", shop, "--urls", $"http://127.0.0.1:{port}"])
-        {
-            Environment = { ["DOTNET_gcServer"] = "0", ["Logging__LogLevel__Default"] = "Error", ["ASPNETCORE_ENVIRONMENT"] = "Production" },
-            RedirectStandardOutput = true,
-        })!;
+        using var server = Process.Start(
+            new ProcessStartInfo("dotnet", [program, "--data", shop, "--urls", $"http://127.0.0.1:{port}"])
+            {
+                Environment =
+                {
+                    ["DOTNET_gcServer"] = "0",
+                    ["Logging__LogLevel__Default"] = "Error",
+                    ["ASPNETCORE_ENVIRONMENT"] = "Production",
+                },
+                RedirectStandardOutput = true,
+            }
+        )!;
         _ = server.StandardOutput.ReadToEndAsync();
         try
         {
-            using var client = new HttpClient(new SocketsHttpHandler { UseProxy = false }) { BaseAddress = new($"http://127.0.0.1:{port}"), Timeout = TimeSpan.FromMinutes(20) };
+            using var client = new HttpClient(new SocketsHttpHandler { UseProxy = false })
+            {
+                BaseAddress = new($"http://127.0.0.1:{port}"),
+                Timeout = TimeSpan.FromMinutes(20),
+            };
             while (!await Up(client))
                 await Task.Delay(20);
             var start = clock.Elapsed.TotalSeconds;
@@ -59,7 +75,19 @@ internal static class Growth
             await Quiet(server);
             var large = Entries(shop) > StartAlone;
             var closed = "25-23";
-            string[] asked = ["/api/batches/26-02", "/api/batches/26-02/trail", $"/api/batches/{closed}/trail", "/api/lots/hl-1", "/api/shelf", "/api/batches/26-02/worth", $"/api/batches/{closed}/worth", "/api/books/recovery", "/api/lots", "/api/batches"];
+            string[] asked =
+            [
+                "/api/batches/26-02",
+                "/api/batches/26-02/trail",
+                $"/api/batches/{closed}/trail",
+                "/api/lots/hl-1",
+                "/api/shelf",
+                "/api/batches/26-02/worth",
+                $"/api/batches/{closed}/worth",
+                "/api/books/recovery",
+                "/api/lots",
+                "/api/batches",
+            ];
             var pour = await Cpu(server, () => Pour(client));
             var answers = new List<string>();
             if (!large)
@@ -69,7 +97,12 @@ internal static class Growth
                 foreach (var work in Reckoned(client))
                     answers.Add(Text(await Wall(work)));
                 var trails = new List<double>();
-                foreach (var batch in (await client.GetFromJsonAsync<JsonElement>("/api/batches")).EnumerateArray().Take(12).Select(b => b.GetProperty("id").GetString()))
+                foreach (
+                    var batch in (await client.GetFromJsonAsync<JsonElement>("/api/batches"))
+                        .EnumerateArray()
+                        .Take(12)
+                        .Select(b => b.GetProperty("id").GetString())
+                )
                     trails.Add(await Wall(() => client.GetStringAsync($"/api/batches/{batch}/trail")));
                 answers.Add(Text(trails.Max()));
                 var together = await Together(client);
@@ -80,7 +113,10 @@ internal static class Growth
             var memory = server.WorkingSet64 / 1e6;
             server.Kill();
             await server.WaitForExitAsync();
-            Console.WriteLine($"| {Entries(shop)} | {made} | {new FileInfo(Path.Combine(shop, "spolium.db")).Length / 1e6:0} | {Text(start)} | {memory:0} | {Text(pour)} | {string.Join(" | ", answers)} | {(large ? "" : Text(Rebuilt(shop)))} |");
+            Console.WriteLine(
+                $"| {Entries(shop)} | {made} | {new FileInfo(Path.Combine(shop, "spolium.db")).Length / 1e6:0} | {Text(start)} | "
+                    + $"{memory:0} | {Text(pour)} | {string.Join(" | ", answers)} | {(large ? "" : Text(Rebuilt(shop)))} |"
+            );
         }
         finally
         {
@@ -91,7 +127,7 @@ internal static class Growth
 
     private static async Task Quiet(Process server)
     {
-        for (var quiet = 0; quiet < 3;)
+        for (var quiet = 0; quiet < 3; )
         {
             server.Refresh();
             var before = server.TotalProcessorTime;
@@ -129,8 +165,23 @@ internal static class Growth
 
     private static async Task Pour(HttpClient client)
     {
-        var answer = await client.PostAsJsonAsync("/api/batches/26-02/steps/3-sulfamic/pours",
-            new { head = new { entryId = Guid.NewGuid(), by = "AV", occurredAt = (DateTimeOffset?)null, expectedVersion = (long?)null }, doseId = "sulfamic", bottleId = "S-1", amount = "0.01 g", reason = "measured" });
+        var answer = await client.PostAsJsonAsync(
+            "/api/batches/26-02/steps/3-sulfamic/pours",
+            new
+            {
+                head = new
+                {
+                    entryId = Guid.NewGuid(),
+                    by = "AV",
+                    occurredAt = (DateTimeOffset?)null,
+                    expectedVersion = (long?)null,
+                },
+                doseId = "sulfamic",
+                bottleId = "S-1",
+                amount = "0.01 g",
+                reason = "measured",
+            }
+        );
         if (!answer.IsSuccessStatusCode)
             throw new InvalidOperationException(await answer.Content.ReadAsStringAsync());
     }
@@ -178,19 +229,38 @@ internal static class Growth
     // Each asks once a second, one after the other, of everything that a page shows.
     private static async Task<List<double>> Together(HttpClient client)
     {
-        List<Func<Task>> works = [() => Pour(client), .. Reckoned(client), .. new[] { "/api/batches/26-02", "/api/batches/26-02/trail", "/api/batches/26-02/worth", "/api/shelf", "/api/lots", "/api/lots/hl-1", "/api/batches", "/api/books/recovery" }.Select(p => (Func<Task>)(() => client.GetStringAsync(p)))];
-        var all = new System.Collections.Concurrent.ConcurrentBag<double>();
-        await Task.WhenAll(Enumerable.Range(0, Clients).Select(async c =>
-        {
-            await Task.Delay(c * 1000 / Clients);
-            for (var i = 0; i < Seconds; i++)
+        List<Func<Task>> works =
+        [
+            () => Pour(client),
+            .. Reckoned(client),
+            .. new[]
             {
-                var clock = Stopwatch.StartNew();
-                await works[(c * 5 + i) % works.Count]();
-                all.Add(clock.Elapsed.TotalMilliseconds);
-                await Task.Delay(Math.Max(0, 1000 - (int)clock.ElapsedMilliseconds));
-            }
-        }));
+                "/api/batches/26-02",
+                "/api/batches/26-02/trail",
+                "/api/batches/26-02/worth",
+                "/api/shelf",
+                "/api/lots",
+                "/api/lots/hl-1",
+                "/api/batches",
+                "/api/books/recovery",
+            }.Select(p => (Func<Task>)(() => client.GetStringAsync(p))),
+        ];
+        var all = new System.Collections.Concurrent.ConcurrentBag<double>();
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, Clients)
+                .Select(async c =>
+                {
+                    await Task.Delay(c * 1000 / Clients);
+                    for (var i = 0; i < Seconds; i++)
+                    {
+                        var clock = Stopwatch.StartNew();
+                        await works[(c * 5 + i) % works.Count]();
+                        all.Add(clock.Elapsed.TotalMilliseconds);
+                        await Task.Delay(Math.Max(0, 1000 - (int)clock.ElapsedMilliseconds));
+                    }
+                })
+        );
         return [.. all.Order()];
     }
 

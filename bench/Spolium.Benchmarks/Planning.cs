@@ -30,7 +30,10 @@ public class PlanningBenchmarks
         route = Routes.Chain(KnownWays.GoldByNitricStrip);
         open = Ledger.Of(entries);
         // One batch with 500 entries: the open one, its last pour repeated.
-        var list = entries.Where(e => e.Body is LotReceived or BottlesReceived).Concat(entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream("26-02")))).ToList();
+        var list = entries
+            .Where(e => e.Body is LotReceived or BottlesReceived)
+            .Concat(entries.Where(e => e.Streams.Any(s => s.Stream == Entry.BatchStream("26-02"))))
+            .ToList();
         var pour = list.Last(e => e.Body is DoseAdded);
         while (list.Count < 500)
             list.Add(pour with { Id = $"more {list.Count}", Streams = [new(Entry.BatchStream("26-02"), list.Count)] });
@@ -48,7 +51,12 @@ public class PlanningBenchmarks
     public BatchPlan Plan_HL2_by_chloride_in_all_worlds()
     {
         var draws = new Draws("hl-2");
-        return Planner.Fold(contacts.ToCharge(Working.Given(1284, Dimension.Mass, "lot", "weighed"), draws), Routes.Chain(KnownWays.SilverByChloride), Shop.Usual, draws);
+        return Planner.Fold(
+            contacts.ToCharge(Working.Given(1284, Dimension.Mass, "lot", "weighed"), draws),
+            Routes.Chain(KnownWays.SilverByChloride),
+            Shop.Usual,
+            draws
+        );
     }
 
     [Benchmark]

@@ -11,7 +11,8 @@ internal static class MadeUpGraphs
     /// <summary>A batch: a chain of steps, each with two side flows, until there are so many arcs.</summary>
     public static FlowGraph Batch(int arcs) => Of(Chain("", null, null, arcs), 7);
 
-    /// <summary>A shop: batches of twenty arcs, whose side flows go to a filter tub and a stock pot that are worked up into new batches.</summary>
+    /// <summary>A shop: batches of twenty arcs, whose side flows go to a filter tub and a stock pot that are worked up into new
+    /// batches.</summary>
     public static FlowGraph Shop(int arcs)
     {
         var all = new List<(Arc Arc, double Grams)>();
@@ -47,8 +48,13 @@ internal static class MadeUpGraphs
     {
         var random = new Random(seed);
         double Off(double share) => 1 + share * (2 * random.NextDouble() - 1);
-        var readings = arcs.SelectMany(a => Metals.Select((m, i) => new FlowReading(a.Arc.Id, m, (0.02 + 0.01 * i) * Off(0.02), 0.0002 + 0.0001 * i, Measure.Fraction))
-            .Prepend(new FlowReading(a.Arc.Id, FlowGraph.Mass, a.Grams * Off(0.005), Math.Max(0.01, a.Grams * 0.003)) { Clues = new("1.00") }));
+        var readings = arcs.SelectMany(a =>
+            Metals
+                .Select((m, i) => new FlowReading(a.Arc.Id, m, (0.02 + 0.01 * i) * Off(0.02), 0.0002 + 0.0001 * i, Measure.Fraction))
+                .Prepend(
+                    new FlowReading(a.Arc.Id, FlowGraph.Mass, a.Grams * Off(0.005), Math.Max(0.01, a.Grams * 0.003)) { Clues = new("1.00") }
+                )
+        );
         return new([.. arcs.Select(a => a.Arc)], [.. readings]);
     }
 }

@@ -9,7 +9,11 @@ namespace Spolium.Benchmarks;
 [ShortRunJob]
 public class StrengthBenchmarks
 {
-    private readonly WeighedVolume reading = new(TypedNumber.Of(68.9, Field.Mass, "g", 0.02), VolumeInstrument.Find("cylinder")!.Read(TypedNumber.Of(50, Field.Volume, "mL")), new("24 °C", Field.Temperature, 24, "°C", 1));
+    private readonly WeighedVolume reading = new(
+        TypedNumber.Of(68.9, Field.Mass, "g", 0.02),
+        VolumeInstrument.Find("cylinder")!.Read(TypedNumber.Of(50, Field.Volume, "mL")),
+        new("24 °C", Field.Temperature, 24, "°C", 1)
+    );
 
     [Benchmark]
     public StrengthFound Strength_with_its_interval() => StrengthFinder.Find("HNO3", reading, new Draws("bench"));
@@ -19,6 +23,13 @@ public class StrengthBenchmarks
     {
         var draws = new Draws("bench");
         var found = StrengthFinder.Find("HNO3", reading, draws);
-        return Recipes.Dilute("HNO3", new Liquid("acid", found.Believed!, 24), Working.Exact(68.9, null, Dimension.Mass), Liquid.Water(24), 0.35, draws);
+        return Recipes.Dilute(
+            "HNO3",
+            new Liquid("acid", found.Believed!, 24),
+            Working.Exact(68.9, null, Dimension.Mass),
+            Liquid.Water(24),
+            0.35,
+            draws
+        );
     }
 }

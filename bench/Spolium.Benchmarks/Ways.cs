@@ -10,7 +10,8 @@ using Spolium.Demo;
 
 namespace Spolium.Benchmarks;
 
-/// <summary>Figures to reach: four ways of a lot planned and compared in all worlds under 20 ms; worth while a bar is dragged well under 100 ms.</summary>
+/// <summary>Figures to reach: four ways of a lot planned and compared in all worlds under 20 ms; worth while a bar is dragged well under
+/// 100 ms.</summary>
 [MemoryDiagnoser]
 [ShortRunJob]
 public class WayBenchmarks
@@ -40,19 +41,23 @@ public class WayBenchmarks
         var feed = BatchAtWork.FeedOf(state, mounts, mounts.Amount);
         var shop = ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, Now));
         var terms = LotAtWork.Terms(state, PriceFigures.MadeUp, mounts, mounts.Amount, ShelfAtWork.Ids(shop.Bottles));
-        return [.. four.Select(way =>
-        {
-            var draws = new Draws(mounts.Id);
-            var plan = WaySearch.Confirm(way, LotAtWork.RouteFor(mounts, way.Methods), feed, shop, draws).Plan!;
-            return WayFigures.Of(plan, way.Element, Worth.Of(plan, way.Element, terms, draws), draws);
-        })];
+        return
+        [
+            .. four.Select(way =>
+            {
+                var draws = new Draws(mounts.Id);
+                var plan = WaySearch.Confirm(way, LotAtWork.RouteFor(mounts, way.Methods), feed, shop, draws).Plan!;
+                return WayFigures.Of(plan, way.Element, Worth.Of(plan, way.Element, terms, draws), draws);
+            }),
+        ];
     }
 
     [Benchmark]
     public LotWays Search_rank_and_plan_the_ways_of_HL9a() => new LotAtWork(state, mounts, mounts.Amount, null, Now).Ways();
 
     [Benchmark]
-    public LotWorth Worth_of_HL2a_while_a_bar_is_dragged() => new LotAtWork(state, contacts, contacts.Amount, moved, Now).Worthwhile(copper);
+    public LotWorth Worth_of_HL2a_while_a_bar_is_dragged() =>
+        new LotAtWork(state, contacts, contacts.Amount, moved, Now).Worthwhile(copper);
 
     [Benchmark]
     public LotWorth Verdict_on_HL9a_with_search_and_pooling() => new LotAtWork(state, mounts, mounts.Amount, null, Now).Worthwhile();

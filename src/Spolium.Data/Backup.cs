@@ -8,11 +8,17 @@ namespace Spolium.Data;
 /// <summary>What is in a backup, as its first file says.</summary>
 /// <param name="Head">Hash of the last entry, which stands for all before it.</param>
 /// <param name="Files">SHA-256 of each file.</param>
-public sealed record BackupContents(string Schema, DateTimeOffset MadeAt, long Entries, string? Head, IReadOnlyDictionary<string, string> Files);
+public sealed record BackupContents(
+    string Schema,
+    DateTimeOffset MadeAt,
+    long Entries,
+    string? Head,
+    IReadOnlyDictionary<string, string> Files
+);
 
 /// <summary>
-/// A shop in one file: its database as it stood at one moment and its pictures, with their hashes. Made while a server writes or not, looked at from the first
-/// entry to the last before it counts, and restored into an empty folder alone.
+/// A shop in one file: its database as it stood at one moment and its pictures, with their hashes. Made while a server writes or not,
+/// looked at from the first entry to the last before it counts, and restored into an empty folder alone.
 /// </summary>
 public static class Backup
 {
@@ -23,8 +29,10 @@ public static class Backup
     private const int MostTries = 50;
 
     /// <summary>Makes a backup of a folder. The file is whole and checked, or is not there.</summary>
-    /// <exception cref="CannotOpenException">The shop cannot be read, is not sound, or the file cannot be written: in one sentence.</exception>
-    /// <param name="asItStands">Also of a journal that is not what was written at some places, as long as it can be read: it is brought up with its breaks.</param>
+    /// <exception cref="CannotOpenException">The shop cannot be read, is not sound, or the file cannot be written: in one
+    /// sentence.</exception>
+    /// <param name="asItStands">Also of a journal that is not what was written at some places, as long as it can be read: it is brought up
+    /// with its breaks.</param>
     public static BackupContents Make(string folder, string target, DateTimeOffset now, bool asItStands = false)
     {
         var from = Path.Combine(folder, Database);
@@ -40,11 +48,19 @@ public static class Backup
             CopyAgain(from, copy);
             var found = Verifying.Of(copy, pictures: false);
             if (!(asItStands ? found.Readable : found.Sound))
-                throw new CannotOpenException($"The shop in {folder} is not sound, and is not backed up over a good one: {found.Faults[0]}.");
+                throw new CannotOpenException(
+                    $"The shop in {folder} is not sound, and is not backed up over a good one: {found.Faults[0]}."
+                );
             // Pictures after the database: what it speaks of is on the disk by then, and none is ever changed.
             var files = new List<(string Name, string File)> { (Database, copy) };
             files.AddRange(new PhotoStore(Path.Combine(folder, "photos")).All.Select(p => (Photos + Path.GetFileName(p.File), p.File)));
-            var contents = new BackupContents(Schema, now, found.Entries, found.Head is { } head ? Convert.ToHexStringLower(head) : null, files.ToDictionary(f => f.Name, f => PhotoStore.Hash(File.ReadAllBytes(f.File))));
+            var contents = new BackupContents(
+                Schema,
+                now,
+                found.Entries,
+                found.Head is { } head ? Convert.ToHexStringLower(head) : null,
+                files.ToDictionary(f => f.Name, f => PhotoStore.Hash(File.ReadAllBytes(f.File)))
+            );
             Pack(half, contents, files);
             Check(half);
             File.Move(half, target, true);
@@ -116,10 +132,15 @@ public static class Backup
             using var zip = ZipFile.OpenRead(file);
             BackupContents contents;
             using (var first = (zip.GetEntry(Contents) ?? throw new CannotOpenException($"{file} is no backup that Spolium made.")).Open())
-                contents = JsonSerializer.Deserialize<BackupContents>(first) is { Schema: Schema, Files: not null } read ? read : throw new CannotOpenException($"{file} was made by a newer version of Spolium.");
+                contents = JsonSerializer.Deserialize<BackupContents>(first) is { Schema: Schema, Files: not null } read
+                    ? read
+                    : throw new CannotOpenException($"{file} was made by a newer version of Spolium.");
             foreach (var (name, hash) in contents.Files)
             {
-                if (name != Database && !(name.StartsWith(Photos, StringComparison.Ordinal) && Path.GetFileName(name) == name[Photos.Length..]))
+                if (
+                    name != Database
+                    && !(name.StartsWith(Photos, StringComparison.Ordinal) && Path.GetFileName(name) == name[Photos.Length..])
+                )
                     throw new CannotOpenException($"{file} names a file that no backup has: {name}.");
                 using var packed = (zip.GetEntry(name) ?? throw new CannotOpenException($"{file} breaks off: {name} is not in it.")).Open();
                 using var memory = new MemoryStream();
@@ -140,7 +161,10 @@ public static class Backup
     public static BackupContents Restore(string file, string folder, DateTimeOffset now)
     {
         if (Directory.Exists(folder) && Directory.EnumerateFileSystemEntries(folder).Any())
-            throw new CannotOpenException($"{folder} is not empty: a backup is restored into an empty folder alone, so that nothing is overwritten. Give another with --data.");
+            throw new CannotOpenException(
+                $"{folder} is not empty: a backup is restored into an empty folder alone, so that nothing is overwritten. Give another "
+                    + "with --data."
+            );
         var contents = Check(file);
         Directory.CreateDirectory(folder);
         using (var zip = ZipFile.OpenRead(file))
@@ -151,9 +175,19 @@ public static class Backup
                 zip.GetEntry(name)!.ExtractToFile(to);
             }
         var found = Verifying.Of(Path.Combine(folder, Database));
-        if (found.Entries != contents.Entries || (found.Head is { } head && Convert.ToHexStringLower(head) != contents.Head) || !found.Sound)
-            throw new CannotOpenException($"{folder} was restored and is not sound: {(found.Faults.Count > 0 ? found.Faults[0] : "its journal is another one")}.");
-        File.WriteAllText(Path.Combine(folder, "restored.txt"), $"{now.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture)} from a backup of {contents.MadeAt.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture)}");
+        if (
+            found.Entries != contents.Entries
+            || (found.Head is { } head && Convert.ToHexStringLower(head) != contents.Head)
+            || !found.Sound
+        )
+            throw new CannotOpenException(
+                $"{folder} was restored and is not sound: {(found.Faults.Count > 0 ? found.Faults[0] : "its journal is another one")}."
+            );
+        File.WriteAllText(
+            Path.Combine(folder, "restored.txt"),
+            $"{now.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture)} from a backup of "
+                + $"{contents.MadeAt.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture)}"
+        );
         return contents;
     }
 }

@@ -3,13 +3,22 @@ using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 
-/// <summary>Which closed batches the books look at. What is null does not matter; times are UTC ticks of closing, the last one left out.</summary>
-public sealed record BooksFilter(string Metal, string? Material = null, string? Method = null, string? Person = null, long? From = null, long? Until = null);
+/// <summary>Which closed batches the books look at. What is null does not matter; times are UTC ticks of closing, the last one left
+/// out.</summary>
+public sealed record BooksFilter(
+    string Metal,
+    string? Material = null,
+    string? Method = null,
+    string? Person = null,
+    long? From = null,
+    long? Until = null
+);
 
 /// <summary>A sum with its standard uncertainty squared, over so many batches.</summary>
 public sealed record SumRow(int Batches, double Sum, double Variance);
 
-/// <summary>Metal of all batches together, g. Guesses of one lot go up and down together: its batches add their uncertainties, lots add their squares.</summary>
+/// <summary>Metal of all batches together, g. Guesses of one lot go up and down together: its batches add their uncertainties, lots add
+/// their squares.</summary>
 public sealed record RecoverySums(SumRow Product, SumRow FeedAtLeast, SumRow Unaccounted, double Missing);
 
 public sealed record KeyedSum(string Key, SumRow Sum);
@@ -21,19 +30,42 @@ public sealed record BatchPart(string BatchId, string Code, string Title, long? 
 /// <param name="AddsUp">False where its readings disagree.</param>
 /// <param name="Explained">They do, and somebody said why they are right.</param>
 /// <param name="Restated">How often it was restated since it closed.</param>
-public sealed record BatchMetalPart(string BatchId, string Code, string Title, long ClosedTicks, bool AddsUp, bool Explained, int Restated, BatchMetalRow Metal);
+public sealed record BatchMetalPart(
+    string BatchId,
+    string Code,
+    string Title,
+    long ClosedTicks,
+    bool AddsUp,
+    bool Explained,
+    int Restated,
+    BatchMetalRow Metal
+);
 
 public sealed record StepPart(string BatchId, string Code, long ClosedTicks, bool AddsUp, double InG, double MainG);
 
-public sealed record ReagentSum(string Formula, string Name, int Batches, double Grams, double SumOfSquares, double PlannedG, double? Kr, int WithoutPrice);
+public sealed record ReagentSum(
+    string Formula,
+    string Name,
+    int Batches,
+    double Grams,
+    double SumOfSquares,
+    double PlannedG,
+    double? Kr,
+    int WithoutPrice
+);
 
 public sealed record MoneySums(int Batches, double CostsKr, double LeftKr, double LeftVariance, double MarginKr, double MarginVariance);
 
-public sealed record BooksChoices(IReadOnlyList<string> Metals, IReadOnlyList<string> Materials, IReadOnlyList<string> Methods, IReadOnlyList<string> People);
+public sealed record BooksChoices(
+    IReadOnlyList<string> Metals,
+    IReadOnlyList<string> Materials,
+    IReadOnlyList<string> Methods,
+    IReadOnlyList<string> People
+);
 
 /// <summary>
-/// Questions across batches, answered from the projections by SQLite: one aggregate query each, never batch by batch. Sums only; what is made of them
-/// (recoveries, intervals) is reckoned by workings.
+/// Questions across batches, answered from the projections by SQLite: one aggregate query each, never batch by batch. Sums only; what is
+/// made of them (recoveries, intervals) is reckoned by workings.
 /// </summary>
 public sealed class Books(SpoliumDb db, BooksFilter filter)
 {
@@ -62,72 +94,288 @@ public sealed class Books(SpoliumDb db, BooksFilter filter)
 
     private bool All => filter is { Material: null, Method: null, Person: null, From: null, Until: null };
 
-    private IQueryable<T> Chosen<T>(IQueryable<T> rows, System.Linq.Expressions.Expression<Func<T, string>> batchId) => All ? rows : rows.Join(Batches, batchId, b => b.Id, (r, _) => r);
+    private IQueryable<T> Chosen<T>(IQueryable<T> rows, System.Linq.Expressions.Expression<Func<T, string>> batchId) =>
+        All ? rows : rows.Join(Batches, batchId, b => b.Id, (r, _) => r);
 
     /// <summary>What there is to choose from, over all closed batches.</summary>
     public BooksChoices Choices()
     {
         var closed = db.Batches.AsNoTracking().Where(b => b.ClosedTicks != null);
-        return new([.. db.BatchMetals.Select(m => m.Element).Distinct().OrderBy(e => e)], [.. closed.Select(b => b.Material).Distinct().OrderBy(m => m)],
-            [.. db.Steps.Where(s => s.ClosedTicks != null).Select(s => s.Method).Distinct().OrderBy(m => m)], [.. db.BatchPeople.Select(p => p.Initials).Distinct().OrderBy(p => p)]);
+        return new(
+            [.. db.BatchMetals.Select(m => m.Element).Distinct().OrderBy(e => e)],
+            [.. closed.Select(b => b.Material).Distinct().OrderBy(m => m)],
+            [.. db.Steps.Where(s => s.ClosedTicks != null).Select(s => s.Method).Distinct().OrderBy(m => m)],
+            [.. db.BatchPeople.Select(p => p.Initials).Distinct().OrderBy(p => p)]
+        );
     }
 
     public RecoverySums Recovery()
     {
-        var sums = Metals.GroupBy(_ => 1).Select(g => new { N = g.Count(), P = g.Sum(m => m.ProductG), P2 = g.Sum(m => m.ProductSigma * m.ProductSigma), F = g.Sum(m => m.AtLeastG), U = g.Sum(m => m.UnaccountedG), M = g.Sum(m => m.MissingG) }).FirstOrDefault();
-        var lots = Metals.Join(db.Batches, m => m.BatchId, b => b.Id, (m, b) => new { b.LotRoot, m.AtLeastSigma, m.UnaccountedSigma })
-            .GroupBy(x => x.LotRoot).Select(g => new { F = g.Sum(x => x.AtLeastSigma), U = g.Sum(x => x.UnaccountedSigma) }).GroupBy(_ => 1).Select(g => new { F = g.Sum(x => x.F * x.F), U = g.Sum(x => x.U * x.U) }).FirstOrDefault();
-        return sums is null ? new(new(0, 0, 0), new(0, 0, 0), new(0, 0, 0), 0)
+        var sums = Metals
+            .GroupBy(_ => 1)
+            .Select(g => new
+            {
+                N = g.Count(),
+                P = g.Sum(m => m.ProductG),
+                P2 = g.Sum(m => m.ProductSigma * m.ProductSigma),
+                F = g.Sum(m => m.AtLeastG),
+                U = g.Sum(m => m.UnaccountedG),
+                M = g.Sum(m => m.MissingG),
+            })
+            .FirstOrDefault();
+        var lots = Metals
+            .Join(
+                db.Batches,
+                m => m.BatchId,
+                b => b.Id,
+                (m, b) =>
+                    new
+                    {
+                        b.LotRoot,
+                        m.AtLeastSigma,
+                        m.UnaccountedSigma,
+                    }
+            )
+            .GroupBy(x => x.LotRoot)
+            .Select(g => new { F = g.Sum(x => x.AtLeastSigma), U = g.Sum(x => x.UnaccountedSigma) })
+            .GroupBy(_ => 1)
+            .Select(g => new { F = g.Sum(x => x.F * x.F), U = g.Sum(x => x.U * x.U) })
+            .FirstOrDefault();
+        return sums is null
+            ? new(new(0, 0, 0), new(0, 0, 0), new(0, 0, 0), 0)
             : new(new(sums.N, sums.P, sums.P2), new(sums.N, sums.F, lots!.F), new(sums.N, sums.U, lots.U), sums.M);
     }
 
     /// <summary>The batches for the metal, latest first.</summary>
     public IReadOnlyList<BatchMetalPart> ByBatch(int most) =>
-        [.. Metals.Join(db.Batches, m => m.BatchId, b => b.Id, (m, b) => new { m, b.Code, b.Title, Closed = b.ClosedTicks!.Value, b.AddsUp, b.Explained, b.Restated }).OrderByDescending(x => x.Closed).Take(most).AsEnumerable().Select(x => new BatchMetalPart(x.m.BatchId, x.Code, x.Title, x.Closed, x.AddsUp, x.Explained, x.Restated, x.m))];
+        [
+            .. Metals
+                .Join(
+                    db.Batches,
+                    m => m.BatchId,
+                    b => b.Id,
+                    (m, b) =>
+                        new
+                        {
+                            m,
+                            b.Code,
+                            b.Title,
+                            Closed = b.ClosedTicks!.Value,
+                            b.AddsUp,
+                            b.Explained,
+                            b.Restated,
+                        }
+                )
+                .OrderByDescending(x => x.Closed)
+                .Take(most)
+                .AsEnumerable()
+                .Select(x => new BatchMetalPart(x.m.BatchId, x.Code, x.Title, x.Closed, x.AddsUp, x.Explained, x.Restated, x.m)),
+        ];
 
     /// <summary>Metal that did not come out, by cause, most first.</summary>
     public IReadOnlyList<KeyedSum> Losses() =>
-        [.. Chosen(db.BatchLosses.AsNoTracking().Where(l => l.Element == filter.Metal), l => l.BatchId).GroupBy(l => l.Cause).Select(g => new { g.Key, N = g.Where(l => l.Grams != 0).Select(l => l.BatchId).Distinct().Count(), S = g.Sum(l => l.Grams), V = g.Sum(l => l.Sigma * l.Sigma) })
-            .AsEnumerable().Select(x => new KeyedSum(x.Key, new(x.N, x.S, x.V))).OrderByDescending(x => x.Sum.Sum)];
+        [
+            .. Chosen(db.BatchLosses.AsNoTracking().Where(l => l.Element == filter.Metal), l => l.BatchId)
+                .GroupBy(l => l.Cause)
+                .Select(g => new
+                {
+                    g.Key,
+                    N = g.Where(l => l.Grams != 0).Select(l => l.BatchId).Distinct().Count(),
+                    S = g.Sum(l => l.Grams),
+                    V = g.Sum(l => l.Sigma * l.Sigma),
+                })
+                .AsEnumerable()
+                .Select(x => new KeyedSum(x.Key, new(x.N, x.S, x.V)))
+                .OrderByDescending(x => x.Sum.Sum),
+        ];
 
     /// <summary>Batches behind a cause, most first.</summary>
     public IReadOnlyList<BatchPart> LossesOf(string cause, int most) =>
-        [.. Chosen(db.BatchLosses.AsNoTracking().Where(l => l.Element == filter.Metal && l.Cause == cause), l => l.BatchId).GroupBy(l => l.BatchId).Select(g => new { Id = g.Key, S = g.Sum(l => l.Grams), V = g.Sum(l => l.Sigma * l.Sigma) })
-            .Where(x => x.S != 0).Join(db.Batches, x => x.Id, b => b.Id, (x, b) => new { x.Id, b.Code, b.Title, b.ClosedTicks, x.S, x.V }).OrderByDescending(x => x.S).Take(most).AsEnumerable().Select(x => new BatchPart(x.Id, x.Code, x.Title, x.ClosedTicks, x.S, Math.Sqrt(x.V)))];
+        [
+            .. Chosen(db.BatchLosses.AsNoTracking().Where(l => l.Element == filter.Metal && l.Cause == cause), l => l.BatchId)
+                .GroupBy(l => l.BatchId)
+                .Select(g => new
+                {
+                    Id = g.Key,
+                    S = g.Sum(l => l.Grams),
+                    V = g.Sum(l => l.Sigma * l.Sigma),
+                })
+                .Where(x => x.S != 0)
+                .Join(
+                    db.Batches,
+                    x => x.Id,
+                    b => b.Id,
+                    (x, b) =>
+                        new
+                        {
+                            x.Id,
+                            b.Code,
+                            b.Title,
+                            b.ClosedTicks,
+                            x.S,
+                            x.V,
+                        }
+                )
+                .OrderByDescending(x => x.S)
+                .Take(most)
+                .AsEnumerable()
+                .Select(x => new BatchPart(x.Id, x.Code, x.Title, x.ClosedTicks, x.S, Math.Sqrt(x.V))),
+        ];
 
     /// <summary>Micrograms that stand now, by place: open and closed batches alike, lots too. The filter's metal alone counts.</summary>
     public IReadOnlyList<KeyedSum> Places() =>
-        [.. Standing.GroupBy(h => h.Place!).Select(g => new { g.Key, N = g.Count(), S = g.Sum(h => h.Micrograms), V = g.Sum(h => h.Sigma * h.Sigma) }).AsEnumerable().Select(x => new KeyedSum(x.Key, new(x.N, x.S / 1e6, x.V))).OrderByDescending(x => x.Sum.Sum)];
+        [
+            .. Standing
+                .GroupBy(h => h.Place!)
+                .Select(g => new
+                {
+                    g.Key,
+                    N = g.Count(),
+                    S = g.Sum(h => h.Micrograms),
+                    V = g.Sum(h => h.Sigma * h.Sigma),
+                })
+                .AsEnumerable()
+                .Select(x => new KeyedSum(x.Key, new(x.N, x.S / 1e6, x.V)))
+                .OrderByDescending(x => x.Sum.Sum),
+        ];
 
     /// <summary>What stands at a place, by batch (or lot), most first.</summary>
     public IReadOnlyList<(string Account, string? BatchId, double Grams)> StandingAt(string place, int most) =>
-        [.. Standing.Where(h => h.Place == place).OrderByDescending(h => h.Micrograms).Take(most).AsEnumerable().Select(h => (h.Account, h.BatchId, h.Micrograms / 1e6))];
+        [
+            .. Standing
+                .Where(h => h.Place == place)
+                .OrderByDescending(h => h.Micrograms)
+                .Take(most)
+                .AsEnumerable()
+                .Select(h => (h.Account, h.BatchId, h.Micrograms / 1e6)),
+        ];
 
-    private IQueryable<HoldingRow> Standing => db.Holdings.AsNoTracking().Where(h => h.Element == filter.Metal && h.Place != null && h.Micrograms != 0);
+    private IQueryable<HoldingRow> Standing =>
+        db.Holdings.AsNoTracking().Where(h => h.Element == filter.Metal && h.Place != null && h.Micrograms != 0);
 
     /// <summary>Methods whose main holding was weighed, with how often.</summary>
     public IReadOnlyList<(string Method, int Times)> WeighedMethods() =>
-        [.. Chosen(db.StepYields.AsNoTracking().Where(y => y.Element == filter.Metal), y => y.BatchId).GroupBy(y => y.Method).Select(g => new { g.Key, N = g.Count() }).AsEnumerable().Select(x => (x.Key, x.N)).OrderByDescending(x => x.N)];
+        [
+            .. Chosen(db.StepYields.AsNoTracking().Where(y => y.Element == filter.Metal), y => y.BatchId)
+                .GroupBy(y => y.Method)
+                .Select(g => new { g.Key, N = g.Count() })
+                .AsEnumerable()
+                .Select(x => (x.Key, x.N))
+                .OrderByDescending(x => x.N),
+        ];
 
     /// <summary>The latest times that a method was weighed, oldest first.</summary>
     public IReadOnlyList<StepPart> StepsOf(string method, int most) =>
-        [.. Chosen(db.StepYields.AsNoTracking().Where(y => y.Element == filter.Metal && y.Method == method), y => y.BatchId).Join(db.Batches, y => y.BatchId, b => b.Id, (y, b) => new { y.BatchId, b.Code, Closed = b.ClosedTicks!.Value, b.AddsUp, y.InG, y.MainG })
-            .OrderByDescending(x => x.Closed).Take(most).AsEnumerable().Reverse().Select(x => new StepPart(x.BatchId, x.Code, x.Closed, x.AddsUp, x.InG, x.MainG))];
+        [
+            .. Chosen(db.StepYields.AsNoTracking().Where(y => y.Element == filter.Metal && y.Method == method), y => y.BatchId)
+                .Join(
+                    db.Batches,
+                    y => y.BatchId,
+                    b => b.Id,
+                    (y, b) =>
+                        new
+                        {
+                            y.BatchId,
+                            b.Code,
+                            Closed = b.ClosedTicks!.Value,
+                            b.AddsUp,
+                            y.InG,
+                            y.MainG,
+                        }
+                )
+                .OrderByDescending(x => x.Closed)
+                .Take(most)
+                .AsEnumerable()
+                .Reverse()
+                .Select(x => new StepPart(x.BatchId, x.Code, x.Closed, x.AddsUp, x.InG, x.MainG)),
+        ];
 
     /// <summary>What was poured in the batches for the metal, by substance.</summary>
     public IReadOnlyList<ReagentSum> Reagents() =>
-        [.. Metals.Join(db.BatchReagents, m => m.BatchId, r => r.BatchId, (_, r) => r).GroupBy(r => new { r.Formula, r.Name }).Select(g => new { g.Key.Formula, g.Key.Name, N = g.Count(), G = g.Sum(r => r.Grams), G2 = g.Sum(r => r.Grams * r.Grams), P = g.Sum(r => r.PlannedG), Kr = g.Sum(r => r.Kr), Without = g.Count(r => r.Kr == null) })
-            .AsEnumerable().Select(x => new ReagentSum(x.Formula, x.Name, x.N, x.G, x.G2, x.P, x.Without == x.N ? null : x.Kr, x.Without)).OrderByDescending(x => x.Kr ?? 0)];
+        [
+            .. Metals
+                .Join(db.BatchReagents, m => m.BatchId, r => r.BatchId, (_, r) => r)
+                .GroupBy(r => new { r.Formula, r.Name })
+                .Select(g => new
+                {
+                    g.Key.Formula,
+                    g.Key.Name,
+                    N = g.Count(),
+                    G = g.Sum(r => r.Grams),
+                    G2 = g.Sum(r => r.Grams * r.Grams),
+                    P = g.Sum(r => r.PlannedG),
+                    Kr = g.Sum(r => r.Kr),
+                    Without = g.Count(r => r.Kr == null),
+                })
+                .AsEnumerable()
+                .Select(x => new ReagentSum(x.Formula, x.Name, x.N, x.G, x.G2, x.P, x.Without == x.N ? null : x.Kr, x.Without))
+                .OrderByDescending(x => x.Kr ?? 0),
+        ];
 
     public IReadOnlyList<BatchPart> ReagentOf(string formula, int most) =>
-        [.. Metals.Join(db.BatchReagents.Where(r => r.Formula == formula), m => m.BatchId, r => r.BatchId, (m, r) => new { r.BatchId, PerGram = m.ProductG > 0 ? r.Grams / m.ProductG : 0 })
-            .Join(db.Batches, x => x.BatchId, b => b.Id, (x, b) => new { x.BatchId, b.Code, b.Title, b.ClosedTicks, x.PerGram }).OrderByDescending(x => x.PerGram).Take(most).AsEnumerable().Select(x => new BatchPart(x.BatchId, x.Code, x.Title, x.ClosedTicks, x.PerGram, 0))];
+        [
+            .. Metals
+                .Join(
+                    db.BatchReagents.Where(r => r.Formula == formula),
+                    m => m.BatchId,
+                    r => r.BatchId,
+                    (m, r) => new { r.BatchId, PerGram = m.ProductG > 0 ? r.Grams / m.ProductG : 0 }
+                )
+                .Join(
+                    db.Batches,
+                    x => x.BatchId,
+                    b => b.Id,
+                    (x, b) =>
+                        new
+                        {
+                            x.BatchId,
+                            b.Code,
+                            b.Title,
+                            b.ClosedTicks,
+                            x.PerGram,
+                        }
+                )
+                .OrderByDescending(x => x.PerGram)
+                .Take(most)
+                .AsEnumerable()
+                .Select(x => new BatchPart(x.BatchId, x.Code, x.Title, x.ClosedTicks, x.PerGram, 0)),
+        ];
 
     public MoneySums Money() =>
-        Metals.Join(db.BatchMoney, m => m.BatchId, r => r.BatchId, (_, r) => r).GroupBy(_ => 1)
-            .Select(g => new MoneySums(g.Count(), g.Sum(r => r.CostsKr), g.Sum(r => r.LeftKr), g.Sum(r => r.LeftSigma * r.LeftSigma), g.Sum(r => r.MarginKr), g.Sum(r => r.MarginSigma * r.MarginSigma))).FirstOrDefault() ?? new(0, 0, 0, 0, 0, 0);
+        Metals
+            .Join(db.BatchMoney, m => m.BatchId, r => r.BatchId, (_, r) => r)
+            .GroupBy(_ => 1)
+            .Select(g => new MoneySums(
+                g.Count(),
+                g.Sum(r => r.CostsKr),
+                g.Sum(r => r.LeftKr),
+                g.Sum(r => r.LeftSigma * r.LeftSigma),
+                g.Sum(r => r.MarginKr),
+                g.Sum(r => r.MarginSigma * r.MarginSigma)
+            ))
+            .FirstOrDefault()
+        ?? new(0, 0, 0, 0, 0, 0);
 
     public IReadOnlyList<(BatchPart LeftOver, BatchMoneyRow Money)> MoneyOf(int most) =>
-        [.. Metals.Join(db.BatchMoney, m => m.BatchId, r => r.BatchId, (_, r) => r).Join(db.Batches, r => r.BatchId, b => b.Id, (r, b) => new { r, b.Code, b.Title, b.ClosedTicks }).OrderByDescending(x => x.ClosedTicks).Take(most)
-            .AsEnumerable().Select(x => (new BatchPart(x.r.BatchId, x.Code, x.Title, x.ClosedTicks, x.r.LeftKr, x.r.LeftSigma), x.r))];
+        [
+            .. Metals
+                .Join(db.BatchMoney, m => m.BatchId, r => r.BatchId, (_, r) => r)
+                .Join(
+                    db.Batches,
+                    r => r.BatchId,
+                    b => b.Id,
+                    (r, b) =>
+                        new
+                        {
+                            r,
+                            b.Code,
+                            b.Title,
+                            b.ClosedTicks,
+                        }
+                )
+                .OrderByDescending(x => x.ClosedTicks)
+                .Take(most)
+                .AsEnumerable()
+                .Select(x => (new BatchPart(x.r.BatchId, x.Code, x.Title, x.ClosedTicks, x.r.LeftKr, x.r.LeftSigma), x.r)),
+        ];
 }

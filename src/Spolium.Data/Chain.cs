@@ -6,8 +6,8 @@ using Spolium.Data.Tables;
 namespace Spolium.Data;
 
 /// <summary>
-/// Each entry carries a hash over itself and the one before it: a digit that is changed, an entry that is taken out of the middle, an order that is turned
-/// shows at its place. It proves what happened to the file, not who wrote: no secret is in it.
+/// Each entry carries a hash over itself and the one before it: a digit that is changed, an entry that is taken out of the middle, an order
+/// that is turned shows at its place. It proves what happened to the file, not who wrote: no secret is in it.
 /// </summary>
 public static class Chain
 {
@@ -53,18 +53,27 @@ public static class Chain
         hash.AppendData(bytes);
     }
 
-    /// <summary>Entry by entry, where it no longer is what it was when it was written. Goes on from the stored hash behind each break, so that one break is one place.</summary>
+    /// <summary>Entry by entry, where it no longer is what it was when it was written. Goes on from the stored hash behind each break, so
+    /// that one break is one place.</summary>
     /// <param name="rows">Rows by their number, each with its streams.</param>
     /// <param name="first">The row before them, which counts as it stands; null where there is none.</param>
-    public static IEnumerable<ChainBreak> Breaks(IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> rows, EntryRow? first = null)
+    public static IEnumerable<ChainBreak> Breaks(
+        IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> rows,
+        EntryRow? first = null
+    )
     {
         var (before, last) = (first?.Chain ?? Start, first?.Seq ?? 0);
         foreach (var (row, streams) in rows)
         {
             var found = Next(before, row, streams);
             if (row.Chain is null || !row.Chain.AsSpan().SequenceEqual(found))
-                yield return row.Seq == last + 1 ? new(row.Seq, $"entry {row.Seq} was changed after it was written", Convert.ToHexStringLower(found))
-                    : new(last + 1, row.Seq - last == 2 ? $"entry {last + 1} is missing" : $"entries {last + 1} to {row.Seq - 1} are missing", Convert.ToHexStringLower(found));
+                yield return row.Seq == last + 1
+                    ? new(row.Seq, $"entry {row.Seq} was changed after it was written", Convert.ToHexStringLower(found))
+                    : new(
+                        last + 1,
+                        row.Seq - last == 2 ? $"entry {last + 1} is missing" : $"entries {last + 1} to {row.Seq - 1} are missing",
+                        Convert.ToHexStringLower(found)
+                    );
             (before, last) = (row.Chain ?? Start, row.Seq);
         }
     }

@@ -3,7 +3,8 @@ using Microsoft.Data.Sqlite;
 
 namespace Spolium.Data;
 
-/// <summary>Connections that read the database beside the one that writes; kept open, because opening one costs more than a question.</summary>
+/// <summary>Connections that read the database beside the one that writes; kept open, because opening one costs more than a
+/// question.</summary>
 internal sealed class Connections : IDisposable
 {
     private readonly ConcurrentBag<SqliteConnection> free = [];

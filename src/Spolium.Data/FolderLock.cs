@@ -2,7 +2,8 @@ using System.Globalization;
 
 namespace Spolium.Data;
 
-/// <summary>One program writes to a folder at a time: another would miss entries and number streams twice. Held while the program runs; the system lets go of it when it ends, however it ends.</summary>
+/// <summary>One program writes to a folder at a time: another would miss entries and number streams twice. Held while the program runs; the
+/// system lets go of it when it ends, however it ends.</summary>
 public sealed class FolderLock : IDisposable
 {
     private readonly FileStream held;
@@ -34,18 +35,29 @@ public sealed class FolderLock : IDisposable
         {
             Directory.CreateDirectory(folder);
             var held = new FileStream(Path.Combine(folder, "open.lock"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
-            File.WriteAllText(by, $"process {Environment.ProcessId} on {Environment.MachineName}, since {time.GetLocalNow().ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture)}");
+            File.WriteAllText(
+                by,
+                $"process {Environment.ProcessId} on {Environment.MachineName}, since "
+                    + $"{time.GetLocalNow().ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture)}"
+            );
             return new(held);
         }
         catch (UnauthorizedAccessException e)
         {
-            throw new CannotOpenException($"The folder {folder} cannot be written to: give Spolium a folder that it may write to, with --data.", e);
+            throw new CannotOpenException(
+                $"The folder {folder} cannot be written to: give Spolium a folder that it may write to, with --data.",
+                e
+            );
         }
         catch (IOException e)
         {
-            throw new CannotOpenException(File.Exists(by) && IsHeld(e)
-                ? $"The folder {folder} is open already, in {File.ReadAllText(by)}: end that one first, or open another folder with --data."
-                : $"The folder {folder} cannot be opened: {e.Message}", e);
+            throw new CannotOpenException(
+                File.Exists(by) && IsHeld(e)
+                    ? $"The folder {folder} is open already, in {File.ReadAllText(by)}: end that one first, or open another folder with "
+                        + "--data."
+                    : $"The folder {folder} cannot be opened: {e.Message}",
+                e
+            );
         }
     }
 

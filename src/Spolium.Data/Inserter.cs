@@ -6,8 +6,8 @@ using Spolium.Core.Accounts;
 namespace Spolium.Data;
 
 /// <summary>
-/// Puts in rows that are only ever added, by commands that are prepared once. There are some for every entry: a tracker that looks at each of them takes most of
-/// the time in which a journal is read again.
+/// Puts in rows that are only ever added, by commands that are prepared once. There are some for every entry: a tracker that looks at each
+/// of them takes most of the time in which a journal is read again.
 /// </summary>
 internal sealed class Inserter : IDisposable
 {
@@ -18,7 +18,12 @@ internal sealed class Inserter : IDisposable
     public Inserter(SpoliumDb db)
     {
         touch = Prepared(db, "INSERT INTO touch (Stream, Seq, Version) VALUES (@0, @1, @2)", 3);
-        posting = Prepared(db, "INSERT INTO posting (Seq, EntryId, Account, Element, Micrograms, SigmaG, Basis, Readings) VALUES (@0, @1, @2, @3, @4, @5, @6, @7)", 8);
+        posting = Prepared(
+            db,
+            "INSERT INTO posting (Seq, EntryId, Account, Element, Micrograms, SigmaG, Basis, Readings) VALUES (@0, @1, @2, @3, @4, @5, "
+                + "@6, @7)",
+            8
+        );
     }
 
     private static SqliteCommand Prepared(SpoliumDb db, string sql, int values)
@@ -42,7 +47,17 @@ internal sealed class Inserter : IDisposable
     public void Touch(string stream, long seq, long? version) => Run(touch, stream, seq, version);
 
     public void Post(Posting p, long seq) =>
-        Run(posting, seq, p.EntryId, p.Account, p.Element, p.Micrograms, p.SigmaG, p.Basis.ToString(), p.Readings.Count == 0 ? null : string.Join(' ', p.Readings));
+        Run(
+            posting,
+            seq,
+            p.EntryId,
+            p.Account,
+            p.Element,
+            p.Micrograms,
+            p.SigmaG,
+            p.Basis.ToString(),
+            p.Readings.Count == 0 ? null : string.Join(' ', p.Readings)
+        );
 
     public void Dispose()
     {

@@ -31,11 +31,19 @@ public abstract record Written
 /// <param name="Request">The request as it was sent, to tell a repeated one from another under the same id.</param>
 /// <param name="Decide">Pure: from the state to an entry or a refusal.</param>
 /// <param name="MendsBreak">It gives the word to go on behind a break of the journal.</param>
-public sealed record Wish(string Id, string Request, IReadOnlyDictionary<string, long?> Expected, DateTimeOffset OccurredAt, string By, Func<Ledger, Decision> Decide, bool MendsBreak = false);
+public sealed record Wish(
+    string Id,
+    string Request,
+    IReadOnlyDictionary<string, long?> Expected,
+    DateTimeOffset OccurredAt,
+    string By,
+    Func<Ledger, Decision> Decide,
+    bool MendsBreak = false
+);
 
 /// <summary>
-/// The journal on disk and the ledger in memory. A wish is decided beside the others; then one writes at a time: same id?, version?, has moved what it looked
-/// at?, is taken what it claims? One transaction for entry and projections.
+/// The journal on disk and the ledger in memory. A wish is decided beside the others; then one writes at a time: same id?, version?, has
+/// moved what it looked at?, is taken what it claims? One transaction for entry and projections.
 /// </summary>
 public sealed class JournalStore : IDisposable
 {
@@ -79,7 +87,8 @@ public sealed class JournalStore : IDisposable
 
     /// <summary>Opens or makes a database, replays its journal, and rebuilds projections that are behind or of an older shape.</summary>
     /// <param name="tell">Is told what is done with a folder of an earlier version.</param>
-    /// <exception cref="CannotOpenException">The folder is open elsewhere, or the file is not what it should be: in one sentence.</exception>
+    /// <exception cref="CannotOpenException">The folder is open elsewhere, or the file is not what it should be: in one
+    /// sentence.</exception>
     public static JournalStore Open(string file, TimeProvider time, Action<string>? tell = null)
     {
         var folder = FolderLock.Take(Path.GetDirectoryName(Path.GetFullPath(file))!, time);
@@ -156,13 +165,17 @@ public sealed class JournalStore : IDisposable
     /// <summary>What the journal told with an entry: what is at work now is held, all else is folded when it is asked for.</summary>
     private Ledger At(long seq) => seq == 0 ? Ledger.Empty : Opened(new(lent), seq);
 
-    private static Ledger Opened(Archive archive, long seq) => new(Replay.Opened(EntryLog.On(archive, seq), archive.AtWork(), archive.Practice()), Book.On(archive, seq));
+    private static Ledger Opened(Archive archive, long seq) =>
+        new(Replay.Opened(EntryLog.On(archive, seq), archive.AtWork(), archive.Practice()), Book.On(archive, seq));
 
-    /// <summary>What the journal told before an entry of it, found by what is asked for: nothing is held, so that no list is whole.</summary>
+    /// <summary>What the journal told before an entry of it, found by what is asked for: nothing is held, so that no list is
+    /// whole.</summary>
     public Ledger Before(Entry entry)
     {
         var seq = EntryLog.SeqOf(entry.Order) - 1;
-        return entry.Brought ? Ledger.Of(ledger.State.Entries.TakeWhile(e => e.Order < entry.Order)) : new(Replay.Opened(EntryLog.On(new Archive(lent), seq), [], []), Book.On(new Archive(lent), seq));
+        return entry.Brought
+            ? Ledger.Of(ledger.State.Entries.TakeWhile(e => e.Order < entry.Order))
+            : new(Replay.Opened(EntryLog.On(new Archive(lent), seq), [], []), Book.On(new Archive(lent), seq));
     }
 
     /// <summary>Is told the points of a write as it passes them: where a crash may find it. For trying that alone.</summary>
@@ -182,10 +195,14 @@ public sealed class JournalStore : IDisposable
         if (begun.Sha256 is { } sha256)
             return PlanShelf.Find(db, sha256);
         // It stands in the entry of an earlier version itself, or in the file that the batch came with.
-        var entry = ledger.State.Entries.Of(Entry.BatchStream(batch.Id)).LastOrDefault(e => e.Body is StepBegun s && s.StepId == stepId || e.Body is SentOut o && o.StepId == stepId);
+        var entry = ledger
+            .State.Entries.Of(Entry.BatchStream(batch.Id))
+            .LastOrDefault(e => e.Body is StepBegun s && s.StepId == stepId || e.Body is SentOut o && o.StepId == stepId);
         if (entry is null)
             return null;
-        return !entry.Brought ? PlanShelf.In(db, entry.Id) : new Archive(lent).BringerOf(entry.Id) is { } bringer ? PlanShelf.InFile(db, bringer, entry.Id) : null;
+        return !entry.Brought ? PlanShelf.In(db, entry.Id)
+            : new Archive(lent).BringerOf(entry.Id) is { } bringer ? PlanShelf.InFile(db, bringer, entry.Id)
+            : null;
     }
 
     /// <summary>A batch as a file that stands by itself, with the plans of its steps.</summary>
@@ -210,12 +227,22 @@ public sealed class JournalStore : IDisposable
         ([.. db.Entries.AsNoTracking().OrderBy(e => e.Seq)], db.Streams.AsNoTracking().AsEnumerable().ToLookup(s => s.Seq));
 
     /// <exception cref="UnknownEntryException">The kind of the entry, or its schema, is not known.</exception>
-    internal static Entry ToEntry(EntryRow e, IEnumerable<EntryStreamRow> streams) => PlanShelf.Without(new(e.Id, [.. streams.Select(s => new StreamVersion(s.Stream, s.Version))],
-        new DateTimeOffset(e.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(e.OccurredOffsetMinutes)), new DateTimeOffset(e.RecordedTicks, TimeSpan.Zero), e.By, EntryJson.Read(e.Kind, e.Schema, e.Json)));
+    internal static Entry ToEntry(EntryRow e, IEnumerable<EntryStreamRow> streams) =>
+        PlanShelf.Without(
+            new(
+                e.Id,
+                [.. streams.Select(s => new StreamVersion(s.Stream, s.Version))],
+                new DateTimeOffset(e.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(e.OccurredOffsetMinutes)),
+                new DateTimeOffset(e.RecordedTicks, TimeSpan.Zero),
+                e.By,
+                EntryJson.Read(e.Kind, e.Schema, e.Json)
+            )
+        );
 
     /// <summary>
-    /// Writes one entry, or says why not. It is decided outside of the lock; inside, what was looked at is asked for again, and where it moved the wish is decided anew.
-    /// Who was overtaken several times is decided inside, where nothing moves: nobody is turned away because others write.
+    /// Writes one entry, or says why not. It is decided outside of the lock; inside, what was looked at is asked for again, and where it
+    /// moved the wish is decided anew. Who was overtaken several times is decided inside, where nothing moves: nobody is turned away
+    /// because others write.
     /// </summary>
     public async Task<Written> Write(Wish wish, CancellationToken cancel = default)
     {
@@ -230,7 +257,10 @@ public sealed class JournalStore : IDisposable
             var decision = wish.Decide(then.Watched(reads));
             if (decision.Body is null)
                 return new Written.Refused(decision.Errors);
-            if (await Locked(() => Outright(wish, ledger) ?? (then.Moved(reads, ledger) ? null : Write(wish, decision)), cancel) is { } written)
+            if (
+                await Locked(() => Outright(wish, ledger) ?? (then.Moved(reads, ledger) ? null : Write(wish, decision)), cancel) is
+                { } written
+            )
                 return written;
         }
         return await Locked(() => Outright(wish, ledger) ?? Write(wish, wish.Decide(ledger)), cancel);
@@ -264,7 +294,11 @@ public sealed class JournalStore : IDisposable
             return new Written.Broken(breaks);
         foreach (var (stream, expected) in wish.Expected)
             if (expected is { } version && version != now.State.Version(stream))
-                return new Written.Stale(stream, now.State.Version(stream), [.. now.State.Entries.Naming(stream).Where(e => e.Streams.Any(s => s.Stream == stream && s.Version > version))]);
+                return new Written.Stale(
+                    stream,
+                    now.State.Version(stream),
+                    [.. now.State.Entries.Naming(stream).Where(e => e.Streams.Any(s => s.Stream == stream && s.Version > version))]
+                );
         return null;
     }
 
@@ -275,7 +309,14 @@ public sealed class JournalStore : IDisposable
         var now = ledger;
         if (Claims.Refuse(now.State, body) is { Count: > 0 } taken)
             return new Written.Refused(taken);
-        var entry = new Entry(wish.Id, [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))], wish.OccurredAt, time.GetUtcNow(), wish.By, body);
+        var entry = new Entry(
+            wish.Id,
+            [.. wish.Expected.Keys.Select(s => new StreamVersion(s, now.State.Version(s) + 1))],
+            wish.OccurredAt,
+            time.GetUtcNow(),
+            wish.By,
+            body
+        );
         var (next, posted, touched) = now.Next(PlanShelf.Without(entry));
         unsure = true;
         Append(now, next, entry, posted, touched, wish.Request);
@@ -365,14 +406,18 @@ public sealed class JournalStore : IDisposable
         transaction.Commit();
     }
 
-    /// <summary>Goes the way of a write and keeps nothing of it: what the runtime compiles for it is compiled before somebody waits.</summary>
+    /// <summary>Goes the way of a write and keeps nothing of it: what the runtime compiles for it is compiled before somebody
+    /// waits.</summary>
     public void Rehearse()
     {
         writer.Wait();
         try
         {
             using var db = Connect();
-            if (db.Batches.Where(b => b.ClosedTicks != null).OrderByDescending(b => b.ClosedTicks).Select(b => b.Id).FirstOrDefault() is not { } closed)
+            if (
+                db.Batches.Where(b => b.ClosedTicks != null).OrderByDescending(b => b.ClosedTicks).Select(b => b.Id).FirstOrDefault()
+                is not { } closed
+            )
                 return;
             var entry = ledger.State.Entries.Last! with { Id = Guid.NewGuid().ToString(), Streams = [new("rehearsal", 1)] };
             var without = ledger with { State = ledger.State with { Batches = ledger.State.Batches.Remove(closed) } };
@@ -388,10 +433,20 @@ public sealed class JournalStore : IDisposable
     private Written Repeated(Wish wish, Entry same)
     {
         using var db = Connect();
-        return db.Entries.AsNoTracking().Single(e => e.Id == wish.Id).Hash == EntryJson.Hash(wish.Request) ? new Written.Done(same, true) : new Written.OtherBody(wish.Id);
+        return db.Entries.AsNoTracking().Single(e => e.Id == wish.Id).Hash == EntryJson.Hash(wish.Request)
+            ? new Written.Done(same, true)
+            : new Written.OtherBody(wish.Id);
     }
 
-    private void Append(Ledger now, Ledger next, Entry entry, IReadOnlyList<Posting> posted, IReadOnlyList<string> touched, string request, bool keep = true)
+    private void Append(
+        Ledger now,
+        Ledger next,
+        Entry entry,
+        IReadOnlyList<Posting> posted,
+        IReadOnlyList<string> touched,
+        string request,
+        bool keep = true
+    )
     {
         using var db = Connect();
         using var transaction = db.Database.BeginTransaction();
@@ -414,21 +469,28 @@ public sealed class JournalStore : IDisposable
         Passing?.Invoke("told");
     }
 
-    internal static EntryRow Row(Entry entry, string request, long seq) => new()
-    {
-        Seq = seq,
-        Id = entry.Id,
-        OccurredTicks = entry.OccurredAt.UtcTicks,
-        OccurredOffsetMinutes = (int)entry.OccurredAt.Offset.TotalMinutes,
-        RecordedTicks = entry.RecordedAt.UtcTicks,
-        By = entry.By,
-        Kind = EntryJson.KindOf(entry.Body),
-        Schema = EntryJson.SchemaOf(entry.Body),
-        Json = EntryJson.Write(entry.Body),
-        Hash = EntryJson.Hash(request),
-    };
+    internal static EntryRow Row(Entry entry, string request, long seq) =>
+        new()
+        {
+            Seq = seq,
+            Id = entry.Id,
+            OccurredTicks = entry.OccurredAt.UtcTicks,
+            OccurredOffsetMinutes = (int)entry.OccurredAt.Offset.TotalMinutes,
+            RecordedTicks = entry.RecordedAt.UtcTicks,
+            By = entry.By,
+            Kind = EntryJson.KindOf(entry.Body),
+            Schema = EntryJson.SchemaOf(entry.Body),
+            Json = EntryJson.Write(entry.Body),
+            Hash = EntryJson.Hash(request),
+        };
 
-    internal static IEnumerable<EntryStreamRow> Streams(Entry entry, EntryRow row) => entry.Streams.Select(s => new EntryStreamRow { Stream = s.Stream, Version = s.Version, Seq = row.Seq });
+    internal static IEnumerable<EntryStreamRow> Streams(Entry entry, EntryRow row) =>
+        entry.Streams.Select(s => new EntryStreamRow
+        {
+            Stream = s.Stream,
+            Version = s.Version,
+            Seq = row.Seq,
+        });
 
     public void Dispose()
     {

@@ -3,21 +3,34 @@ using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 
-/// <summary>What a page lists of a shop that may be many years old: so many at a time, newest first, from the rows that are kept for it.</summary>
+/// <summary>What a page lists of a shop that may be many years old: so many at a time, newest first, from the rows that are kept for
+/// it.</summary>
 public sealed class Lists(JournalStore store)
 {
     /// <summary>How many a page has.</summary>
     public const int Page = 200;
 
-    /// <summary>Lots by when they came; with a word, those that have it in code, title or kind. What something is left of stands on the first page.</summary>
+    /// <summary>Lots by when they came; with a word, those that have it in code, title or kind. What something is left of stands on the
+    /// first page.</summary>
     public IReadOnlyList<LotRow> Lots(string? find = null, int skip = 0)
     {
         using var db = store.Connect();
         var lots = db.Lots.AsNoTracking();
         if (!string.IsNullOrWhiteSpace(find))
-            lots = lots.Where(l => EF.Functions.Like(l.Code, Holding(find), Escape) || EF.Functions.Like(l.Title, Holding(find), Escape) || EF.Functions.Like(l.Material, Holding(find), Escape));
+            lots = lots.Where(l =>
+                EF.Functions.Like(l.Code, Holding(find), Escape)
+                || EF.Functions.Like(l.Title, Holding(find), Escape)
+                || EF.Functions.Like(l.Material, Holding(find), Escape)
+            );
         var page = lots.OrderByDescending(l => l.ReceivedTicks).ThenBy(l => l.Code).Skip(Math.Max(0, skip)).Take(Page).ToList();
-        return skip > 0 || page.Count < Page ? page : [.. page.UnionBy(lots.Where(l => l.Left > 0).AsEnumerable(), l => l.Id).OrderByDescending(l => l.ReceivedTicks).ThenBy(l => l.Code, StringComparer.OrdinalIgnoreCase)];
+        return skip > 0 || page.Count < Page
+            ? page
+            :
+            [
+                .. page.UnionBy(lots.Where(l => l.Left > 0).AsEnumerable(), l => l.Id)
+                    .OrderByDescending(l => l.ReceivedTicks)
+                    .ThenBy(l => l.Code, StringComparer.OrdinalIgnoreCase),
+            ];
     }
 
     /// <summary>Batches, open ones first, by when they were started; with a word, those that have it in code, title or lot.</summary>
@@ -26,7 +39,11 @@ public sealed class Lists(JournalStore store)
         using var db = store.Connect();
         var batches = db.Batches.AsNoTracking();
         if (!string.IsNullOrWhiteSpace(find))
-            batches = batches.Where(b => EF.Functions.Like(b.Code, Holding(find), Escape) || EF.Functions.Like(b.Title, Holding(find), Escape) || EF.Functions.Like(b.LotCode, Holding(find), Escape));
+            batches = batches.Where(b =>
+                EF.Functions.Like(b.Code, Holding(find), Escape)
+                || EF.Functions.Like(b.Title, Holding(find), Escape)
+                || EF.Functions.Like(b.LotCode, Holding(find), Escape)
+            );
         return [.. batches.OrderBy(b => b.ClosedTicks != null).ThenByDescending(b => b.StartedTicks).Skip(Math.Max(0, skip)).Take(Page)];
     }
 
@@ -38,7 +55,17 @@ public sealed class Lists(JournalStore store)
     public IReadOnlyList<string> OldBottles(int most, int skip = 0)
     {
         using var db = store.Connect();
-        return [.. db.Bottles.AsNoTracking().Where(b => b.Empty).OrderByDescending(b => b.ReceivedTicks).ThenBy(b => b.Id).Skip(skip).Take(most).Select(b => b.Id)];
+        return
+        [
+            .. db
+                .Bottles.AsNoTracking()
+                .Where(b => b.Empty)
+                .OrderByDescending(b => b.ReceivedTicks)
+                .ThenBy(b => b.Id)
+                .Skip(skip)
+                .Take(most)
+                .Select(b => b.Id),
+        ];
     }
 
     /// <summary>Batches by when they were started.</summary>
@@ -52,7 +79,16 @@ public sealed class Lists(JournalStore store)
     public IReadOnlyList<string> ClosedBatches(int most)
     {
         using var db = store.Connect();
-        return [.. db.Batches.AsNoTracking().Where(b => b.ClosedTicks != null).OrderByDescending(b => b.StartedTicks).ThenBy(b => b.Id).Take(most).Select(b => b.Id)];
+        return
+        [
+            .. db
+                .Batches.AsNoTracking()
+                .Where(b => b.ClosedTicks != null)
+                .OrderByDescending(b => b.StartedTicks)
+                .ThenBy(b => b.Id)
+                .Take(most)
+                .Select(b => b.Id),
+        ];
     }
 
     /// <summary>Closed batches, all of them.</summary>

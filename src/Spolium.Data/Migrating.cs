@@ -7,8 +7,8 @@ using Spolium.Core.Records;
 namespace Spolium.Data;
 
 /// <summary>
-/// A folder of an earlier version is brought up once. It is backed up and looked at first; then a copy of its database is brought up, and takes the place of
-/// the old one when it is whole: until then the folder is as it was.
+/// A folder of an earlier version is brought up once. It is backed up and looked at first; then a copy of its database is brought up, and
+/// takes the place of the old one when it is whole: until then the folder is as it was.
 /// </summary>
 internal static class Migrating
 {
@@ -35,7 +35,10 @@ internal static class Migrating
             BringUp(copy, time, tell);
             var found = Verifying.Of(copy, pictures: false);
             if (!found.Readable)
-                throw new CannotOpenException($"{file} could not be brought up to this version ({found.Faults[0]}). It is as it was, with a backup beside it: {backup}");
+                throw new CannotOpenException(
+                    $"{file} could not be brought up to this version ({found.Faults[0]}). It is as it was, with a backup beside it: "
+                        + $"{backup}"
+                );
             InPlace(copy, file);
             tell($"Done: {found.Entries} entries.");
         }
@@ -62,11 +65,15 @@ internal static class Migrating
             return false;
         }
         if (db.Database.GetAppliedMigrations().Except(db.Database.GetMigrations()).FirstOrDefault() is { } newer)
-            throw new CannotOpenException($"{file} was written by a newer version of Spolium ({newer}): use that one, or one that is newer still. Nothing was changed.");
+            throw new CannotOpenException(
+                $"{file} was written by a newer version of Spolium ({newer}): use that one, or one that is newer still. Nothing was "
+                    + "changed."
+            );
         return db.Database.GetPendingMigrations().Any();
     }
 
-    /// <summary>Brings a copy up: its tables, its chain, its lists, and what the books keep of batches that were closed without it.</summary>
+    /// <summary>Brings a copy up: its tables, its chain, its lists, and what the books keep of batches that were closed without
+    /// it.</summary>
     public static void BringUp(string copy, TimeProvider time, Action<string> tell)
     {
         using (var db = new SpoliumDb(SpoliumDb.At(copy)))
@@ -76,7 +83,16 @@ internal static class Migrating
         }
         using var store = JournalStore.OnCopy(copy, time, tell);
         if (store.Lists.AllClosed() is { Count: > 0 } closed && Summaries.Missing(store.Ledger, closed, Version()) is { } missing)
-            store.Import([new(Guid.NewGuid().ToString(), [new(Entry.JournalStream, store.Ledger.State.Version(Entry.JournalStream) + 1)], time.GetUtcNow(), time.GetUtcNow(), Entry.Program, missing)]);
+            store.Import([
+                new(
+                    Guid.NewGuid().ToString(),
+                    [new(Entry.JournalStream, store.Ledger.State.Version(Entry.JournalStream) + 1)],
+                    time.GetUtcNow(),
+                    time.GetUtcNow(),
+                    Entry.Program,
+                    missing
+                ),
+            ]);
     }
 
     // A folder of a version that did not chain its entries is chained once, as it stands.
@@ -123,11 +139,15 @@ internal static class Migrating
     {
         var size = new DirectoryInfo(folder).EnumerateFiles("*", SearchOption.AllDirectories).Sum(f => f.Length);
         if (free < TimesTheFolder * size)
-            throw new CannotOpenException($"{folder} was written by an earlier version. Bringing it up needs {Megabytes(TimesTheFolder * size)} of room for a backup and a copy, and the disk has {Megabytes(free)}: make room, then start again.");
+            throw new CannotOpenException(
+                $"{folder} was written by an earlier version. Bringing it up needs {Megabytes(TimesTheFolder * size)} of room for a "
+                    + $"backup and a copy, and the disk has {Megabytes(free)}: make room, then start again."
+            );
     }
 
     private static string Megabytes(long bytes) => $"{Math.Ceiling(bytes / 1e6):0} MB";
 
     /// <summary>Of this program, without what stands behind the plus.</summary>
-    private static string Version() => typeof(Migrating).Assembly.GetCustomAttribute<AssemblyInformationalVersionAttribute>()!.InformationalVersion.Split('+')[0];
+    private static string Version() =>
+        typeof(Migrating).Assembly.GetCustomAttribute<AssemblyInformationalVersionAttribute>()!.InformationalVersion.Split('+')[0];
 }

@@ -3,8 +3,8 @@ using System.Security.Cryptography;
 namespace Spolium.Data;
 
 /// <summary>
-/// Pictures as files beside the journal, named by the hash of their bytes: the journal names the hash, so no picture is ever changed. A file that no longer
-/// is what its name says is not shown, and the same picture chosen again puts it back.
+/// Pictures as files beside the journal, named by the hash of their bytes: the journal names the hash, so no picture is ever changed. A
+/// file that no longer is what its name says is not shown, and the same picture chosen again puts it back.
 /// </summary>
 public sealed class PhotoStore(string folder)
 {
@@ -37,14 +37,24 @@ public sealed class PhotoStore(string folder)
         if (id.Length != 64 || !id.All(char.IsAsciiHexDigitLower))
             return null;
         foreach (var (type, ending) in Kinds)
-            if (Path.Combine(folder, $"{id}.{ending}") is var file && File.Exists(file) && File.ReadAllBytes(file) is var bytes && Hash(bytes) == id)
+            if (
+                Path.Combine(folder, $"{id}.{ending}") is var file
+                && File.Exists(file)
+                && File.ReadAllBytes(file) is var bytes
+                && Hash(bytes) == id
+            )
                 return (bytes, type);
         return null;
     }
 
     /// <summary>Files of pictures, whole or spoiled, by the id in their name.</summary>
     public IEnumerable<(string Id, string File)> All =>
-        Directory.Exists(folder) ? Directory.EnumerateFiles(folder).Where(f => Kinds.Any(k => f.EndsWith("." + k.Ending, StringComparison.Ordinal))).Select(f => (Path.GetFileNameWithoutExtension(f), f)) : [];
+        Directory.Exists(folder)
+            ? Directory
+                .EnumerateFiles(folder)
+                .Where(f => Kinds.Any(k => f.EndsWith("." + k.Ending, StringComparison.Ordinal)))
+                .Select(f => (Path.GetFileNameWithoutExtension(f), f))
+            : [];
 
     internal static string Hash(byte[] bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
 }

@@ -70,11 +70,36 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
         {
             e.ToTable("holding").HasKey(x => new { x.Account, x.Element });
             // What stands somewhere, by place: most accounts have been emptied by a later step.
-            e.HasIndex(x => new { x.Element, x.Place, x.BatchId, x.Micrograms, x.Sigma }).HasFilter("\"Place\" IS NOT NULL AND \"Micrograms\" <> 0");
+            e.HasIndex(x => new
+                {
+                    x.Element,
+                    x.Place,
+                    x.BatchId,
+                    x.Micrograms,
+                    x.Sigma,
+                })
+                .HasFilter("\"Place\" IS NOT NULL AND \"Micrograms\" <> 0");
         });
         modelBuilder.Entity<BatchMetalRow>().ToTable("batch_metal").HasKey(x => new { x.Element, x.BatchId });
-        modelBuilder.Entity<BatchLossRow>().ToTable("batch_loss").HasKey(x => new { x.Element, x.BatchId, x.Account });
-        modelBuilder.Entity<StepYieldRow>().ToTable("step_yield").HasKey(x => new { x.Element, x.Method, x.BatchId, x.StepId });
+        modelBuilder
+            .Entity<BatchLossRow>()
+            .ToTable("batch_loss")
+            .HasKey(x => new
+            {
+                x.Element,
+                x.BatchId,
+                x.Account,
+            });
+        modelBuilder
+            .Entity<StepYieldRow>()
+            .ToTable("step_yield")
+            .HasKey(x => new
+            {
+                x.Element,
+                x.Method,
+                x.BatchId,
+                x.StepId,
+            });
         modelBuilder.Entity<BatchReagentRow>().ToTable("batch_reagent").HasKey(x => new { x.BatchId, x.Formula });
         modelBuilder.Entity<BatchMoneyRow>().ToTable("batch_money").HasKey(x => x.BatchId);
         modelBuilder.Entity<BatchPersonRow>().ToTable("batch_person").HasKey(x => new { x.BatchId, x.Initials });
@@ -89,7 +114,10 @@ public sealed class SpoliumDb(DbContextOptions<SpoliumDb> options) : DbContext(o
 
     /// <summary>Opens a database file; write-ahead log, and every entry on the disk before it counts.</summary>
     public static DbContextOptions<SpoliumDb> At(string file) =>
-        new DbContextOptionsBuilder<SpoliumDb>().UseSqlite($"Data Source={file};Pooling=False;Default Timeout=3").AddInterceptors(new Pragmas()).Options;
+        new DbContextOptionsBuilder<SpoliumDb>()
+            .UseSqlite($"Data Source={file};Pooling=False;Default Timeout=3")
+            .AddInterceptors(new Pragmas())
+            .Options;
 }
 
 /// <summary>For the migration tool only.</summary>

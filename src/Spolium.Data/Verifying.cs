@@ -8,15 +8,16 @@ namespace Spolium.Data;
 /// <summary>What came of looking at a shop's files from the first entry to the last.</summary>
 /// <param name="Faults">In words, with their place; empty where everything is as it was written.</param>
 /// <param name="Head">Hash of the last entry; null of an empty journal, or one that is not chained yet.</param>
-/// <param name="Readable">Nothing is wrong but that the journal is not what was written at some places: it can be read, and writing waits for somebody's word.</param>
+/// <param name="Readable">Nothing is wrong but that the journal is not what was written at some places: it can be read, and writing waits
+/// for somebody's word.</param>
 public sealed record Verified(long Entries, byte[]? Head, IReadOnlyList<string> Faults, bool Readable)
 {
     public bool Sound => Faults.Count == 0;
 }
 
 /// <summary>
-/// Looks at a database and its pictures without changing them, while a server writes or not: structure, chain, every entry, pictures; and whether its lists are those
-/// of a replay. Row by row, with nothing kept: a journal of twenty years is larger than memory.
+/// Looks at a database and its pictures without changing them, while a server writes or not: structure, chain, every entry, pictures; and
+/// whether its lists are those of a replay. Row by row, with nothing kept: a journal of twenty years is larger than memory.
 /// </summary>
 public static class Verifying
 {
@@ -47,7 +48,9 @@ public static class Verifying
         connection.Open();
         // One moment, whatever is written meanwhile.
         using var moment = connection.BeginTransaction(deferred: true);
-        faults.AddRange(Rows(connection, "PRAGMA integrity_check(20)", r => r.GetString(0)).Where(l => l != "ok").Select(l => "database: " + l));
+        faults.AddRange(
+            Rows(connection, "PRAGMA integrity_check(20)", r => r.GetString(0)).Where(l => l != "ok").Select(l => "database: " + l)
+        );
         var chained = Rows(connection, "SELECT name FROM pragma_table_info('entry')", r => r.GetString(0)).Contains("Chain");
         var (words, photos, breaks) = (new List<BreakAccepted>(), new HashSet<string>(), new List<ChainBreak>());
         EntryRow? last = null;
@@ -73,7 +76,9 @@ public static class Verifying
         faults.AddRange(breaks.Where(b => words.All(w => (w.Seq, w.Found) != (b.Seq, b.Found))).Select(b => b.What));
         var there = new PhotoStore(Path.Combine(Path.GetDirectoryName(Path.GetFullPath(file))!, "photos"));
         if (pictures)
-            faults.AddRange(photos.Where(id => there.Find(id) is null).Select(id => $"picture {id} is missing or spoiled: choose it again at its lot"));
+            faults.AddRange(
+                photos.Where(id => there.Find(id) is null).Select(id => $"picture {id} is missing or spoiled: choose it again at its lot")
+            );
         return new(entries, last?.Chain, [], readable);
     }
 
@@ -90,30 +95,69 @@ public static class Verifying
         }
     }
 
-    private static IEnumerable<string> Photos(EntryBody body) => body switch
-    {
-        LotPhotographed b => [b.PhotoId],
-        Correction { Instead: { } instead } => Photos(instead),
-        _ => [],
-    };
+    private static IEnumerable<string> Photos(EntryBody body) =>
+        body switch
+        {
+            LotPhotographed b => [b.PhotoId],
+            Correction { Instead: { } instead } => Photos(instead),
+            _ => [],
+        };
 
     internal static (long Seq, byte[] Hash)? ChainHeadOf(string file) => new ChainHead(file + ".head").Read();
 
-    /// <summary>Breaks of the chain behind an entry, and a tail that is gone although it had been acknowledged, which nobody gave the word for; read a page at a time.</summary>
-    internal static IReadOnlyList<ChainBreak> Broken(SpoliumDb db, long from, (long Seq, byte[] Hash)? head, CancellationToken cancel = default)
+    /// <summary>Breaks of the chain behind an entry, and a tail that is gone although it had been acknowledged, which nobody gave the word
+    /// for; read a page at a time.</summary>
+    internal static IReadOnlyList<ChainBreak> Broken(
+        SpoliumDb db,
+        long from,
+        (long Seq, byte[] Hash)? head,
+        CancellationToken cancel = default
+    )
     {
         var before = db.Entries.AsNoTracking().Where(e => e.Seq <= from).OrderByDescending(e => e.Seq).FirstOrDefault();
         // They name the stream of the journal itself: nobody looks through all entries for them.
-        var words = db.Streams.Where(s => s.Stream == Entry.JournalStream).Join(db.Entries.AsNoTracking(), s => s.Seq, e => e.Seq, (_, e) => e).Where(e => e.Kind == "break-accepted").AsEnumerable().Select(e => EntryJson.Read(e.Kind, e.Schema, e.Json)).OfType<BreakAccepted>().ToList();
+        var words = db
+            .Streams.Where(s => s.Stream == Entry.JournalStream)
+            .Join(db.Entries.AsNoTracking(), s => s.Seq, e => e.Seq, (_, e) => e)
+            .Where(e => e.Kind == "break-accepted")
+            .AsEnumerable()
+            .Select(e => EntryJson.Read(e.Kind, e.Schema, e.Json))
+            .OfType<BreakAccepted>()
+            .ToList();
         db.Database.OpenConnection();
-        return [.. Broken(Rows((SqliteConnection)db.Database.GetDbConnection(), before?.Seq ?? 0, true, cancel), before, head).Where(b => words.All(w => (w.Seq, w.Found) != (b.Seq, b.Found)))];
+        return
+        [
+            .. Broken(Rows((SqliteConnection)db.Database.GetDbConnection(), before?.Seq ?? 0, true, cancel), before, head)
+                .Where(b => words.All(w => (w.Seq, w.Found) != (b.Seq, b.Found))),
+        ];
     }
 
-    internal static IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> Rows(SqliteConnection connection, long last, bool chained, CancellationToken cancel = default)
+    internal static IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> Rows(
+        SqliteConnection connection,
+        long last,
+        bool chained,
+        CancellationToken cancel = default
+    )
     {
-        using var streams = Rows(connection, $"SELECT Seq, Stream, Version FROM entry_stream WHERE Seq > {last} ORDER BY Seq", r => new EntryStreamRow { Seq = r.GetInt64(0), Stream = r.GetString(1), Version = r.GetInt64(2) }).GetEnumerator();
+        using var streams = Rows(
+                connection,
+                $"SELECT Seq, Stream, Version FROM entry_stream WHERE Seq > {last} ORDER BY Seq",
+                r => new EntryStreamRow
+                {
+                    Seq = r.GetInt64(0),
+                    Stream = r.GetString(1),
+                    Version = r.GetInt64(2),
+                }
+            )
+            .GetEnumerator();
         var more = streams.MoveNext();
-        foreach (var row in Rows(connection, $"SELECT {EntryReader.Columns}{(chained ? ", Chain" : "")} FROM entry WHERE Seq > {last} ORDER BY Seq", EntryReader.Row))
+        foreach (
+            var row in Rows(
+                connection,
+                $"SELECT {EntryReader.Columns}{(chained ? ", Chain" : "")} FROM entry WHERE Seq > {last} ORDER BY Seq",
+                EntryReader.Row
+            )
+        )
         {
             cancel.ThrowIfCancellationRequested();
             var named = new List<EntryStreamRow>();
@@ -125,7 +169,11 @@ public static class Verifying
     }
 
     /// <param name="before">The row before the first, which counts as it stands; null where there is none.</param>
-    private static IEnumerable<ChainBreak> Broken(IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> rows, EntryRow? before, (long Seq, byte[] Hash)? head)
+    private static IEnumerable<ChainBreak> Broken(
+        IEnumerable<(EntryRow Row, IReadOnlyList<EntryStreamRow> Streams)> rows,
+        EntryRow? before,
+        (long Seq, byte[] Hash)? head
+    )
     {
         var last = before;
         byte[]? there = before?.Seq == head?.Seq ? before?.Chain : null;
@@ -145,17 +193,25 @@ public static class Verifying
         if (known.Seq > (last?.Seq ?? 0))
             yield return Tail(last?.Seq ?? 0, known);
         else if (there is not null && !there.AsSpan().SequenceEqual(known.Hash))
-            yield return new(known.Seq, $"entry {known.Seq} is another than the one that was acknowledged", Convert.ToHexStringLower(there));
+            yield return new(
+                known.Seq,
+                $"entry {known.Seq} is another than the one that was acknowledged",
+                Convert.ToHexStringLower(there)
+            );
     }
 
     private static ChainBreak Tail(long last, (long Seq, byte[] Hash) known)
     {
-        var which = known.Seq == last + 1 ? $"entry {last + 1}, the last that was acknowledged, is missing" : $"entries {last + 1} to {known.Seq}, the last that were acknowledged, are missing";
+        var which =
+            known.Seq == last + 1
+                ? $"entry {last + 1}, the last that was acknowledged, is missing"
+                : $"entries {last + 1} to {known.Seq}, the last that were acknowledged, are missing";
         return new(last + 1, which, Convert.ToHexStringLower(known.Hash));
     }
 
     /// <summary>Somebody looked at this very break and gave the word to go on.</summary>
-    internal static bool Accepted(IEnumerable<Entry> entries, ChainBreak broken) => entries.Any(e => e.Body is BreakAccepted b && (b.Seq, b.Found) == (broken.Seq, broken.Found));
+    internal static bool Accepted(IEnumerable<Entry> entries, ChainBreak broken) =>
+        entries.Any(e => e.Body is BreakAccepted b && (b.Seq, b.Found) == (broken.Seq, broken.Found));
 
     internal static IEnumerable<T> Rows<T>(SqliteConnection connection, string sql, Func<SqliteDataReader, T> read)
     {

@@ -38,7 +38,10 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
     public BatchWriter Ladder(string dose, double share, int minutes)
     {
         var target = Dose(dose).Grams.Likely * share;
-        while (Batch.Step(step).Pours.Where(p => p.DoseId == dose).Sum(p => p.Grams) < target && Dose(dose).Rungs.FirstOrDefault(r => r.Poured is null) is { } next)
+        while (
+            Batch.Step(step).Pours.Where(p => p.DoseId == dose).Sum(p => p.Grams) < target
+            && Dose(dose).Rungs.FirstOrDefault(r => r.Poured is null) is { } next
+        )
         {
             Pour(dose, next.Grams);
             clerk.After(minutes);
@@ -46,7 +49,8 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
         return this;
     }
 
-    /// <summary>Does what the step asks for: readings that a dose waits for, every dose in its order, every sign; then half an hour.</summary>
+    /// <summary>Does what the step asks for: readings that a dose waits for, every dose in its order, every sign; then half an
+    /// hour.</summary>
     /// <param name="share">Of the likely dose, where a sign ends it.</param>
     public BatchWriter AsPlanned(double share)
     {
@@ -92,7 +96,9 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
     private void Pour(string dose, double grams)
     {
         var bottle = Dose(dose).Bottle;
-        var text = bottle.DensityGPerMl is { } d ? $"{(grams / d).ToString("0.##", CultureInfo.InvariantCulture)} mL" : $"{grams.ToString("0.##", CultureInfo.InvariantCulture)} g";
+        var text = bottle.DensityGPerMl is { } d
+            ? $"{(grams / d).ToString("0.##", CultureInfo.InvariantCulture)} mL"
+            : $"{grams.ToString("0.##", CultureInfo.InvariantCulture)} g";
         var amount = QuantityParser.Read(text, bottle.IsLiquid ? Field.Volume : Field.Mass).Number!;
         Write(() => Decisions.Pour(clerk.Ledger.State, Batch, step, dose, bottle.Id, amount, null));
     }
@@ -111,7 +117,17 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
 
     public BatchWriter Weigh(string output, string mass, double plusMinus, string? fineness = null)
     {
-        Write(() => Decisions.Weigh(clerk.Ledger.State, Batch, step, output, QuantityParser.Read(mass, Field.Mass, plusMinus).Number!, fineness is null ? null : QuantityParser.Read(fineness, Field.Fineness).Number! with { PlusMinus = 0.001 }, null));
+        Write(() =>
+            Decisions.Weigh(
+                clerk.Ledger.State,
+                Batch,
+                step,
+                output,
+                QuantityParser.Read(mass, Field.Mass, plusMinus).Number!,
+                fineness is null ? null : QuantityParser.Read(fineness, Field.Fineness).Number! with { PlusMinus = 0.001 },
+                null
+            )
+        );
         return this;
     }
 

@@ -25,7 +25,8 @@ internal sealed class Clerk(DateTimeOffset start, string name = "demo")
     public Ledger Ledger { get; private set; } = Ledger.Empty;
 
     /// <summary>So many days after the first, at a time of day.</summary>
-    public Clerk At(int day, int hour, int minute) => At(new DateTimeOffset(firstDay.Date, TimeSpan.Zero).AddDays(day).AddHours(hour).AddMinutes(minute));
+    public Clerk At(int day, int hour, int minute) =>
+        At(new DateTimeOffset(firstDay.Date, TimeSpan.Zero).AddDays(day).AddHours(hour).AddMinutes(minute));
 
     public Clerk At(DateTimeOffset moment)
     {
@@ -49,9 +50,20 @@ internal sealed class Clerk(DateTimeOffset start, string name = "demo")
     public void Write(IReadOnlyList<string> streams, Func<Ledger, Decision> decide, string? named = null)
     {
         var decision = decide(Ledger);
-        var body = decision.Body ?? throw new InvalidOperationException($"The demo was refused after {Entries.Count} entries: " + string.Join("; ", decision.Errors.Select(e => $"{e.Field}: {e.Reason}")));
+        var body = decision.Body
+            ?? throw new InvalidOperationException(
+                $"The demo was refused after {Entries.Count} entries: "
+                    + string.Join("; ", decision.Errors.Select(e => $"{e.Field}: {e.Reason}"))
+            );
         var id = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"{name} {named ?? $"{number++}"}")).AsSpan(0, 16)).ToString();
-        var entry = new Entry(id, [.. streams.Select(s => new StreamVersion(s, Ledger.State.Version(s) + 1))], clock, clock.AddSeconds(20), who, body);
+        var entry = new Entry(
+            id,
+            [.. streams.Select(s => new StreamVersion(s, Ledger.State.Version(s) + 1))],
+            clock,
+            clock.AddSeconds(20),
+            who,
+            body
+        );
         Entries.Add(entry);
         Ledger = Ledger.With(entry);
         clock = clock.AddMinutes(1);

@@ -6,7 +6,8 @@ using Spolium.Core.Records;
 namespace Spolium.Demo;
 
 /// <summary>
-/// The year before: lots that came and were worked off, with the shop's own habits and mishaps. What stood on the balance is typed here; everything else the core decides.
+/// The year before: lots that came and were worked off, with the shop's own habits and mishaps. What stood on the balance is typed here;
+/// everything else the core decides.
 /// </summary>
 internal static class DemoHistory
 {
@@ -14,7 +15,19 @@ internal static class DemoHistory
     /// <param name="Day">Counted from the first day of the demo.</param>
     /// <param name="Share">What was poured of each ladder, over what the plan thought likely.</param>
     /// <param name="Mid">Grams of the first holding that is weighed; null where none was.</param>
-    private sealed record Past(string Code, int Day, string Lot, string Mass, IReadOnlyList<string> Way, string First, string Second, double Share, string? Mid, string Bar, string? Fineness);
+    private sealed record Past(
+        string Code,
+        int Day,
+        string Lot,
+        string Mass,
+        IReadOnlyList<string> Way,
+        string First,
+        string Second,
+        double Share,
+        string? Mid,
+        string Bar,
+        string? Fineness
+    );
 
     private static readonly Past[] Batches =
     [
@@ -64,7 +77,10 @@ internal static class DemoHistory
     /// <summary>Writes the year: lots a week before their first batch, the batches, and what their leavings went into.</summary>
     public static void Write(Clerk clerk)
     {
-        clerk.At(-410, 9, 0).By("TR").Write([Entry.PoolStream(Tub)], s => Pooling.Open(s.State, Tub, Tub, "filter tub", "filters of gold work"));
+        clerk
+            .At(-410, 9, 0)
+            .By("TR")
+            .Write([Entry.PoolStream(Tub)], s => Pooling.Open(s.State, Tub, Tub, "filter tub", "filters of gold work"));
         clerk.Write([Entry.PoolStream(Pot)], s => Pooling.Open(s.State, Pot, Pot, "stock pot", "barren gold liquors"));
         var received = new HashSet<string>();
         foreach (var batch in Batches)
@@ -75,32 +91,99 @@ internal static class DemoHistory
             if (batch.Way == KnownWays.GoldByNitricStrip)
                 PutAway(clerk, batch);
             if (batch.Code == "25-11")
-                clerk.After(30).Write([Entry.BatchStream(batch.Code)], s => PuttingRight.Stand(s.State, s.State.Batches[batch.Code], "the beaker cracked on the plate; what ran into the tray was wiped up and lies in T1"));
+                clerk
+                    .After(30)
+                    .Write([Entry.BatchStream(batch.Code)], s =>
+                        PuttingRight.Stand(
+                            s.State,
+                            s.State.Batches[batch.Code],
+                            "the beaker cracked on the plate; what ran into the tray was wiped up and lies in T1"
+                        )
+                    );
             // The tub was burnt and leached once, in the middle of the year; since then it fills again.
             if (batch.Code == "25-14")
-                clerk.At(batch.Day + 9, 15, 0).By("MK").Write(Pooling.Streams(clerk.Ledger.State, Tub), s => Pooling.WorkUp(s, Tub, [new("Au", Mass("0.13 g", 0.01), QuantityParser.Read("985 ‰", Field.Fineness).Number! with { PlusMinus = 0.002 })], "burnt, leached with bleach and acid, dropped", null));
+                clerk
+                    .At(batch.Day + 9, 15, 0)
+                    .By("MK")
+                    .Write(Pooling.Streams(clerk.Ledger.State, Tub), s =>
+                        Pooling.WorkUp(
+                            s,
+                            Tub,
+                            [
+                                new(
+                                    "Au",
+                                    Mass("0.13 g", 0.01),
+                                    QuantityParser.Read("985 ‰", Field.Fineness).Number! with
+                                    {
+                                        PlusMinus = 0.002,
+                                    }
+                                ),
+                            ],
+                            "burnt, leached with bleach and acid, dropped",
+                            null
+                        )
+                    );
         }
     }
 
-    private static void Receive(Clerk clerk, (string Id, string Title, string Mass, string Metal, string Low, string Likely, string High) lot, int day)
+    private static void Receive(
+        Clerk clerk,
+        (string Id, string Title, string Mass, string Metal, string Low, string Likely, string High) lot,
+        int day
+    )
     {
         TypedNumber Share(string t) => QuantityParser.Read(t + " %", Field.Share).Number!;
         var line = new ContentLine(lot.Metal, Share(lot.Low), Share(lot.Likely), Share(lot.High));
         var gold = lot.Metal == "Au";
-        var content = gold ? new Content([line, new("Cu", Share("58"), Share("63"), Share("70"), ContentOf.Rest)], "Zn") : new Content([line, new("Ni", Share("4"), Share("8"), Share("12"))], "Cu");
-        clerk.At(day, 11, 0).By("MK").Write([Entry.LotStream(lot.Id)], s => LotDecisions.Receive(s.State, lot.Id, lot.Id.ToUpperInvariant(), lot.Title, gold ? "clad brass" : "silver-tipped copper", Mass(lot.Mass, 0.1), content, null));
+        var content = gold
+            ? new Content([line, new("Cu", Share("58"), Share("63"), Share("70"), ContentOf.Rest)], "Zn")
+            : new Content([line, new("Ni", Share("4"), Share("8"), Share("12"))], "Cu");
+        clerk
+            .At(day, 11, 0)
+            .By("MK")
+            .Write([Entry.LotStream(lot.Id)], s =>
+                LotDecisions.Receive(
+                    s.State,
+                    lot.Id,
+                    lot.Id.ToUpperInvariant(),
+                    lot.Title,
+                    gold ? "clad brass" : "silver-tipped copper",
+                    Mass(lot.Mass, 0.1),
+                    content,
+                    null
+                )
+            );
     }
 
     private static void PutAway(Clerk clerk, Past batch)
     {
-        clerk.After(20).Write([Entry.BatchStream(batch.Code), Entry.PoolStream(Tub)], s => Pooling.PutIn(s, Tub, batch.Code, "4-clear", "filter"));
-        clerk.Write([Entry.BatchStream(batch.Code), Entry.PoolStream(Pot)], s => Pooling.PutIn(s, Pot, batch.Code, "5-metabisulphite", "barren"));
+        clerk
+            .After(20)
+            .Write([Entry.BatchStream(batch.Code), Entry.PoolStream(Tub)], s => Pooling.PutIn(s, Tub, batch.Code, "4-clear", "filter"));
+        clerk.Write([Entry.BatchStream(batch.Code), Entry.PoolStream(Pot)], s =>
+            Pooling.PutIn(s, Pot, batch.Code, "5-metabisulphite", "barren")
+        );
     }
 
     private static void Work(Clerk clerk, Past batch)
     {
-        clerk.At(batch.Day, 9, 0).By(batch.First).Write([Entry.BatchStream(batch.Code), Entry.LotStream(batch.Lot)],
-            s => Decisions.Start(s.State, batch.Code, batch.Code, Lots.First(l => l.Id == batch.Lot).Title, batch.Lot, Mass(batch.Mass, 0.05), Routes.Chain(batch.Way), ShelfAtWork.ForPlan(s.State, clerk.Now), 0.01, clerk.Now));
+        clerk
+            .At(batch.Day, 9, 0)
+            .By(batch.First)
+            .Write([Entry.BatchStream(batch.Code), Entry.LotStream(batch.Lot)], s =>
+                Decisions.Start(
+                    s.State,
+                    batch.Code,
+                    batch.Code,
+                    Lots.First(l => l.Id == batch.Lot).Title,
+                    batch.Lot,
+                    Mass(batch.Mass, 0.05),
+                    Routes.Chain(batch.Way),
+                    ShelfAtWork.ForPlan(s.State, clerk.Now),
+                    0.01,
+                    clerk.Now
+                )
+            );
         var bench = new BatchWriter(clerk, batch.Code);
         var steps = clerk.Ledger.State.Batches[batch.Code].Route.Steps;
         for (var i = 0; i < steps.Count; i++)
@@ -114,7 +197,9 @@ internal static class DemoHistory
                 bench.Weigh("bar", batch.Bar, 0.01, batch.Fineness);
             bench.Close();
         }
-        clerk.After(15).Write([Entry.BatchStream(batch.Code)], s => Decisions.CloseBatch(s, s.State.Batches[batch.Code], clerk.Now, clerk.Initials));
+        clerk
+            .After(15)
+            .Write([Entry.BatchStream(batch.Code)], s => Decisions.CloseBatch(s, s.State.Batches[batch.Code], clerk.Now, clerk.Initials));
     }
 
     private static TypedNumber Mass(string text, double plusMinus) => QuantityParser.Read(text, Field.Mass, plusMinus).Number!;

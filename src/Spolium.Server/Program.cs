@@ -27,21 +27,24 @@ if (Commands.Run(args) is { } code)
 
 var builder = WebApplication.CreateBuilder(args);
 builder.Services.AddOpenApi();
-builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = c =>
-{
-    if (c.ProblemDetails.Status == StatusCodes.Status503ServiceUnavailable)
-        Problems.Unsure(c.ProblemDetails);
-    if (c.ProblemDetails.Status is StatusCodes.Status413PayloadTooLarge)
+builder.Services.AddProblemDetails(o =>
+    o.CustomizeProblemDetails = c =>
     {
-        c.ProblemDetails.Title = "The request is too large";
-        c.ProblemDetails.Detail = $"At most {Limits.Body / 1_000_000} MB, of pictures and files {Limits.FileBody / 1_000_000} MB. Nothing was written.";
+        if (c.ProblemDetails.Status == StatusCodes.Status503ServiceUnavailable)
+            Problems.Unsure(c.ProblemDetails);
+        if (c.ProblemDetails.Status is StatusCodes.Status413PayloadTooLarge)
+        {
+            c.ProblemDetails.Title = "The request is too large";
+            c.ProblemDetails.Detail =
+                $"At most {Limits.Body / 1_000_000} MB, of pictures and files {Limits.FileBody / 1_000_000} MB. Nothing was written.";
+        }
+        if (c.ProblemDetails.Status == StatusCodes.Status400BadRequest && c.ProblemDetails.Type != "urn:spolium:unreadable")
+        {
+            c.ProblemDetails.Title = "The request cannot be read";
+            c.ProblemDetails.Detail = "It must be JSON in the shape that /api/openapi.json describes. Nothing was written.";
+        }
     }
-    if (c.ProblemDetails.Status == StatusCodes.Status400BadRequest && c.ProblemDetails.Type != "urn:spolium:unreadable")
-    {
-        c.ProblemDetails.Title = "The request cannot be read";
-        c.ProblemDetails.Detail = "It must be JSON in the shape that /api/openapi.json describes. Nothing was written.";
-    }
-});
+);
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = false);
 builder.Services.ConfigureHttpJsonOptions(o =>
 {
@@ -60,6 +63,7 @@ builder.Services.AddLetIn(builder.Configuration);
 builder.Services.AddResponseCompression(o => o.EnableForHttps = true);
 builder.Services.AddOutputCache();
 builder.WebHost.ConfigureKestrel(o => o.Limits.MaxRequestBodySize = Limits.Body);
+
 // Who develops restarts often, and waits for nobody.
 if (builder.Environment.IsProduction())
     builder.Services.AddHostedService<Warming>();
@@ -69,28 +73,40 @@ builder.Services.AddHostedService(s => s.GetRequiredService<BackupKeeper>());
 builder.Services.AddSingleton(new PhotoStore(Path.Combine(builder.Configuration["data"] ?? "data/demo", "photos")));
 builder.Services.AddSingleton<SimulatedPrices>();
 builder.Services.AddHostedService(s => s.GetRequiredService<SimulatedPrices>());
-builder.Services.AddSingleton<IPriceSource>(s => new TcpPrices(() => s.GetRequiredService<SimulatedPrices>().Port, s.GetRequiredService<TimeProvider>()));
+builder.Services.AddSingleton<IPriceSource>(s => new TcpPrices(
+    () => s.GetRequiredService<SimulatedPrices>().Port,
+    s.GetRequiredService<TimeProvider>()
+));
 
 var app = builder.Build();
 app.UseExceptionHandler(new ExceptionHandlerOptions { StatusCodeSelector = Problems.StatusOf });
 app.UseStatusCodePages();
 app.UseLetIn();
 app.UseResponseCompression();
-app.Use(async (context, next) =>
-{
-    // Nothing leaves the machine: everything that a page may load or ask comes from here.
-    context.Response.Headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
-    context.Response.Headers.XContentTypeOptions = "nosniff";
-    context.Response.Headers["Referrer-Policy"] = "no-referrer";
-    await next();
-});
+app.Use(
+    async (context, next) =>
+    {
+        // Nothing leaves the machine: everything that a page may load or ask comes from here.
+        context.Response.Headers.ContentSecurityPolicy =
+            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'self'; form-action "
+            + "'self'; frame-ancestors 'none'";
+        context.Response.Headers.XContentTypeOptions = "nosniff";
+        context.Response.Headers["Referrer-Policy"] = "no-referrer";
+        await next();
+    }
+);
+
 // Built files carry a hash in their name; the page itself is asked for anew each time, by whatever address.
 var files = new StaticFileOptions
 {
-    OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+    OnPrepareResponse = c =>
+        c.Context.Response.Headers.CacheControl = c.Context.Request.Path.StartsWithSegments("/assets")
+            ? "public, max-age=31536000, immutable"
+            : "no-cache",
 };
 app.UseStaticFiles(files);
 app.UseOutputCache();
+
 // The same as long as the program runs.
 app.MapOpenApi("/api/openapi.json").CacheOutput();
 var api = app.MapGroup("").AddEndpointFilter<Limits>();

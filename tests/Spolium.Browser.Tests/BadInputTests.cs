@@ -24,7 +24,16 @@ public sealed class BadInputTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
         browser.Type("Au low", "1 %");
         browser.Type("Au likely", "2 %");
         browser.Type("Au high", "3 %");
-        foreach (var (mass, reason) in new[] { ("heavy", "does not start with a number"), ("-5 g", "cannot be negative"), ("0 g", "nothing was received"), ("1e9 g", "more than this shop can hold"), ("1,284 g", "can be read two ways") })
+        foreach (
+            var (mass, reason) in new[]
+            {
+                ("heavy", "does not start with a number"),
+                ("-5 g", "cannot be negative"),
+                ("0 g", "nothing was received"),
+                ("1e9 g", "more than this shop can hold"),
+                ("1,284 g", "can be read two ways"),
+            }
+        )
         {
             browser.Type("Weight", mass);
             browser.Press("Receive it");
@@ -164,7 +173,10 @@ public sealed class BadInputTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
         {
             browser.Pour();
             // Or it caught up while the hand moved: then the second portion is one of its own.
-            browser.Until(d => browser.Text.Contains("Somebody wrote in between") || browser.Written() == before + 2 ? "" : null, "what came in between");
+            browser.Until(
+                d => browser.Text.Contains("Somebody wrote in between") || browser.Written() == before + 2 ? "" : null,
+                "what came in between"
+            );
         }
         else
             browser.See($"What was written ({before + 1})");

@@ -71,7 +71,10 @@ public sealed class BooksWalkTests : IDisposable
     {
         browser.Go("/plan/hl-1");
         browser.Way("gold by nitric strip, aqua regia");
-        browser.Click(By.XPath("(//*[contains(text(), 'nitric acid 68')]/following::button[starts-with(@title, 'how')])[1]"), "the nitric acid");
+        browser.Click(
+            By.XPath("(//*[contains(text(), 'nitric acid 68')]/following::button[starts-with(@title, 'how')])[1]"),
+            "the nitric acid"
+        );
         browser.Follow("from 22 of your batches");
         browser.See("nitric acid poured over what is needed");
         browser.Press("leave 25-08 out");

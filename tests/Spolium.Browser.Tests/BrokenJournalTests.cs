@@ -3,7 +3,8 @@ using Xunit;
 
 namespace Spolium.Browser.Tests;
 
-/// <summary>A journal that is not what was written is told at the head of every page; the word that was asked for lets writing go on.</summary>
+/// <summary>A journal that is not what was written is told at the head of every page; the word that was asked for lets writing go
+/// on.</summary>
 public sealed class BrokenJournalTests
 {
     [Fact]

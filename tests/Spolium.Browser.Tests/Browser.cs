@@ -33,12 +33,35 @@ public sealed class Browser : IDisposable
         Address = factory.ClientOptions.BaseAddress.ToString().TrimEnd('/');
 
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        foreach (var flag in new[] { "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--hide-scrollbars", $"--user-data-dir={Path.Combine(folder, "profile")}" })
+        foreach (
+            var flag in new[]
+            {
+                "--headless=new",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--hide-scrollbars",
+                $"--user-data-dir={Path.Combine(folder, "profile")}",
+            }
+        )
             options.AddArgument(flag);
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
         service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         Driver = new ChromeDriver(service, options);
-        Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = 1280, ["height"] = 800, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        Driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new()
+            {
+                ["width"] = 1280,
+                ["height"] = 800,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
     }
 
     /// <summary>No hand is faster than this from one button to the next: the page has its answer by then.</summary>
@@ -82,10 +105,16 @@ public sealed class Browser : IDisposable
     public void Go(string path) => Driver.Navigate().GoToUrl(Address + path);
 
     /// <summary>Waits until something is there and gives it.</summary>
-    public T Until<T>(Func<IWebDriver, T?> found, string what, int seconds = 15) where T : class
+    public T Until<T>(Func<IWebDriver, T?> found, string what, int seconds = 15)
+        where T : class
     {
         var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(seconds)) { PollingInterval = TimeSpan.FromMilliseconds(100) };
-        wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException), typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
+        wait.IgnoreExceptionTypes(
+            typeof(NoSuchElementException),
+            typeof(StaleElementReferenceException),
+            typeof(ElementClickInterceptedException),
+            typeof(ElementNotInteractableException)
+        );
         try
         {
             return wait.Until(found!);
@@ -100,53 +129,84 @@ public sealed class Browser : IDisposable
 
     // The page is asked once for a whole question: asked element by element, the driver is what a walk mostly waits for.
     private const string Eyes = """
-        const sized = e => { const box = e.getBoundingClientRect(); return (box.width > 0 && box.height > 0) || [...e.children].some(sized); };
-        const shown = e => { const drawn = e.closest('select') ?? e; return drawn.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && sized(drawn); };
+        const sized = e => {
+          const box = e.getBoundingClientRect();
+          return (box.width > 0 && box.height > 0) || [...e.children].some(sized);
+        };
+        const shown = e => {
+          const drawn = e.closest('select') ?? e;
+          return drawn.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && sized(drawn);
+        };
         const plain = e => e.textContent.replace(/[ \t\r\n]+/g, ' ');
 
         """;
 
-    private const string FirstShown = Eyes + """
-        const [how, what, enabled] = arguments;
-        const xpath = () => { const all = document.evaluate(what, document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null); return Array.from({ length: all.snapshotLength }, (_, i) => all.snapshotItem(i)); };
-        return (how === 'xpath' ? xpath() : [...document.querySelectorAll(what)]).find(e => shown(e) && !(enabled && e.matches(':disabled'))) ?? null;
-        """;
+    private const string FirstShown =
+        Eyes
+        + """
+            const [how, what, enabled] = arguments;
+            const xpath = () => {
+              const all = document.evaluate(what, document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null);
+              return Array.from({ length: all.snapshotLength }, (_, i) => all.snapshotItem(i));
+            };
+            const all = how === 'xpath' ? xpath() : [...document.querySelectorAll(what)];
+            return all.find(e => shown(e) && !(enabled && e.matches(':disabled'))) ?? null;
+            """;
 
-    private const string LastSaying = Eyes + """
-        const last = e => {
-          for (const child of [...e.children].reverse())
-            if (child.tagName !== 'SCRIPT' && plain(child).includes(arguments[0])) {
-              const found = last(child);
-              if (found) return found;
-            }
-          return shown(e) ? e : null;
-        };
-        return plain(document.body).includes(arguments[0]) ? last(document.body) : null;
-        """;
+    private const string LastSaying =
+        Eyes
+        + """
+            const last = e => {
+              for (const child of [...e.children].reverse())
+                if (child.tagName !== 'SCRIPT' && plain(child).includes(arguments[0])) {
+                  const found = last(child);
+                  if (found) return found;
+                }
+              return shown(e) ? e : null;
+            };
+            return plain(document.body).includes(arguments[0]) ? last(document.body) : null;
+            """;
 
     /// <summary>The first element on the page that can be seen, and pressed if that is asked; null where there is none.</summary>
-    public IWebElement? Shown(By by, bool enabled = false) => (IWebElement?)Driver.ExecuteScript(FirstShown, by.Mechanism, by.Criteria, enabled);
+    public IWebElement? Shown(By by, bool enabled = false) =>
+        (IWebElement?)Driver.ExecuteScript(FirstShown, by.Mechanism, by.Criteria, enabled);
 
     /// <summary>Waits for a text; gives the innermost of the last elements that say it.</summary>
     public IWebElement See(string text) => Until(_ => (IWebElement?)Driver.ExecuteScript(LastSaying, text), $"'{text}'");
 
-    public void Click(By by, string what) => Until(_ =>
-    {
-        var e = Shown(by, enabled: true);
-        if (e is null)
-            return null;
-        Driver.ExecuteScript("arguments[0].scrollIntoView({block:'center'})", e);
-        e.Click();
-        return e;
-    }, what);
+    public void Click(By by, string what) =>
+        Until(
+            _ =>
+            {
+                var e = Shown(by, enabled: true);
+                if (e is null)
+                    return null;
+                Driver.ExecuteScript("arguments[0].scrollIntoView({block:'center'})", e);
+                e.Click();
+                return e;
+            },
+            what
+        );
 
-    public void Press(string button) => Click(By.XPath($"//button[starts-with(normalize-space(.), {Quote(button)})]"), $"button '{button}'");
+    public void Press(string button) =>
+        Click(By.XPath($"//button[starts-with(normalize-space(.), {Quote(button)})]"), $"button '{button}'");
 
     public void Follow(string link) => Click(By.XPath($"//a[contains(normalize-space(.), {Quote(link)})]"), $"link '{link}'");
 
     /// <summary>The input with this label, or aria-label.</summary>
-    public IWebElement Field(string label) => Until(_ => new[] { $"//input[@aria-label={Quote(label)}]", $"//label[starts-with(normalize-space(.), {Quote(label)})]//input", $"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input" }
-        .Select(path => Shown(By.XPath(path))).FirstOrDefault(e => e is not null), $"field '{label}'");
+    public IWebElement Field(string label) =>
+        Until(
+            _ =>
+                new[]
+                {
+                    $"//input[@aria-label={Quote(label)}]",
+                    $"//label[starts-with(normalize-space(.), {Quote(label)})]//input",
+                    $"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input",
+                }
+                    .Select(path => Shown(By.XPath(path)))
+                    .FirstOrDefault(e => e is not null),
+            $"field '{label}'"
+        );
 
     public void Type(string label, string text)
     {
@@ -160,49 +220,90 @@ public sealed class Browser : IDisposable
     /// Chooses an entry of a list by the beginning of its words. An answer that comes just then may move the field
     /// from under the pointer, so that the press opens nothing: whoever sees no list presses again.
     /// </summary>
-    public void Choose(string label, string option) => Choose(By.XPath($"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input"),
-        By.XPath($"//*[@role='option' and starts-with(normalize-space(.), {Quote(option)})]"), $"'{option}' of '{label}'");
+    public void Choose(string label, string option) =>
+        Choose(
+            By.XPath($"//label[starts-with(normalize-space(.), {Quote(label)})]/..//input"),
+            By.XPath($"//*[@role='option' and starts-with(normalize-space(.), {Quote(option)})]"),
+            $"'{option}' of '{label}'"
+        );
 
     private void Choose(By field, By entry, string what)
     {
         Click(field, what);
-        Until(_ =>
-        {
-            if (Shown(entry) is { } there)
+        Until(
+            _ =>
             {
-                there.Click();
-                return there;
-            }
-            if (Shown(field) is { } shut && shut.GetAttribute("data-expanded") is null)
-                shut.Click();
-            return null;
-        }, what);
+                if (Shown(entry) is { } there)
+                {
+                    there.Click();
+                    return there;
+                }
+                if (Shown(field) is { } shut && shut.GetAttribute("data-expanded") is null)
+                    shut.Click();
+                return null;
+            },
+            what
+        );
     }
 
     /// <summary>Chooses a way on the Plan page by its title, once the ways of the lot were found.</summary>
     public void Way(string title)
     {
         See("speaks against it");
-        Choose(By.XPath("//label[normalize-space(.)='Way']/..//input"), By.XPath($"//*[@role='option' and contains(., {Quote(title)})]"), title);
+        Choose(
+            By.XPath("//label[normalize-space(.)='Way']/..//input"),
+            By.XPath($"//*[@role='option' and contains(., {Quote(title)})]"),
+            title
+        );
         See(title);
     }
 
     public bool Has(By by) => Shown(by) is not null;
 
     /// <summary>Waits until no request is under way and the page has settled.</summary>
-    public void Settle() => Until(d => ((IJavaScriptExecutor)d).ExecuteScript("return document.readyState === 'complete' && !document.querySelector('[aria-busy=true]') && document.fonts.status === 'loaded'") is true ? "" : null, "a settled page");
+    public void Settle() =>
+        Until(
+            d =>
+                ((IJavaScriptExecutor)d).ExecuteScript(
+                    "return document.readyState === 'complete' && !document.querySelector('[aria-busy=true]') && document.fonts.status "
+                        + "=== 'loaded'"
+                )
+                    is true
+                    ? ""
+                    : null,
+            "a settled page"
+        );
 
     /// <summary>Serious and critical findings of axe, as text.</summary>
     public IReadOnlyList<string> Axe()
     {
         var script = System.IO.File.ReadAllText(Path.Combine(Repository.Root, "web/node_modules/axe-core/axe.min.js"));
         Driver.ExecuteScript(script);
-        var json = (string)Driver.ExecuteAsyncScript("const done = arguments[arguments.length - 1]; axe.run(document, { resultTypes: ['violations'] }).then(r => done(JSON.stringify(r.violations.map(v => ({ impact: v.impact, id: v.id, help: v.help, where: v.nodes.slice(0, 3).map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')) })))))")!;
-        return [.. JsonDocument.Parse(json).RootElement.EnumerateArray().Where(v => v.GetProperty("impact").GetString() is "serious" or "critical").Select(v => v.ToString())];
+        var json = (string)
+            Driver.ExecuteAsyncScript(
+                "const done = arguments[arguments.length - 1]; axe.run(document, { resultTypes: ['violations'] }).then(r => "
+                    + "done(JSON.stringify(r.violations.map(v => ({ impact: v.impact, id: v.id, help: v.help, where: v.nodes.slice(0, "
+                    + "3).map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')) })))))"
+            )!;
+        return
+        [
+            .. JsonDocument
+                .Parse(json)
+                .RootElement.EnumerateArray()
+                .Where(v => v.GetProperty("impact").GetString() is "serious" or "critical")
+                .Select(v => v.ToString()),
+        ];
     }
 
     /// <summary>Warnings and errors that the page wrote to its console, other than answers that the server refused on purpose.</summary>
-    public IReadOnlyList<string> Console() => [.. Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Warning && !l.Message.Contains("status of 422") && !l.Message.Contains("status of 409")).Select(l => l.Message)];
+    public IReadOnlyList<string> Console() =>
+        [
+            .. Driver
+                .Manage()
+                .Logs.GetLog(LogType.Browser)
+                .Where(l => l.Level >= LogLevel.Warning && !l.Message.Contains("status of 422") && !l.Message.Contains("status of 409"))
+                .Select(l => l.Message),
+        ];
 
     private static string Quote(string text) => text.Contains('\'') ? $"\"{text}\"" : $"'{text}'";
 

@@ -3,7 +3,8 @@ using Xunit;
 
 namespace Spolium.Browser.Tests;
 
-/// <summary>The new pages in clumsy hands: nonsense in fields, empty forms, a reload, the back button, a second tab. Nothing is lost, each field says what is wrong.</summary>
+/// <summary>The new pages in clumsy hands: nonsense in fields, empty forms, a reload, the back button, a second tab. Nothing is lost, each
+/// field says what is wrong.</summary>
 public sealed class ClumsyWorthTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
 {
     private readonly Browser browser = demo.Browser.Fresh();
@@ -21,7 +22,10 @@ public sealed class ClumsyWorthTests(DemoBrowser demo) : IClassFixture<DemoBrows
         Assert.NotEmpty(browser.Driver.FindElements(By.XPath("//ol[@aria-busy]//button[.='strip']")));
         browser.Type("Taken into the batch", "50 g");
         browser.Driver.Navigate().Refresh();
-        browser.Until(d => d.FindElements(By.XPath("//ol[@aria-busy]//button[.='strip']")).Count > 0 ? "" : null, "the strip after the reload");
+        browser.Until(
+            d => d.FindElements(By.XPath("//ol[@aria-busy]//button[.='strip']")).Count > 0 ? "" : null,
+            "the strip after the reload"
+        );
         Assert.Equal("50 g", browser.Field("Taken into the batch").GetAttribute("value"));
         browser.Go("/lots/hl-9a");
         browser.See("mounts");
@@ -86,7 +90,10 @@ public sealed class ClumsyWorthTests(DemoBrowser demo) : IClassFixture<DemoBrows
         browser.Driver.Close();
         browser.Driver.SwitchTo().Window(first);
         browser.Press("Set it aside");
-        browser.Until(d => browser.Text.Contains("Somebody wrote in between") || browser.Text.Contains("by the offer") ? "" : null, "what came in between");
+        browser.Until(
+            d => browser.Text.Contains("Somebody wrote in between") || browser.Text.Contains("by the offer") ? "" : null,
+            "what came in between"
+        );
         browser.See("by the offer");
     }
 }

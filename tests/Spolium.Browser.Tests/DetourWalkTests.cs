@@ -26,7 +26,15 @@ public sealed class DetourWalkTests : IDisposable
         browser.Type("What went wrong", "it foamed over");
         browser.Press("Give it up");
         browser.See("nothing goes on from there");
-        foreach (var method in new[] { "Boil the nitric acid off", "Dilute, chill, filter", "Bring the gold down with ferrous", "Wash, dry and melt" })
+        foreach (
+            var method in new[]
+            {
+                "Boil the nitric acid off",
+                "Dilute, chill, filter",
+                "Bring the gold down with ferrous",
+                "Wash, dry and melt",
+            }
+        )
             Then(method);
         browser.Press("Give it up");
         browser.See("given up");

@@ -37,7 +37,10 @@ public sealed class NoAnswerTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
     {
         browser.Go("/lots");
         browser.See("HL-1");
-        browser.Driver.ExecuteScript("window.real = window.fetch; window.fetch = (r, ...rest) => r.url?.endsWith('/api/shelf') ? Promise.resolve(new Response('{}', { headers: { 'content-type': 'application/json' } })) : real(r, ...rest)");
+        browser.Driver.ExecuteScript(
+            "window.real = window.fetch; window.fetch = (r, ...rest) => r.url?.endsWith('/api/shelf') ? Promise.resolve(new "
+                + "Response('{}', { headers: { 'content-type': 'application/json' } })) : real(r, ...rest)"
+        );
         browser.Follow("Shelf");
         browser.See("This page broke");
         browser.Follow("Lots");

@@ -82,7 +82,10 @@ public sealed class OtherWaysTests(DemoBrowser demo) : IClassFixture<DemoBrowser
         browser.Press("Take this lot back");
         browser.Type("What was wrong?", "weighed with the tray");
         browser.Press("Take this lot back");
-        browser.Until(d => d.FindElements(By.XPath("//section[@aria-label='lots']//strong[.='TB-1']")).Count == 0 ? "" : null, "TB-1 gone from the list");
+        browser.Until(
+            d => d.FindElements(By.XPath("//section[@aria-label='lots']//strong[.='TB-1']")).Count == 0 ? "" : null,
+            "TB-1 gone from the list"
+        );
     }
 
     [Fact]
@@ -137,7 +140,17 @@ public sealed class OtherWaysTests(DemoBrowser demo) : IClassFixture<DemoBrowser
         browser.Type("Code", code);
         browser.Type("What it is", "trial rings");
         browser.Type("Weight", mass);
-        foreach (var (field, text) in new[] { ("Au low", "1.6 %"), ("Au likely", "2.1 %"), ("Au high", "2.7 %"), ("Cu low", "58 %"), ("Cu likely", "63 %"), ("Cu high", "70 %") })
+        foreach (
+            var (field, text) in new[]
+            {
+                ("Au low", "1.6 %"),
+                ("Au likely", "2.1 %"),
+                ("Au high", "2.7 %"),
+                ("Cu low", "58 %"),
+                ("Cu likely", "63 %"),
+                ("Cu high", "70 %"),
+            }
+        )
             browser.Type(field, text);
         browser.Choose("The balance is", "Zn");
         browser.Press("Receive it");

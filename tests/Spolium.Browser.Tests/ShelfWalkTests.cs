@@ -32,7 +32,10 @@ public sealed class ShelfWalkTests : IDisposable
         browser.Press("no real scale");
         browser.Type("on the pan", "68.9 g");
         browser.Press("Put it on");
-        browser.Until(d => d.FindElements(By.XPath("//footer[contains(., '68.9') and contains(., 'steady')]")).FirstOrDefault(), "a steady scale");
+        browser.Until(
+            d => d.FindElements(By.XPath("//footer[contains(., '68.9') and contains(., 'steady')]")).FirstOrDefault(),
+            "a steady scale"
+        );
         browser.Driver.FindElement(By.TagName("body")).SendKeys(Keys.Escape);
         browser.Field("weighed, glass taken off").SendKeys(" ");
         Assert.StartsWith("68.9", browser.Field("weighed, glass taken off").GetAttribute("value"));
@@ -76,7 +79,17 @@ public sealed class ShelfWalkTests : IDisposable
         browser.Type("Code", "W-1");
         browser.Type("What it is", "clad trial rings");
         browser.Type("Weight", "40 g");
-        foreach (var (field, value) in new[] { ("Au low", "1.6 %"), ("Au likely", "2.1 %"), ("Au high", "2.7 %"), ("Cu low", "58"), ("Cu likely", "63"), ("Cu high", "70") })
+        foreach (
+            var (field, value) in new[]
+            {
+                ("Au low", "1.6 %"),
+                ("Au likely", "2.1 %"),
+                ("Au high", "2.7 %"),
+                ("Cu low", "58"),
+                ("Cu likely", "63"),
+                ("Cu high", "70"),
+            }
+        )
             browser.Type(field, value);
         browser.Choose("The balance is", "Zn");
         browser.Press("Receive it");
@@ -128,7 +141,9 @@ public sealed class ShelfWalkTests : IDisposable
     {
         browser.Go("/shelf/bottle/" + bottle);
         browser.See("Movements");
-        var text = browser.Driver.FindElement(By.XPath($"//aside[@aria-label='bottle {bottle}']//button[contains(@title, 'in {bottle} was')]")).Text;
+        var text = browser
+            .Driver.FindElement(By.XPath($"//aside[@aria-label='bottle {bottle}']//button[contains(@title, 'in {bottle} was')]"))
+            .Text;
         return double.Parse(text.Replace("\u202F", "").Split(' ', 'g')[0], CultureInfo.InvariantCulture);
     }
 }

@@ -13,7 +13,26 @@ public class Shots
         var folder = Environment.GetEnvironmentVariable("SPOLIUM_SHOTS");
         Assert.SkipWhen(folder is null, "only when pictures are asked for: ./check shots");
         using var browser = new Browser(demo: true);
-        foreach (var (name, path, ready) in new[] { ("lots", "/lots/hl-2a", "likely margin"), ("sorted", "/lots/hl-2", "not in any part"), ("prices", "/lots/prices", "made-up prices"), ("kinds", "/lots/kinds/relay-leaf", "Copy it and make it yours"), ("plan", "/plan/hl-9a", "speaks against it"), ("run", "/run/26-02", "Portion 3"), ("step", "/plan/step", "13.54"), ("card", "/run/26-02/card", "Temperature, time, initials"), ("trail", "/trail/26-01", "came out; the feed"), ("slip", "/trail/25-24", "2.71 g would fit"), ("shelf", "/shelf/bottle/N-2", "weighed volume"), ("books", "/books", "25-24"), ("steady", "/books/chart", "beyond three sigma"), ("taught", "/books/practice", "from 22 of your batches"), ("sources", "/sources", "Guesses without a source") })
+        foreach (
+            var (name, path, ready) in new[]
+            {
+                ("lots", "/lots/hl-2a", "likely margin"),
+                ("sorted", "/lots/hl-2", "not in any part"),
+                ("prices", "/lots/prices", "made-up prices"),
+                ("kinds", "/lots/kinds/relay-leaf", "Copy it and make it yours"),
+                ("plan", "/plan/hl-9a", "speaks against it"),
+                ("run", "/run/26-02", "Portion 3"),
+                ("step", "/plan/step", "13.54"),
+                ("card", "/run/26-02/card", "Temperature, time, initials"),
+                ("trail", "/trail/26-01", "came out; the feed"),
+                ("slip", "/trail/25-24", "2.71 g would fit"),
+                ("shelf", "/shelf/bottle/N-2", "weighed volume"),
+                ("books", "/books", "25-24"),
+                ("steady", "/books/chart", "beyond three sigma"),
+                ("taught", "/books/practice", "from 22 of your batches"),
+                ("sources", "/sources", "Guesses without a source"),
+            }
+        )
         {
             browser.Go(path);
             browser.See(ready);
@@ -32,13 +51,18 @@ public class Shots
         browser.Go("/plan/hl-2a");
         browser.Way("silver by nitric acid, chloride");
         browser.Settle();
-        ((IJavaScriptExecutor)browser.Driver).ExecuteScript("window.scrollTo(0, document.querySelector('ol[aria-busy]').getBoundingClientRect().top + window.scrollY - 90)");
+        ((IJavaScriptExecutor)browser.Driver).ExecuteScript(
+            "window.scrollTo(0, document.querySelector('ol[aria-busy]').getBoundingClientRect().top + window.scrollY - 90)"
+        );
         Thread.Sleep(400);
         browser.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder!, "stair.png"));
         browser.Go("/plan/hl-1");
         browser.Way("gold by nitric strip, aqua regia");
         browser.See("What to mind");
-        ((IJavaScriptExecutor)browser.Driver).ExecuteScript("const side = document.querySelector('aside[aria-label^=Strip]'); side.scrollTop = [...side.querySelectorAll('h2')].find((h) => h.textContent === 'What to mind').offsetTop - 90");
+        ((IJavaScriptExecutor)browser.Driver).ExecuteScript(
+            "const side = document.querySelector('aside[aria-label^=Strip]'); side.scrollTop = [...side.querySelectorAll('h2')].find((h) "
+                + "=> h.textContent === 'What to mind').offsetTop - 90"
+        );
         browser.Settle();
         browser.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder!, "safety.png"));
         browser.Go("/plan/hl-1");

@@ -66,7 +66,12 @@ public sealed class SilverWalkTests : IDisposable
         for (var i = 0; i < times && browser.MayPour(); i++)
         {
             // Likely is what the high end wants and a few rungs less: the last ones are for an unlucky lot.
-            if (times == 99 && i > 0 && browser.Driver.FindElements(By.CssSelector("ol[aria-label^='portions of'] > li")).Count is > 4 and var rungs && i > 0.75 * rungs)
+            if (
+                times == 99
+                && i > 0
+                && browser.Driver.FindElements(By.CssSelector("ol[aria-label^='portions of'] > li")).Count is > 4 and var rungs
+                && i > 0.75 * rungs
+            )
                 return;
             var before = browser.Written();
             browser.Pour();

@@ -116,13 +116,16 @@ public sealed class SlipWalkTests : IDisposable
         browser.See("The readings agree");
         browser.Driver.SwitchTo().Window(first);
         // The first page may have caught up by itself; if not, it is told.
-        browser.Until(d =>
-        {
-            if (browser.Text.Contains("The readings agree"))
-                return "";
-            d.FindElements(By.XPath("//button[starts-with(., 'Put right: ')]")).FirstOrDefault()?.Click();
-            return null;
-        }, "an agreement in the first tab");
+        browser.Until(
+            d =>
+            {
+                if (browser.Text.Contains("The readings agree"))
+                    return "";
+                d.FindElements(By.XPath("//button[starts-with(., 'Put right: ')]")).FirstOrDefault()?.Click();
+                return null;
+            },
+            "an agreement in the first tab"
+        );
         browser.See("The readings agree");
         browser.See("bar put right by AV: 2.71 g in place of 0.271 g");
         Assert.Single(browser.Driver.FindElements(By.XPath("//p[contains(., 'put right by')]")));
@@ -160,7 +163,8 @@ public sealed class SlipWalkTests : IDisposable
         File.Delete(file);
     }
 
-    private string Row(string what) => browser.Until(d => d.FindElements(By.XPath($"//tr[th[.='{what}']]")).FirstOrDefault(e => e.Displayed), what).Text;
+    private string Row(string what) =>
+        browser.Until(d => d.FindElements(By.XPath($"//tr[th[.='{what}']]")).FirstOrDefault(e => e.Displayed), what).Text;
 
     public void Dispose() => browser.Dispose();
 
@@ -187,7 +191,14 @@ public sealed class SlipWalkTests : IDisposable
         browser.Press("Receive it");
         // Refused far above the button that was pressed: it comes into view.
         browser.See("It was 412.6 kg");
-        browser.Until(d => d.FindElement(By.XPath("//button[starts-with(., 'It was')]")).Location.Y > Convert.ToInt64(((IJavaScriptExecutor)d).ExecuteScript("return Math.round(scrollY)"), null) ? "" : null, "the refusal in view");
+        browser.Until(
+            d =>
+                d.FindElement(By.XPath("//button[starts-with(., 'It was')]")).Location.Y
+                > Convert.ToInt64(((IJavaScriptExecutor)d).ExecuteScript("return Math.round(scrollY)"), null)
+                    ? ""
+                    : null,
+            "the refusal in view"
+        );
         Assert.Empty(browser.Axe());
         browser.Field("Weight").SendKeys(Keys.F2);
         browser.Until(_ => browser.Field("Weight").GetAttribute("value") == "412.6 kg" ? "" : null, "the number that agrees");

@@ -143,10 +143,16 @@ public sealed class StrengthWalkTests(DemoBrowser demo) : IClassFixture<DemoBrow
         browser.Type("on the pan", "2000 g");
         browser.Press("Put it on");
         browser.Until(d => d.FindElements(By.XPath("//footer[contains(., 'moving')]")).FirstOrDefault(), "a moving scale");
-        browser.Until(d => d.FindElements(By.XPath("//footer[contains(., '2000.') and contains(., 'steady')]")).FirstOrDefault(), "a steady scale");
+        browser.Until(
+            d => d.FindElements(By.XPath("//footer[contains(., '2000.') and contains(., 'steady')]")).FirstOrDefault(),
+            "a steady scale"
+        );
         browser.Driver.FindElement(By.TagName("body")).SendKeys(Keys.Escape);
         browser.Press("tare");
-        browser.Until(d => d.FindElements(By.XPath("//footer[contains(., '0.0') and not(contains(., '2000.'))]")).FirstOrDefault(), "a tared scale");
+        browser.Until(
+            d => d.FindElements(By.XPath("//footer[contains(., '0.0') and not(contains(., '2000.'))]")).FirstOrDefault(),
+            "a tared scale"
+        );
     }
 
     [Fact]

@@ -24,10 +24,28 @@ public sealed class WetHandsTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
     {
         for (var i = 0; i < times; i++)
         {
-            browser.Driver.ExecuteCdpCommand("Input.dispatchKeyEvent", new() { ["type"] = "keyDown", ["key"] = key, ["code"] = "Key" + key.ToUpperInvariant(), ["text"] = key, ["autoRepeat"] = i > 0 });
+            browser.Driver.ExecuteCdpCommand(
+                "Input.dispatchKeyEvent",
+                new()
+                {
+                    ["type"] = "keyDown",
+                    ["key"] = key,
+                    ["code"] = "Key" + key.ToUpperInvariant(),
+                    ["text"] = key,
+                    ["autoRepeat"] = i > 0,
+                }
+            );
             Thread.Sleep(60);
         }
-        browser.Driver.ExecuteCdpCommand("Input.dispatchKeyEvent", new() { ["type"] = "keyUp", ["key"] = key, ["code"] = "Key" + key.ToUpperInvariant() });
+        browser.Driver.ExecuteCdpCommand(
+            "Input.dispatchKeyEvent",
+            new()
+            {
+                ["type"] = "keyUp",
+                ["key"] = key,
+                ["code"] = "Key" + key.ToUpperInvariant(),
+            }
+        );
     }
 
     [Fact]
@@ -111,12 +129,25 @@ public sealed class WetHandsTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
         browser.See("Done when");
         if (theme == "by night")
             browser.Press("by night");
-        var printed = (Dictionary<string, object>)browser.Driver.ExecuteCdpCommand("Page.printToPDF", new() { ["paperWidth"] = 8.27, ["paperHeight"] = 11.69, ["printBackground"] = true })!;
+        var printed =
+            (Dictionary<string, object>)
+                browser.Driver.ExecuteCdpCommand(
+                    "Page.printToPDF",
+                    new()
+                    {
+                        ["paperWidth"] = 8.27,
+                        ["paperHeight"] = 11.69,
+                        ["printBackground"] = true,
+                    }
+                )!;
         var pdf = Convert.FromBase64String((string)printed["data"]);
         var pages = System.Text.RegularExpressions.Regex.Count(System.Text.Encoding.Latin1.GetString(pdf), @"/Type\s*/Page\b(?!s)");
         Assert.Equal(1, pages);
         browser.Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new() { ["media"] = "print" });
-        Assert.Equal("#fff", browser.Driver.ExecuteScript("return getComputedStyle(document.documentElement).getPropertyValue('--paper').trim()"));
+        Assert.Equal(
+            "#fff",
+            browser.Driver.ExecuteScript("return getComputedStyle(document.documentElement).getPropertyValue('--paper').trim()")
+        );
         Assert.True(browser.Driver.FindElement(By.TagName("main")).Size.Width > 600);
         browser.Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new() { ["media"] = "" });
     }
@@ -130,7 +161,10 @@ public sealed class WetHandsTests(DemoBrowser demo) : IClassFixture<DemoBrowser>
         var written = browser.Written();
         browser.Click(By.XPath("//label[starts-with(., 'when')]/select/option[@value='10']"), "ten minutes ago");
         // The server writes; its answer is lost on the way.
-        browser.Driver.ExecuteScript("window.real = window.fetch; window.fetch = async (r, ...rest) => { const a = await real(r, ...rest); if (String(r.url).endsWith('/pours')) throw new TypeError('cut'); return a; }");
+        browser.Driver.ExecuteScript(
+            "window.real = window.fetch; window.fetch = async (r, ...rest) => { const a = await real(r, ...rest); if "
+                + "(String(r.url).endsWith('/pours')) throw new TypeError('cut'); return a; }"
+        );
         browser.Pour();
         browser.See("Spolium does not answer");
         Thread.Sleep(1100);

@@ -78,7 +78,12 @@ public sealed class WholeJobTests : IDisposable
         foreach (var sign in signs)
         {
             browser.Click(By.XPath($"//button[@role='checkbox' and contains(., \"{sign}\")]"), sign);
-            browser.Until(d => d.FindElements(By.XPath($"//button[@role='checkbox' and @aria-checked='true' and contains(., \"{sign}\")]")).FirstOrDefault(), $"{sign} ticked");
+            browser.Until(
+                d =>
+                    d.FindElements(By.XPath($"//button[@role='checkbox' and @aria-checked='true' and contains(., \"{sign}\")]"))
+                        .FirstOrDefault(),
+                $"{sign} ticked"
+            );
             Browser.HandMoves();
         }
     }
@@ -142,7 +147,10 @@ public sealed class WholeJobTests : IDisposable
         browser.See("0.5 grams");
         browser.Click(By.XPath("//label[starts-with(., 'when')]/select/option[@value='10']"), "ten minutes ago");
         browser.Press("Log it");
-        browser.Until(d => d.FindElements(By.XPath("//button[starts-with(normalize-space(.), 'another amount')]")).FirstOrDefault(), "the logged amount");
+        browser.Until(
+            d => d.FindElements(By.XPath("//button[starts-with(normalize-space(.), 'another amount')]")).FirstOrDefault(),
+            "the logged amount"
+        );
         See("a drop with stannous chloride", "the last portion brought no more brown", "the powder has settled");
         browser.Press("bring down is done");
     }

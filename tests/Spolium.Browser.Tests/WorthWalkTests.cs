@@ -26,7 +26,15 @@ public sealed class WorthWalkTests : IDisposable
         Part(1, "rivets", "100 x 0.9 g", null);
         browser.See("48\u202Fg not in any part");
         browser.Press("Something was taken out");
-        browser.Driver.FindElements(By.XPath("//label[.='Taken out, goes on nowhere']/../../following-sibling::*//input | //fieldset[.//label[.='Taken out, goes on nowhere']]//input")).Last(e => e.Displayed).SendKeys("47.2 g");
+        browser
+            .Driver.FindElements(
+                By.XPath(
+                    "//label[.='Taken out, goes on nowhere']/../../following-sibling::*//input | //fieldset[.//label[.='Taken out, goes "
+                        + "on nowhere']]//input"
+                )
+            )
+            .Last(e => e.Displayed)
+            .SendKeys("47.2 g");
         browser.See("0.8\u202Fg not in any part");
         Holds(0, "as silver contact on copper or brass");
         Holds(1, "not known");
@@ -70,7 +78,10 @@ public sealed class WorthWalkTests : IDisposable
         browser.Click(By.XPath("//button[starts-with(., 'leave it out')]"), "leave one out");
         browser.Until(d => Columns() == 3 ? "" : null, "three columns");
         browser.Press("gold by nitric strip, chlorine");
-        browser.Until(d => d.FindElements(By.CssSelector("ol[aria-busy] button")).Any(b => b.Text == "strip") ? "" : null, "the stair of that way");
+        browser.Until(
+            d => d.FindElements(By.CssSelector("ol[aria-busy] button")).Any(b => b.Text == "strip") ? "" : null,
+            "the stair of that way"
+        );
         browser.Press("strip");
         browser.See("Strip the base metal with nitric acid");
         browser.See("ways do not go, and the way round");
@@ -79,7 +90,12 @@ public sealed class WorthWalkTests : IDisposable
         browser.Click(By.XPath("//ol[@aria-busy]//button[.='bring down']"), "the precipitation");
         browser.Choose("Done by", "Bring the gold down with ferrous sulphate");
         browser.See("usual ferrous sulphate");
-        Assert.Equal("Done by", browser.Driver.ExecuteScript("return document.activeElement.closest('.mantine-InputWrapper-root')?.querySelector('label')?.textContent"));
+        Assert.Equal(
+            "Done by",
+            browser.Driver.ExecuteScript(
+                "return document.activeElement.closest('.mantine-InputWrapper-root')?.querySelector('label')?.textContent"
+            )
+        );
 
         browser.Type("Save this plan as", "mounts by ferrous");
         browser.Press("Save");
@@ -99,7 +115,10 @@ public sealed class WorthWalkTests : IDisposable
         browser.Go("/lots/hl-2a");
         browser.See("Do it");
         var was = Margin();
-        var handle = browser.Until(d => d.FindElements(By.CssSelector("button[role=slider][aria-label='silver, likely']")).FirstOrDefault(e => e.Displayed), "the likely mark");
+        var handle = browser.Until(
+            d => d.FindElements(By.CssSelector("button[role=slider][aria-label='silver, likely']")).FirstOrDefault(e => e.Displayed),
+            "the likely mark"
+        );
         new Actions(browser.Driver).ClickAndHold(handle).MoveByOffset(-40, 0).MoveByOffset(-40, 0).Release().Perform();
         browser.See("with the content as you moved it");
         browser.Until(d => Margin() != was ? "" : null, "another margin");
@@ -204,7 +223,8 @@ public sealed class WorthWalkTests : IDisposable
 
     private int Columns() => browser.Driver.FindElements(By.CssSelector("section[aria-label='ways side by side'] thead th")).Count;
 
-    private IReadOnlyList<IWebElement> Row(int part) => browser.Driver.FindElements(By.XPath($"//fieldset[legend='part {part + 1}']//input[not(@type='hidden')]"));
+    private IReadOnlyList<IWebElement> Row(int part) =>
+        browser.Driver.FindElements(By.XPath($"//fieldset[legend='part {part + 1}']//input[not(@type='hidden')]"));
 
     private void Part(int part, string title, string weight, string? tare)
     {

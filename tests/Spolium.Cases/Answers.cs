@@ -16,22 +16,48 @@ public static class Answers
     public static readonly IReadOnlyDictionary<string, Answer> ByFamily = new Dictionary<string, Answer>
     {
         ["molar-mass"] = (g, _) => One("g_per_mol", Formula.Parse(Text(g, "formula")).MolarMass),
-        ["balance"] = (g, _) => new Dictionary<string, IReadOnlyList<double>> { ["coefficients"] = [.. Equation.Parse(Text(g, "unbalanced")).Balance().Terms.Select(t => t.Coefficient.ToDouble())] },
+        ["balance"] = (g, _) =>
+            new Dictionary<string, IReadOnlyList<double>>
+            {
+                ["coefficients"] = [.. Equation.Parse(Text(g, "unbalanced")).Balance().Terms.Select(t => t.Coefficient.ToDouble())],
+            },
         ["parse"] = Parse,
         ["nitric-stoichiometry"] = (g, _) => Taken(AcidUse.InNitric(Metals(g, false), Number(Double(g, "no2_share")))),
         ["aqua-regia-stoichiometry"] = (g, _) => Taken(AcidUse.InAquaRegia(Metals(g, true))),
         ["residual-nitric"] = Residual,
         ["residual-ladder"] = Ladder,
         ["gold-precipitant"] = Precipitant,
-        ["wash"] = (g, _) => One("left_share", Washing.LeftShare(Millilitres(g, "held_mL"), Millilitres(g, "wash_mL"), Number(Double(g, "mixing")), (int)Double(g, "times"))),
+        ["wash"] = (g, _) =>
+            One(
+                "left_share",
+                Washing.LeftShare(
+                    Millilitres(g, "held_mL"),
+                    Millilitres(g, "wash_mL"),
+                    Number(Double(g, "mixing")),
+                    (int)Double(g, "times")
+                )
+            ),
         ["sheet-time"] = (g, _) => One("minutes", Sheet(g)),
         ["sheet-time-lean"] = (g, _) => One("minutes", SheetTime.MinutesLean(Sheet(g), Double(g, "acid_over_needed"))),
         ["dilute-by-mass"] = Dilute,
         ["blend-two"] = Blend,
         ["crystallise"] = Crystallise,
-        ["bleach-age"] = (g, _) => One("percent_left", Ageing.BleachPercent(Number(Double(g, "percent")), Number(Double(g, "k_per_percent_day")), Number(Double(g, "days")))),
-        ["above-possible"] = (g, _) => Many(("not_product_share_at_least", Drying.SomethingElse(Grams(Double(g, "possible_g")), Grams(Double(g, "found_g")))), ("surplus_g", Drying.Surplus(Grams(Double(g, "possible_g")), Grams(Double(g, "found_g"))))),
-        ["density-check-points"] = (g, _) => One("density", DensityTable.BySolute[Text(g, "solute")].Density(Double(g, "mass_percent"), Double(g, "temperature_C")) ?? throw new FormatException("outside of the table")),
+        ["bleach-age"] = (g, _) =>
+            One(
+                "percent_left",
+                Ageing.BleachPercent(Number(Double(g, "percent")), Number(Double(g, "k_per_percent_day")), Number(Double(g, "days")))
+            ),
+        ["above-possible"] = (g, _) =>
+            Many(
+                ("not_product_share_at_least", Drying.SomethingElse(Grams(Double(g, "possible_g")), Grams(Double(g, "found_g")))),
+                ("surplus_g", Drying.Surplus(Grams(Double(g, "possible_g")), Grams(Double(g, "found_g"))))
+            ),
+        ["density-check-points"] = (g, _) =>
+            One(
+                "density",
+                DensityTable.BySolute[Text(g, "solute")].Density(Double(g, "mass_percent"), Double(g, "temperature_C"))
+                    ?? throw new FormatException("outside of the table")
+            ),
         ["inquart"] = Inquart,
         ["oxalic-caustic"] = OxalicCaustic,
         ["silver-chloride"] = SilverAsChloride,
@@ -68,8 +94,14 @@ public static class Answers
         return values;
     }
 
-    private static Dictionary<string, IReadOnlyList<double>> Taken(AcidTaken t) => Many(
-        ("hno3_used_g", t.NitricGrams), ("nitrate_reduced_as_hno3_g", t.ReducedGrams), ("hcl_used_g", t.HclGrams), ("no_L", Litres(t.No)), ("no2_L", Litres(t.No2)));
+    private static Dictionary<string, IReadOnlyList<double>> Taken(AcidTaken t) =>
+        Many(
+            ("hno3_used_g", t.NitricGrams),
+            ("nitrate_reduced_as_hno3_g", t.ReducedGrams),
+            ("hcl_used_g", t.HclGrams),
+            ("no_L", Litres(t.No)),
+            ("no2_L", Litres(t.No2))
+        );
 
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> Residual(JsonElement g, JsonElement _)
     {
@@ -80,7 +112,13 @@ public static class Answers
         var dose = ResidualNitric.Dose(reduced, returned, Number(Double(g, "practice_factor")), Working.Zero(Dimension.Substance));
         var left = ResidualNitric.AfterPortion(Working.Zero(Dimension.Substance), dose, reduced, returned, Number(0));
         Working Of(string formula) => ResidualNitric.Sulfamic.Need(left, "HNO3", formula);
-        return Many(("hno3_dose_g", Molar.Grams(dose, "HNO3")), ("hno3_left_g", Molar.Grams(left, "HNO3")), ("sulfamic_g", Molar.Grams(Of("H3NSO3"), "H3NSO3")), ("n2o_L", Litres(Of("N2O"))), ("h2so4_made_g", Molar.Grams(Of("H2SO4"), "H2SO4")));
+        return Many(
+            ("hno3_dose_g", Molar.Grams(dose, "HNO3")),
+            ("hno3_left_g", Molar.Grams(left, "HNO3")),
+            ("sulfamic_g", Molar.Grams(Of("H3NSO3"), "H3NSO3")),
+            ("n2o_L", Litres(Of("N2O"))),
+            ("h2so4_made_g", Molar.Grams(Of("H2SO4"), "H2SO4"))
+        );
     }
 
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> Ladder(JsonElement g, JsonElement _)
@@ -91,7 +129,13 @@ public static class Answers
         var after = new List<double>();
         for (var k = 0; k < portions.Length; k++)
         {
-            left = ResidualNitric.AfterPortion(left, Moles(portions[k], "HNO3"), Moles(reduced[k], "HNO3"), Number(Double(g, "returned_share")), Number(Double(g, "lambda_per_h") * waits[k]));
+            left = ResidualNitric.AfterPortion(
+                left,
+                Moles(portions[k], "HNO3"),
+                Moles(reduced[k], "HNO3"),
+                Number(Double(g, "returned_share")),
+                Number(Double(g, "lambda_per_h") * waits[k])
+            );
             after.Add(Molar.Grams(left, "HNO3").Likely);
         }
         return new Dictionary<string, IReadOnlyList<double>> { ["hno3_left_after_each_g"] = after };
@@ -101,7 +145,12 @@ public static class Answers
     {
         var salt = GoldPrecipitant.Of(Text(g, "salt"));
         var stoichiometric = salt.ForGold(Grams(Double(g, "gold_g")));
-        var dose = GoldPrecipitant.Dose(Double(g, "factor") * stoichiometric, salt.ForNitric(Grams(Double(g, "hno3_left_g"))), salt.ForIron(Grams(Double(g, "iron_iii_g")), Number(Double(g, "iron_share"))), Number(Double(g, "purity")));
+        var dose = GoldPrecipitant.Dose(
+            Double(g, "factor") * stoichiometric,
+            salt.ForNitric(Grams(Double(g, "hno3_left_g"))),
+            salt.ForIron(Grams(Double(g, "iron_iii_g")), Number(Double(g, "iron_share"))),
+            Number(Double(g, "purity"))
+        );
         return Many(("stoichiometric_g", stoichiometric), ("dose_g", dose));
     }
 
@@ -109,7 +158,13 @@ public static class Answers
     {
         var alloy = Grams(Double(g, "alloy_g"));
         var gold = alloy * Number(Double(g, "gold_fraction"));
-        return Many(("silver_school_g", Inquartation.SilverSchool(gold, alloy * Number(Double(g, "silver_fraction")), Number(Double(g, "silver_fineness")))), ("quarter_school_g", Inquartation.QuarterSchool(alloy, gold, Number(Double(g, "gold_in_additive")))));
+        return Many(
+            (
+                "silver_school_g",
+                Inquartation.SilverSchool(gold, alloy * Number(Double(g, "silver_fraction")), Number(Double(g, "silver_fineness")))
+            ),
+            ("quarter_school_g", Inquartation.QuarterSchool(alloy, gold, Number(Double(g, "gold_in_additive"))))
+        );
     }
 
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> OxalicCaustic(JsonElement g, JsonElement _)
@@ -118,40 +173,79 @@ public static class Answers
         var gold = Grams(Double(g, "gold_g"));
         var least = acid.ForGold(gold);
         var dose = Double(g, "oxalic_factor") * least;
-        var caustic = OxalicGold.Caustic(Working.Exact(Double(g, "free_h_mol_incl_gold_acid"), null, Dimension.Substance), Molar.Moles(gold, "Au"), Molar.Moles(dose - least, acid.Formula), Number(Double(g, "eta")));
-        return Many(("oxalic_dihydrate_g", dose), ("naoh_g", Molar.Grams(caustic, "NaOH")), ("co2_L", Litres(OxalicGold.Precipitation.Need(Molar.Moles(gold, "Au"), "Au", "CO2"))));
+        var caustic = OxalicGold.Caustic(
+            Working.Exact(Double(g, "free_h_mol_incl_gold_acid"), null, Dimension.Substance),
+            Molar.Moles(gold, "Au"),
+            Molar.Moles(dose - least, acid.Formula),
+            Number(Double(g, "eta"))
+        );
+        return Many(
+            ("oxalic_dihydrate_g", dose),
+            ("naoh_g", Molar.Grams(caustic, "NaOH")),
+            ("co2_L", Litres(OxalicGold.Precipitation.Need(Molar.Moles(gold, "Au"), "Au", "CO2")))
+        );
     }
 
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> SilverAsChloride(JsonElement g, JsonElement _)
     {
         var silver = Moles(Double(g, "silver_g"), "Ag");
-        var chloride = SilverChloride.Chloride(silver, Working.Exact(Double(g, "excess_chloride_mol_per_L") / 1000, null, Dimension.Substance / Dimension.Volume), Working.Exact(Double(g, "end_volume_L") * 1000, null, Dimension.Volume));
-        return Many(("chloride_mol", chloride), ("nacl_g", Molar.Grams(chloride, "NaCl")), ("hcl_g", Molar.Grams(chloride, "HCl")), ("agcl_g", Molar.Grams(SilverChloride.Falls.Need(silver, "AgNO3", "AgCl"), "AgCl")));
+        var chloride = SilverChloride.Chloride(
+            silver,
+            Working.Exact(Double(g, "excess_chloride_mol_per_L") / 1000, null, Dimension.Substance / Dimension.Volume),
+            Working.Exact(Double(g, "end_volume_L") * 1000, null, Dimension.Volume)
+        );
+        return Many(
+            ("chloride_mol", chloride),
+            ("nacl_g", Molar.Grams(chloride, "NaCl")),
+            ("hcl_g", Molar.Grams(chloride, "HCl")),
+            ("agcl_g", Molar.Grams(SilverChloride.Falls.Need(silver, "AgNO3", "AgCl"), "AgCl"))
+        );
     }
 
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> SilverReduced(JsonElement g, JsonElement _)
     {
         var silver = Moles(Double(g, "silver_g"), "Ag");
-        Working Of(Reaction reaction, string per, string reagent, Working moles) => Molar.Grams(reaction.Need(moles, per, reagent), reagent);
+        Working Of(Reaction reaction, string per, string reagent, Working moles) =>
+            Molar.Grams(reaction.Need(moles, per, reagent), reagent);
         var oxide = SilverChloride.ToOxide.Need(silver, "AgCl", "Ag2O");
-        return Many(("naoh_oxide_g", Of(SilverChloride.ToOxide, "AgCl", "NaOH", silver)), ("naoh_sugar_g", Of(SilverChloride.BySugar, "Ag2O", "NaOH", oxide)), ("glucose_g", Of(SilverChloride.BySugar, "Ag2O", "C6H12O6", oxide)),
-            ("zinc_g", Of(SilverChloride.ByZinc, "AgCl", "Zn", silver)), ("iron_g", Of(SilverChloride.ByIron, "AgCl", "Fe", silver)));
+        return Many(
+            ("naoh_oxide_g", Of(SilverChloride.ToOxide, "AgCl", "NaOH", silver)),
+            ("naoh_sugar_g", Of(SilverChloride.BySugar, "Ag2O", "NaOH", oxide)),
+            ("glucose_g", Of(SilverChloride.BySugar, "Ag2O", "C6H12O6", oxide)),
+            ("zinc_g", Of(SilverChloride.ByZinc, "AgCl", "Zn", silver)),
+            ("iron_g", Of(SilverChloride.ByIron, "AgCl", "Fe", silver))
+        );
     }
 
-    private static IReadOnlyDictionary<string, IReadOnlyList<double>> Cement(JsonElement g, JsonElement _) => One("copper_consumed_g", CopperCement.Consumed(
-        g.GetProperty("dissolved_g").EnumerateObject().Select(m => (m.Name, Moles(m.Value.GetDouble(), m.Name))), Moles(Double(g, "free_hno3_g"), "HNO3"), Number(Double(g, "alpha")),
-        Moles(Double(g, "copper_ii_chloride_medium_g"), "Cu"), Number(Double(g, "alpha_chloride"))).Likely);
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> Cement(JsonElement g, JsonElement _) =>
+        One(
+            "copper_consumed_g",
+            CopperCement
+                .Consumed(
+                    g.GetProperty("dissolved_g").EnumerateObject().Select(m => (m.Name, Moles(m.Value.GetDouble(), m.Name))),
+                    Moles(Double(g, "free_hno3_g"), "HNO3"),
+                    Number(Double(g, "alpha")),
+                    Moles(Double(g, "copper_ii_chloride_medium_g"), "Cu"),
+                    Number(Double(g, "alpha_chloride"))
+                )
+                .Likely
+        );
 
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> ContentFromAcid(JsonElement g, JsonElement _)
     {
-        Working From(string left) => AcidUse.MetalFrom(Grams(Double(g, "hno3_poured_g") - Double(g, left)), Text(g, "metal"), Number(Double(g, "no2_share")));
+        Working From(string left) =>
+            AcidUse.MetalFrom(Grams(Double(g, "hno3_poured_g") - Double(g, left)), Text(g, "metal"), Number(Double(g, "no2_share")));
         return Many(("metal_low_g", From("left_high_g")), ("metal_high_g", From("left_low_g")));
     }
 
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> Current(JsonElement g, JsonElement _)
     {
         var product = Text(g, "product");
-        var moles = Faraday.Moles(Number(Double(g, "mean_A") * Double(g, "hours")), Number(Double(g, "efficiency")), Faraday.Electrons(product));
+        var moles = Faraday.Moles(
+            Number(Double(g, "mean_A") * Double(g, "hours")),
+            Number(Double(g, "efficiency")),
+            Faraday.Electrons(product)
+        );
         return One("product_g", Molar.Grams(moles, product.Split('(')[0]).Likely);
     }
 
@@ -172,16 +266,26 @@ public static class Answers
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> Crystallise(JsonElement g, JsonElement _)
     {
         var (anhydrous, share) = (Grams(Double(g, "anhydrous_g")), Crystallising.SaltShare(Text(g, "solid"), Text(g, "anhydrous")));
-        var crystals = Crystallising.Crystals(anhydrous, Grams(Double(g, "water_total_g")), Number(Double(g, "solubility_g_per_g_water_cold")), share);
+        var crystals = Crystallising.Crystals(
+            anhydrous,
+            Grams(Double(g, "water_total_g")),
+            Number(Double(g, "solubility_g_per_g_water_cold")),
+            share
+        );
         return Many(("crystals_g", crystals), ("yield", Crystallising.Yield(crystals, share, anhydrous)));
     }
 
     private static Working Percent(JsonElement g, string name) => Number(Double(g, name) / 100);
 
-    private static Working Sheet(JsonElement g) => SheetTime.Minutes(Number(Double(g, "thickness_um")), Number(Double(g, "retreat_um_per_min_per_face")));
+    private static Working Sheet(JsonElement g) =>
+        SheetTime.Minutes(Number(Double(g, "thickness_um")), Number(Double(g, "retreat_um_per_min_per_face")));
 
     private static List<(string, Working)> Metals(JsonElement g, bool chloride) =>
-        [.. g.GetProperty("metals_g").EnumerateObject().Select(m => (m.Name, Moles(m.Value.GetDouble(), MetalInAcid.Find(m.Name, chloride)?.Element ?? m.Name)))];
+        [
+            .. g.GetProperty("metals_g")
+                .EnumerateObject()
+                .Select(m => (m.Name, Moles(m.Value.GetDouble(), MetalInAcid.Find(m.Name, chloride)?.Element ?? m.Name))),
+        ];
 
     private static string Text(JsonElement g, string name) => g.GetProperty(name).GetString()!;
 
@@ -201,5 +305,6 @@ public static class Answers
 
     private static Dictionary<string, IReadOnlyList<double>> One(string name, Working value) => One(name, value.Likely);
 
-    private static Dictionary<string, IReadOnlyList<double>> Many(params (string Name, Working Value)[] values) => values.ToDictionary(v => v.Name, v => (IReadOnlyList<double>)[v.Value.Likely]);
+    private static Dictionary<string, IReadOnlyList<double>> Many(params (string Name, Working Value)[] values) =>
+        values.ToDictionary(v => v.Name, v => (IReadOnlyList<double>)[v.Value.Likely]);
 }

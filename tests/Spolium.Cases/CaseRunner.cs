@@ -22,11 +22,20 @@ public static class CaseRunner
         var cases = Read(Path.Combine(folder, "worked-problems.json"), null)
             .Concat(Read(Path.Combine(folder, "equilibrium", "cases.json"), "equilibrium"))
             .Concat(CheckPoints(Path.Combine(folder, "density-check-points.csv")));
-        return [.. cases.GroupBy(c => c.Family).Select(g => Judge(g.Key, [.. g])), .. ReconciliationCases.Run(Path.Combine(folder, "reconciliation", "cases.json"))];
+        return
+        [
+            .. cases.GroupBy(c => c.Family).Select(g => Judge(g.Key, [.. g])),
+            .. ReconciliationCases.Run(Path.Combine(folder, "reconciliation", "cases.json")),
+        ];
     }
 
     /// <summary>What the product answers to the worked problems, a line each, in twelve digits.</summary>
-    public static IReadOnlyList<string> Answered(string folder) => [.. Read(Path.Combine(folder, "worked-problems.json"), null).Concat(CheckPoints(Path.Combine(folder, "density-check-points.csv"))).SelectMany(Lines)];
+    public static IReadOnlyList<string> Answered(string folder) =>
+        [
+            .. Read(Path.Combine(folder, "worked-problems.json"), null)
+                .Concat(CheckPoints(Path.Combine(folder, "density-check-points.csv")))
+                .SelectMany(Lines),
+        ];
 
     private static IEnumerable<string> Lines(Case c)
     {
@@ -34,10 +43,18 @@ public static class CaseRunner
             return [];
         try
         {
-            return [.. answer(c.Given, c.Expect).OrderBy(a => a.Key, StringComparer.Ordinal)
-                .Select(a => $"{c.Family} {c.Id} {a.Key} = {string.Join(" ", a.Value.Select(v => v.ToString("G12", CultureInfo.InvariantCulture)))}")];
+            return
+            [
+                .. answer(c.Given, c.Expect)
+                    .OrderBy(a => a.Key, StringComparer.Ordinal)
+                    .Select(a =>
+                        $"{c.Family} {c.Id} {a.Key} = "
+                        + $"{string.Join(" ", a.Value.Select(v => v.ToString("G12", CultureInfo.InvariantCulture)))}"
+                    ),
+            ];
         }
-        catch (Exception e) when (e is NotAnsweredException or FormatException or KeyNotFoundException or InvalidOperationException or ArgumentException)
+        catch (Exception e)
+            when (e is NotAnsweredException or FormatException or KeyNotFoundException or InvalidOperationException or ArgumentException)
         {
             return [$"{c.Family} {c.Id} = {e.Message}"];
         }
@@ -56,7 +73,8 @@ public static class CaseRunner
                 family ?? c.GetProperty("family").GetString()!,
                 c.TryGetProperty("given", out var given) ? given.Clone() : default,
                 c.TryGetProperty("expect", out var expect) ? expect.Clone() : default,
-                c.TryGetProperty("tolerance", out var t) && t.ValueKind == JsonValueKind.Number ? t.GetDouble() : 0.001);
+                c.TryGetProperty("tolerance", out var t) && t.ValueKind == JsonValueKind.Number ? t.GetDouble() : 0.001
+            );
     }
 
     // Points of the density tables: their tolerance is in g/mL.
@@ -69,10 +87,26 @@ public static class CaseRunner
         reader.ReadHeader();
         while (reader.Read())
         {
-            var (solute, percent, temperature) = (reader.GetField("solute")!, reader.GetField<double>("mass_percent"), reader.GetField<double>("temperature_C"));
-            yield return new($"{solute} {percent} % {temperature} °C", "density-check-points",
-                JsonSerializer.SerializeToElement(new { solute, mass_percent = percent, temperature_C = temperature }),
-                JsonSerializer.SerializeToElement(new { density = reader.GetField<double>("density") }), reader.GetField<double>("tolerance"), true);
+            var (solute, percent, temperature) = (
+                reader.GetField("solute")!,
+                reader.GetField<double>("mass_percent"),
+                reader.GetField<double>("temperature_C")
+            );
+            yield return new(
+                $"{solute} {percent} % {temperature} °C",
+                "density-check-points",
+                JsonSerializer.SerializeToElement(
+                    new
+                    {
+                        solute,
+                        mass_percent = percent,
+                        temperature_C = temperature,
+                    }
+                ),
+                JsonSerializer.SerializeToElement(new { density = reader.GetField<double>("density") }),
+                reader.GetField<double>("tolerance"),
+                true
+            );
         }
     }
 
@@ -88,7 +122,11 @@ public static class CaseRunner
             try
             {
                 var got = answer(c.Given, c.Expect);
-                var misses = c.Expect.EnumerateObject().Select(e => Compare(c, e.Name, e.Value, got.GetValueOrDefault(e.Name))).OfType<WrongCase>().ToList();
+                var misses = c
+                    .Expect.EnumerateObject()
+                    .Select(e => Compare(c, e.Name, e.Value, got.GetValueOrDefault(e.Name)))
+                    .OfType<WrongCase>()
+                    .ToList();
                 if (misses.Count == 0)
                     right++;
                 else
@@ -108,8 +146,17 @@ public static class CaseRunner
 
     private static WrongCase? Compare(Case c, string name, JsonElement wanted, IReadOnlyList<double>? got)
     {
-        double[] want = wanted.ValueKind == JsonValueKind.Array ? [.. wanted.EnumerateArray().Select(e => e.GetDouble())] : [wanted.GetDouble()];
-        if (got is not null && got.Count == want.Length && want.Zip(got).All(p => Math.Abs(p.First - p.Second) <= Math.Max(c.Absolute ? c.Tolerance + 1e-12 : c.Tolerance * Math.Abs(p.First), HalfOfSixthDigit(p.First))))
+        double[] want =
+            wanted.ValueKind == JsonValueKind.Array ? [.. wanted.EnumerateArray().Select(e => e.GetDouble())] : [wanted.GetDouble()];
+        if (
+            got is not null
+            && got.Count == want.Length
+            && want.Zip(got)
+                .All(p =>
+                    Math.Abs(p.First - p.Second)
+                    <= Math.Max(c.Absolute ? c.Tolerance + 1e-12 : c.Tolerance * Math.Abs(p.First), HalfOfSixthDigit(p.First))
+                )
+        )
             return null;
         return new(c.Id, name, Text(want), got is null ? "nothing" : Text(got));
     }
@@ -117,7 +164,8 @@ public static class CaseRunner
     // Answers are written with six digits: what lies within half of the sixth cannot be told apart from them.
     private static double HalfOfSixthDigit(double x) => x == 0 ? 1e-12 : 0.5000001 * Math.Pow(10, Math.Floor(Math.Log10(Math.Abs(x))) - 5);
 
-    private static string Text(IEnumerable<double> values) => string.Join(" ", values.Select(v => v.ToString("G7", CultureInfo.InvariantCulture)));
+    private static string Text(IEnumerable<double> values) =>
+        string.Join(" ", values.Select(v => v.ToString("G7", CultureInfo.InvariantCulture)));
 }
 
 /// <summary>The product has no answer to this case yet.</summary>

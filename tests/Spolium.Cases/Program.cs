@@ -6,7 +6,10 @@ if (args is ["simulate", .. var rest])
     if (rest is [var file, ..] && File.Exists(file))
     {
         foreach (var f in ReconciliationCases.Run(file))
-            Console.WriteLine($"{f.Name,-26} {f.Cases,4} cases  {f.Right,4} right  {f.AmongThree ?? f.Right,4} among the first three  {(f.Wrong.Count == 0 ? "passes" : "fails")}");
+            Console.WriteLine(
+                $"{f.Name, -26} {f.Cases, 4} cases  {f.Right, 4} right  {f.AmongThree ?? f.Right, 4} among the first three  "
+                    + $"{(f.Wrong.Count == 0 ? "passes" : "fails")}"
+            );
         return 0;
     }
     if (rest.Length > 0 && !int.TryParse(rest[0], out _))
@@ -26,9 +29,15 @@ if (!Directory.Exists(folder))
 var families = CaseRunner.Run(folder);
 foreach (var f in families)
 {
-    Console.WriteLine($"{f.Name,-26} {f.Cases,4} cases  {f.Right,4} right  {f.Wrong.Count,4} wrong  {f.NotAnswered,4} not answered yet{(f.AmongThree is { } three ? $"  {three,4} among the first three" : "")}");
+    Console.WriteLine(
+        $"{f.Name, -26} {f.Cases, 4} cases  {f.Right, 4} right  {f.Wrong.Count, 4} wrong  {f.NotAnswered, 4} not answered "
+            + $"yet{(f.AmongThree is { } three ? $"  {three, 4} among the first three" : "")}"
+    );
     foreach (var w in f.Wrong)
         Console.WriteLine($"    wrong {w.Id}: {w.What}: wanted {w.Wanted}, got {w.Got}");
 }
-Console.WriteLine($"{"all",-26} {families.Sum(f => f.Cases),4} cases  {families.Sum(f => f.Right),4} right  {families.Sum(f => f.Wrong.Count),4} wrong  {families.Sum(f => f.NotAnswered),4} not answered yet");
+Console.WriteLine(
+    $"{"all", -26} {families.Sum(f => f.Cases), 4} cases  {families.Sum(f => f.Right), 4} right  {families.Sum(f => f.Wrong.Count), 4} "
+        + $"wrong  {families.Sum(f => f.NotAnswered), 4} not answered yet"
+);
 return families.Any(f => f.Wrong.Count > 0) ? 1 : 0;

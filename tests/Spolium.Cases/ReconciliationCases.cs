@@ -42,8 +42,26 @@ public static class ReconciliationCases
             var asked = group.Key == "clean" ? 1 - FalseAlarms : Rates.Where(r => Short(r.Key) == group.Key).Select(r => r.Value).First();
             var passes = right >= asked * group.Count() && (group.Key == "clean" || among >= Math.Min(1, asked + 0.05) * group.Count());
             // Not every slip can be seen: the family passes at its rate, and those that were missed are then no fault.
-            yield return new("slip-" + group.Key, group.Count(), right,
-                passes ? [] : [.. group.Where(s => group.Key == "clean" ? s.Place >= 0 : s.Place != 0).Select(s => new WrongCase(Id(s.Case), $"slip, {asked:P0} asked", s.Case.GetProperty("planted").GetRawText().ReplaceLineEndings(" "), s.Place < 0 ? "not among the first three" : $"proposal {s.Place + 1}"))], 0, among);
+            yield return new(
+                "slip-" + group.Key,
+                group.Count(),
+                right,
+                passes
+                    ? []
+                    :
+                    [
+                        .. group
+                            .Where(s => group.Key == "clean" ? s.Place >= 0 : s.Place != 0)
+                            .Select(s => new WrongCase(
+                                Id(s.Case),
+                                $"slip, {asked:P0} asked",
+                                s.Case.GetProperty("planted").GetRawText().ReplaceLineEndings(" "),
+                                s.Place < 0 ? "not among the first three" : $"proposal {s.Place + 1}"
+                            )),
+                    ],
+                0,
+                among
+            );
         }
     }
 
@@ -51,36 +69,68 @@ public static class ReconciliationCases
 
     private static string Kind(JsonElement c) => c.GetProperty("kind").GetString()!;
 
-    private static string Group(JsonElement c) => c.GetProperty("planted") is { ValueKind: JsonValueKind.Object } p ? Short(p.GetProperty("kind").GetString()!) : "clean";
+    private static string Group(JsonElement c) =>
+        c.GetProperty("planted") is { ValueKind: JsonValueKind.Object } p ? Short(p.GetProperty("kind").GetString()!) : "clean";
 
-    private static string Short(string kind) => kind switch { "decimal_up" or "decimal_down" => "decimal", "dwt_for_g" or "ozt_for_oz" => "unit", "digits_swapped" => "swapped", "tare_left" => "tare", _ => kind };
+    private static string Short(string kind) =>
+        kind switch
+        {
+            "decimal_up" or "decimal_down" => "decimal",
+            "dwt_for_g" or "ozt_for_oz" => "unit",
+            "digits_swapped" => "swapped",
+            "tare_left" => "tare",
+            _ => kind,
+        };
 
     private static FlowGraph Graph(JsonElement c)
     {
         string? End(JsonElement a, string name) => a.GetProperty(name).GetString();
-        var tares = c.TryGetProperty("known_tares_g", out var t) ? t.EnumerateObject().ToDictionary(x => x.Name, x => x.Value.GetDouble()) : [];
-        return new([.. c.GetProperty("arcs").EnumerateArray().Select(a => new Arc(a.GetProperty("id").GetString()!, End(a, "from"), End(a, "to")))],
-            [.. c.GetProperty("readings").EnumerateArray().Select(r =>
-            {
-                var of = r.TryGetProperty("quantity", out var q) ? q.GetString()! : FlowGraph.Mass;
-                return new FlowReading(r.GetProperty("arc").GetString()!, of, r.GetProperty("value").GetDouble(), r.GetProperty("sigma").GetDouble(), of == FlowGraph.Mass ? Measure.Grams : Measure.Fraction)
-                {
-                    Clues = new(r.GetProperty("value").GetRawText(), TaresG: tares),
-                };
-            })]);
+        var tares = c.TryGetProperty("known_tares_g", out var t)
+            ? t.EnumerateObject().ToDictionary(x => x.Name, x => x.Value.GetDouble())
+            : [];
+        return new(
+            [
+                .. c.GetProperty("arcs")
+                    .EnumerateArray()
+                    .Select(a => new Arc(a.GetProperty("id").GetString()!, End(a, "from"), End(a, "to"))),
+            ],
+            [
+                .. c.GetProperty("readings")
+                    .EnumerateArray()
+                    .Select(r =>
+                    {
+                        var of = r.TryGetProperty("quantity", out var q) ? q.GetString()! : FlowGraph.Mass;
+                        return new FlowReading(
+                            r.GetProperty("arc").GetString()!,
+                            of,
+                            r.GetProperty("value").GetDouble(),
+                            r.GetProperty("sigma").GetDouble(),
+                            of == FlowGraph.Mass ? Measure.Grams : Measure.Fraction
+                        )
+                        {
+                            Clues = new(r.GetProperty("value").GetRawText(), TaresG: tares),
+                        };
+                    }),
+            ]
+        );
     }
 
     private static WrongCase? Judge(JsonElement c)
     {
         var got = Reconciliation.Of(Graph(c));
         var expect = c.GetProperty("expect");
-        // A standardised adjustment is a difference of readings that are given with eight digits: it is compared on the scale of its own uncertainty.
+        // A standardised adjustment is a difference of readings that are given with eight digits: it is compared on the scale of its own
+        // uncertainty.
         WrongCase? Differs(string what, JsonElement wanted, double? is_, double atLeast = 0)
         {
             if (wanted.ValueKind == JsonValueKind.Null)
                 return is_ is null ? null : new(Id(c), what, "nothing", Text(is_));
             var want = wanted.GetDouble();
-            return is_ is { } x && Math.Abs(x - want) <= Math.Max(Relative * Math.Max(atLeast, Math.Abs(want)), Math.Abs(want) < ZeroG ? ZeroG : 0) ? null : new(Id(c), what, Text(want), Text(is_));
+            return
+                is_ is { } x
+                && Math.Abs(x - want) <= Math.Max(Relative * Math.Max(atLeast, Math.Abs(want)), Math.Abs(want) < ZeroG ? ZeroG : 0)
+                ? null
+                : new(Id(c), what, Text(want), Text(is_));
         }
         var wrong = new List<WrongCase?>();
         if (expect.TryGetProperty("dof", out var dof))
@@ -90,7 +140,11 @@ public static class ReconciliationCases
                 wrong.Add(Differs(name, chi, got.ChiSquare));
         if (expect.TryGetProperty("at_zero", out var atZero))
             foreach (var arc in atZero.EnumerateArray().Select(a => a.GetString()!))
-                wrong.Add(got.Flow(arc, FlowGraph.Mass) is { Grams: <= ZeroG } ? null : new(Id(c), arc, "0", Text(got.Flow(arc, FlowGraph.Mass).Grams)));
+                wrong.Add(
+                    got.Flow(arc, FlowGraph.Mass) is { Grams: <= ZeroG }
+                        ? null
+                        : new(Id(c), arc, "0", Text(got.Flow(arc, FlowGraph.Mass).Grams))
+                );
         foreach (var f in expect.GetProperty("flows").EnumerateArray())
         {
             var arc = f.GetProperty("arc").GetString()!;
@@ -105,7 +159,14 @@ public static class ReconciliationCases
             if (f.TryGetProperty("sigma", out var sigma))
                 wrong.Add(Differs(arc + " sigma", sigma, flow.Sigma));
             if (f.TryGetProperty("standardised_adjustment", out var adjustment) && adjustment.ValueKind == JsonValueKind.Number)
-                wrong.Add(Differs(arc + " adjustment", adjustment, got.Readings.FirstOrDefault(r => r.Reading.Arc == arc)?.StandardisedAdjustment, 1));
+                wrong.Add(
+                    Differs(
+                        arc + " adjustment",
+                        adjustment,
+                        got.Readings.FirstOrDefault(r => r.Reading.Arc == arc)?.StandardisedAdjustment,
+                        1
+                    )
+                );
             if (f.TryGetProperty("fractions", out var fractions))
                 foreach (var fraction in fractions.EnumerateObject())
                     wrong.Add(Differs($"{arc} {fraction.Name}", fraction.Value, got.Flow(arc, fraction.Name).Grams / flow.Grams));
@@ -120,8 +181,14 @@ public static class ReconciliationCases
         var proposals = SlipSearch.Of(graph);
         if (c.GetProperty("planted") is not { ValueKind: JsonValueKind.Object } planted)
             return proposals.Count > 0 ? 0 : -1;
-        var (arc, kind, value) = (planted.GetProperty("arc").GetString(), planted.GetProperty("kind").GetString(), planted.GetProperty("right_value").GetDouble());
-        return proposals.ToList().FindIndex(p => graph.Readings[p.Reading].Arc == arc && p.Slip.Kind == kind && Math.Abs(p.Slip.Value / value - 1) <= 0.01);
+        var (arc, kind, value) = (
+            planted.GetProperty("arc").GetString(),
+            planted.GetProperty("kind").GetString(),
+            planted.GetProperty("right_value").GetDouble()
+        );
+        return proposals
+            .ToList()
+            .FindIndex(p => graph.Readings[p.Reading].Arc == arc && p.Slip.Kind == kind && Math.Abs(p.Slip.Value / value - 1) <= 0.01);
     }
 
     private static string Text(double? x) => x is { } v ? v.ToString("G8", CultureInfo.InvariantCulture) : "nothing";

@@ -7,7 +7,11 @@ namespace Spolium.Cases;
 
 /// <summary>A made-up batch whose true flows are known.</summary>
 /// <param name="Truth">Grams by arc and layer.</param>
-public sealed record SimulatedBatch(FlowGraph Graph, IReadOnlyDictionary<(string Arc, string Of), double> Truth, IReadOnlyDictionary<int, double> Right);
+public sealed record SimulatedBatch(
+    FlowGraph Graph,
+    IReadOnlyDictionary<(string Arc, string Of), double> Truth,
+    IReadOnlyDictionary<int, double> Right
+);
 
 /// <summary>
 /// Batches of three to six stages with losses, returns, missing weighings and assays, all from a seed. The true flows are drawn
@@ -91,7 +95,14 @@ public sealed class Simulation(int seed)
                 if (arc.To is null && random.Next(3) == 0)
                     clues = clues with { DensityGPerMl = Math.Round(Between(1.05, 1.4), 2) };
                 else if (random.Next(6) == 0)
-                    clues = clues with { DryShares = new Dictionary<string, double> { ["dihydrate"] = Math.Round(Between(0.75, 0.88), 3), ["hexahydrate"] = Math.Round(Between(0.5, 0.65), 3) } };
+                    clues = clues with
+                    {
+                        DryShares = new Dictionary<string, double>
+                        {
+                            ["dihydrate"] = Math.Round(Between(0.75, 0.88), 3),
+                            ["hexahydrate"] = Math.Round(Between(0.5, 0.65), 3),
+                        },
+                    };
                 if (random.Next(4) == 0)
                     clues = clues with { TakenOff = "B" + random.Next(1, 5) };
                 readings.Add(new(arc.Id, FlowGraph.Mass, read, sigma) { Clues = clues });
@@ -120,15 +131,18 @@ public sealed class Simulation(int seed)
     /// <summary>The batch with one slip in it, and where: null when nothing in the batch can have it.</summary>
     public (FlowGraph Graph, int Reading, double Right)? Plant(SimulatedBatch batch, string kind)
     {
-        bool Fits(FlowReading r) => r.Clues is { } c && r.Value > 0.5 && kind switch
-        {
-            "f_for_c" => c.Field == Field.Temperature,
-            "ml_for_g" or "g_for_ml" => c.DensityGPerMl is not null,
-            "hydrate_for_dry" => c.DryShares is not null,
-            "tare_twice" => c.TakenOff is { } v && c.TaresG![v] < r.Value - 1,
-            "digits_swapped" => c.Field == Field.Mass && Swap(c.Text) is not null,
-            _ => c.Field == Field.Mass,
-        };
+        bool Fits(FlowReading r) =>
+            r.Clues is { } c
+            && r.Value > 0.5
+            && kind switch
+            {
+                "f_for_c" => c.Field == Field.Temperature,
+                "ml_for_g" or "g_for_ml" => c.DensityGPerMl is not null,
+                "hydrate_for_dry" => c.DryShares is not null,
+                "tare_twice" => c.TakenOff is { } v && c.TaresG![v] < r.Value - 1,
+                "digits_swapped" => c.Field == Field.Mass && Swap(c.Text) is not null,
+                _ => c.Field == Field.Mass,
+            };
         var where = Enumerable.Range(0, batch.Graph.Readings.Count).Where(k => Fits(batch.Graph.Readings[k])).ToList();
         if (where.Count == 0)
             return null;
@@ -160,8 +174,16 @@ public sealed class Simulation(int seed)
             _ => throw new ArgumentException(kind),
         };
         // Another unit stands behind the same digits; every other slip is one of the digits.
-        var behind = kind switch { "gr_for_g" => "gr", "larger_unit" => "kg", "smaller_unit" => "mg", _ => null };
-        (text, unit, var inCore) = behind is null ? (Plain(value), unit, 1.0) : (Plain(r.Value), behind, Units.Of(Field.Mass, behind).Factor);
+        var behind = kind switch
+        {
+            "gr_for_g" => "gr",
+            "larger_unit" => "kg",
+            "smaller_unit" => "mg",
+            _ => null,
+        };
+        (text, unit, var inCore) = behind is null
+            ? (Plain(value), unit, 1.0)
+            : (Plain(r.Value), behind, Units.Of(Field.Mass, behind).Factor);
         var slipped = r with { Value = value, Clues = c with { Text = text, Unit = unit, InCore = inCore } };
         return (batch.Graph with { Readings = [.. batch.Graph.Readings.Select((x, i) => i == k ? slipped : x)] }, k, r.Value);
     }

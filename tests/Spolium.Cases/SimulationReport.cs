@@ -41,32 +41,73 @@ public static class SimulationReport
             var kind = kinds[b % kinds.Count];
             if (simulation.Plant(batch, kind) is not { } planted)
                 continue;
-            var place = SlipSearch.Of(planted.Graph).ToList().FindIndex(p => p.Reading == planted.Reading && p.Slip.Kind == kind && Math.Abs(p.Slip.Value / planted.Right - 1) <= 0.01);
+            var place = SlipSearch
+                .Of(planted.Graph)
+                .ToList()
+                .FindIndex(p => p.Reading == planted.Reading && p.Slip.Kind == kind && Math.Abs(p.Slip.Value / planted.Right - 1) <= 0.01);
             var s = slips[kind];
-            slips[kind] = (s.Planted + 1, s.Seen + (CanBeSeen(planted.Graph, planted.Reading) ? 1 : 0), s.First + (place == 0 ? 1 : 0), s.Three + (place is >= 0 and < 3 ? 1 : 0));
+            slips[kind] = (
+                s.Planted + 1,
+                s.Seen + (CanBeSeen(planted.Graph, planted.Reading) ? 1 : 0),
+                s.First + (place == 0 ? 1 : 0),
+                s.Three + (place is >= 0 and < 3 ? 1 : 0)
+            );
         }
         var text = new StringBuilder();
-        text.AppendLine(Invariant($"# What reconciliation gains: {batches} simulated batches, seed {seed}"));
+        text.AppendLine(CultureInfo.InvariantCulture, $"# What reconciliation gains: {batches} simulated batches, seed {seed}");
         text.AppendLine();
-        text.AppendLine(Invariant($"Written by `./check simulate {seed}`. Batches of three to six stages with losses, returns, one to three metals; {(double)readings / batches:0.0} readings each on average (20 to 60), a tenth of the weighings missing, assays on half of the flows. True flows are drawn first and read with noise; no slip is in them unless it was planted."));
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"Written by `./check simulate {seed}`. Batches of three to six stages with losses, returns, one to three metals; "
+                + $"{(double)readings / batches:0.0} readings each on average (20 to 60), a tenth of the weighings missing, assays "
+                + $"on half of the flows. True flows are drawn first and read with noise; no slip is in them unless it was planted."
+        );
         text.AppendLine();
         text.AppendLine("| figure | found | wanted |");
         text.AppendLine("| --- | ---: | ---: |");
-        text.AppendLine(Invariant($"| root-mean-square error of the measured flows, g, below raw: median of the batches | {Median(gains):P1} | at least 30 % |"));
-        text.AppendLine(Invariant($"| what the degrees of freedom allow of it where all readings weigh alike, 1 − √(1 − ν/n): median | {1 - Median(allowed):P1} | |"));
-        text.AppendLine(Invariant($"| √(1 − ν/n): median | {Median(allowed):0.000} | |"));
-        text.AppendLine(Invariant($"| true flow within x ± 1.96 σ, of {told} flows told ({unread} of them never read) | {(double)held / told:P1} | 93 to 97 % |"));
-        text.AppendLine(Invariant($"| flows not told because no reading and no balance tells them | {untold} | |"));
-        text.AppendLine(Invariant($"| clean batches that fail the global test at 95 % | {(double)failed / batches:P1} | about 5 % |"));
-        text.AppendLine(Invariant($"| clean batches with a proposal of a slip | {(double)alarms / batches:P1} | under 5 % |"));
-        text.AppendLine(Invariant($"| estimates that came to rest | {(double)atRest / batches:P1} | |"));
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"| root-mean-square error of the measured flows, g, below raw: median of the batches | {Median(gains):P1} | at least "
+                + $"30 % |"
+        );
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"| what the degrees of freedom allow of it where all readings weigh alike, 1 − √(1 − ν/n): median | "
+                + $"{1 - Median(allowed):P1} | |"
+        );
+        text.AppendLine(CultureInfo.InvariantCulture, $"| √(1 − ν/n): median | {Median(allowed):0.000} | |");
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"| true flow within x ± 1.96 σ, of {told} flows told ({unread} of them never read) | {(double)held / told:P1} | 93 to "
+                + $"97 % |"
+        );
+        text.AppendLine(CultureInfo.InvariantCulture, $"| flows not told because no reading and no balance tells them | {untold} | |");
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"| clean batches that fail the global test at 95 % | {(double)failed / batches:P1} | about 5 % |"
+        );
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"| clean batches with a proposal of a slip | {(double)alarms / batches:P1} | under 5 % |"
+        );
+        text.AppendLine(CultureInfo.InvariantCulture, $"| estimates that came to rest | {(double)atRest / batches:P1} | |");
         text.AppendLine();
-        text.AppendLine("| slip planted | batches | could be seen | first proposal right | among the first three | first, of those that could be seen |");
+        text.AppendLine(
+            "| slip planted | batches | could be seen | first proposal right | among the first three | first, of those that could be seen |"
+        );
         text.AppendLine("| --- | ---: | ---: | ---: | ---: | ---: |");
         foreach (var (kind, s) in slips.Where(s => s.Value.Planted > 0))
-            text.AppendLine(Invariant($"| {SlipKind.All[kind].Title} | {s.Planted} | {(double)s.Seen / s.Planted:P0} | {(double)s.First / s.Planted:P0} | {(double)s.Three / s.Planted:P0} | {(s.Seen == 0 ? 0 : Math.Min(1, (double)s.First / s.Seen)):P0} |"));
+            text.AppendLine(
+                CultureInfo.InvariantCulture,
+                $"| {SlipKind.All[kind].Title} | {s.Planted} | {(double)s.Seen / s.Planted:P0} | {(double)s.First / s.Planted:P0} | "
+                    + $"{(double)s.Three / s.Planted:P0} | {(s.Seen == 0 ? 0 : Math.Min(1, (double)s.First / s.Seen)):P0} |"
+            );
         text.AppendLine();
-        text.AppendLine("A slip can be seen when the rest of the batch tells the reading and it lies more than four standard uncertainties from that. One on a small flow beside large ones with wide readings, or where a weighing is missing, cannot: it counts as missed in the two middle columns. Right means reading, kind and value within 1 %.");
+        text.AppendLine(
+            "A slip can be seen when the rest of the batch tells the reading and it lies more than four standard uncertainties from "
+                + "that. One on a small flow beside large ones with wide readings, or where a weighing is missing, cannot: it counts as "
+                + "missed in the two middle columns. Right means reading, kind and value within 1 %."
+        );
         return text.ToString();
     }
 
@@ -74,7 +115,8 @@ public static class SimulationReport
     {
         var r = graph.Readings[reading];
         var rest = Reconciliation.Of(graph with { Readings = [.. graph.Readings.Where((_, k) => k != reading)] });
-        return rest.Flows.FirstOrDefault(f => f.Arc == r.Arc && f.Of == r.Of) is { Grams: { } told, Sigma: { } sigma } && Math.Abs(r.Value - told) > 4 * Math.Sqrt(sigma * sigma + r.Sigma * r.Sigma);
+        return rest.Flows.FirstOrDefault(f => f.Arc == r.Arc && f.Of == r.Of) is { Grams: { } told, Sigma: { } sigma }
+            && Math.Abs(r.Value - told) > 4 * Math.Sqrt(sigma * sigma + r.Sigma * r.Sigma);
     }
 
     // Root mean square over what was weighed, and over metal flows whose mass and assay were both read.
@@ -83,7 +125,10 @@ public static class SimulationReport
         var (raw, reconciled, n) = (0.0, 0.0, 0);
         foreach (var r in batch.Graph.Readings.Where(r => r.Of != "°C"))
         {
-            double? read = r.Measure == Measure.Grams ? r.Value : batch.Graph.Readings.FirstOrDefault(m => m.Arc == r.Arc && m.Of == FlowGraph.Mass) is { } m ? m.Value * r.Value : null;
+            double? read =
+                r.Measure == Measure.Grams ? r.Value
+                : batch.Graph.Readings.FirstOrDefault(m => m.Arc == r.Arc && m.Of == FlowGraph.Mass) is { } m ? m.Value * r.Value
+                : null;
             if (read is not { } grams)
                 continue;
             var truth = batch.Truth[(r.Arc, r.Of)];
@@ -95,6 +140,4 @@ public static class SimulationReport
     }
 
     private static double Median(List<double> x) => x.Order().ElementAt(x.Count / 2);
-
-    private static string Invariant(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
 }

@@ -5,20 +5,33 @@ using Spolium.Core.Records;
 
 namespace Spolium.Golden;
 
-/// <summary>What a journal tells: balances and postings of its book, and the states of all that it speaks of. Lists without an order of their own are sorted.</summary>
+/// <summary>What a journal tells: balances and postings of its book, and the states of all that it speaks of. Lists without an order of
+/// their own are sorted.</summary>
 public static class BookAnswers
 {
     public static IReadOnlyList<string> Of(Ledger ledger)
     {
         var text = new AnswerText();
         var state = ledger.State;
-        foreach (var (key, micrograms) in ledger.Book.Balances.OrderBy(b => b.Key.Account, StringComparer.Ordinal).ThenBy(b => b.Key.Element, StringComparer.Ordinal))
+        foreach (
+            var (key, micrograms) in ledger
+                .Book.Balances.OrderBy(b => b.Key.Account, StringComparer.Ordinal)
+                .ThenBy(b => b.Key.Element, StringComparer.Ordinal)
+        )
             text.Add($"balance {key.Account} {key.Element}", micrograms);
         // What came in with a file is counted behind the entry that brought it.
-        var ids = state.Entries.SelectMany(e => e.Body is BatchBroughtIn b ? b.File.Entries.Select(i => i.Id).Prepend(e.Id) : [e.Id]).ToList();
+        var ids = state
+            .Entries.SelectMany(e => e.Body is BatchBroughtIn b ? b.File.Entries.Select(i => i.Id).Prepend(e.Id) : [e.Id])
+            .ToList();
         var number = ids.Select((id, i) => (id, i)).ToDictionary(x => x.id, x => x.i);
         foreach (var p in ids.SelectMany(ledger.Book.PostingsOf))
-            text.Add($"posting {number.GetValueOrDefault(p.EntryId, -1)} {p.Account} {p.Element}", p.Micrograms, p.SigmaG, p.Basis, p.Readings);
+            text.Add(
+                $"posting {number.GetValueOrDefault(p.EntryId, -1)} {p.Account} {p.Element}",
+                p.Micrograms,
+                p.SigmaG,
+                p.Basis,
+                p.Readings
+            );
         foreach (var (stream, version) in state.Entries.Versions.OrderBy(v => v.Key, StringComparer.Ordinal))
             text.Add("version " + stream, version);
         foreach (var (wrong, by) in state.Entries.Corrected.OrderBy(c => number.GetValueOrDefault(c.Key, -1)))
@@ -53,22 +66,51 @@ public static class BookAnswers
     private static void Shop(AnswerText text, State state)
     {
         foreach (var m in state.Materials.Values.OrderBy(m => m.Material.Id, StringComparer.Ordinal))
-            text.Add($"kind {m.Material.Id}", m.Material.Name, m.Material.Lines.Select(l => $"{l.Element} {l.Percent.Low:G12} {l.Percent.Likely:G12} {l.Percent.High:G12}"), m.CopyOf, m.EntryId);
+            text.Add(
+                $"kind {m.Material.Id}",
+                m.Material.Name,
+                m.Material.Lines.Select(l => $"{l.Element} {l.Percent.Low:G12} {l.Percent.Likely:G12} {l.Percent.High:G12}"),
+                m.CopyOf,
+                m.EntryId
+            );
         foreach (var p in state.Prices)
             text.Add($"prices {p.List.Id}", p.From, p.List.Title, p.List.Rows.Count, p.EntryId);
         foreach (var k in state.Kept.Values.OrderBy(k => k.Step.KeptId, StringComparer.Ordinal))
-            text.Add($"kept step {k.Step.KeptId}", k.Step.Title, k.Step.Method, k.Step.Options.OrderBy(o => o.Key, StringComparer.Ordinal).Select(o => $"{o.Key}={o.Value}"), k.Step.Bottles, k.At, k.By, k.EntryId);
+            text.Add(
+                $"kept step {k.Step.KeptId}",
+                k.Step.Title,
+                k.Step.Method,
+                k.Step.Options.OrderBy(o => o.Key, StringComparer.Ordinal).Select(o => $"{o.Key}={o.Value}"),
+                k.Step.Bottles,
+                k.At,
+                k.By,
+                k.EntryId
+            );
         foreach (var p in state.Plans.Values.OrderBy(p => p.Plan.PlanId, StringComparer.Ordinal))
-            text.Add($"saved plan {p.Plan.PlanId}", p.Title, p.Plan.LotId, p.Plan.Amount, p.Plan.Methods, p.Plan.Prices, p.Plan.CopyOf, p.Plan.Figures, p.At, p.By, p.EntryId);
+            text.Add(
+                $"saved plan {p.Plan.PlanId}",
+                p.Title,
+                p.Plan.LotId,
+                p.Plan.Amount,
+                p.Plan.Methods,
+                p.Plan.Prices,
+                p.Plan.CopyOf,
+                p.Plan.Figures,
+                p.At,
+                p.By,
+                p.EntryId
+            );
         foreach (var v in state.Vessels.Values.OrderBy(v => v.Id, StringComparer.Ordinal))
             text.Add($"vessel {v.Id}", v.Kind.Label, v.Tare, v.EntryId);
         foreach (var p in state.Practice)
             text.Add($"practice {p.BatchId}", p.Code, p.ClosedAt, p.LeftOut, p.Seen.Select(Seen));
     }
 
-    private static string Seen(PracticeSeen s) => FormattableString.Invariant($"{s.Prior} {s.StepId} {s.Value:G12} {s.Low:G12} {s.High:G12} {s.Says} {s.Together} {s.Since:O}");
+    private static string Seen(PracticeSeen s) =>
+        FormattableString.Invariant($"{s.Prior} {s.StepId} {s.Value:G12} {s.Low:G12} {s.High:G12} {s.Says} {s.Together} {s.Since:O}");
 
-    private static string Held(ElementEstimate e) => FormattableString.Invariant($"{e.Element} {e.Grams:G12} {e.Sigma:G12} {e.Low:G12} {e.High:G12}");
+    private static string Held(ElementEstimate e) =>
+        FormattableString.Invariant($"{e.Element} {e.Grams:G12} {e.Sigma:G12} {e.Low:G12} {e.High:G12}");
 
     private static void Lot(AnswerText text, LotState lot)
     {
@@ -76,18 +118,47 @@ public static class BookAnswers
         text.Add(key, lot.Code, lot.Title, lot.Material, lot.Amount, lot.Left, lot.Thickness, lot.Pieces, lot.ReceivedAt, lot.EntryId);
         text.Add(key + " content", Said(lot.Content), lot.OwnContent);
         text.Add(key + " believed", lot.Believed.Select(Held));
-        text.Add(key + " of and into", lot.PartOf, lot.Parts, lot.Batches, lot.Pools, lot.Sources.Select(s => $"{s.LotId} {s.Amount.Value:G12}"), lot.Removed.Select(r => $"{r.Name} {r.Amount.Text}"));
+        text.Add(
+            key + " of and into",
+            lot.PartOf,
+            lot.Parts,
+            lot.Batches,
+            lot.Pools,
+            lot.Sources.Select(s => $"{s.LotId} {s.Amount.Value:G12}"),
+            lot.Removed.Select(r => $"{r.Name} {r.Amount.Text}")
+        );
         text.Add(key + " waits", lot.WaitsFor, lot.Offer?.Crowns, lot.Offer?.By, lot.Photos.Select(p => p.PhotoId + " " + p.Caption));
         foreach (var b in lot.Beliefs)
             text.Add(key + " belief", b.How, b.Reason, b.Pieces, b.At, b.EntryId, Said(b.Content));
     }
 
-    private static string Said(Content c) => string.Join("; ", c.Lines.Select(l => $"{l.Element} {l.Low.Value:G12} {l.Likely.Value:G12} {l.High.Value:G12} {l.Of}")) + $" balance {c.Balance} {c.Liquor} {c.FreeAcid?.Text} {string.Join("+", c.Marks ?? [])} {c.Part?.Name}";
+    private static string Said(Content c) =>
+        string.Join("; ", c.Lines.Select(l => $"{l.Element} {l.Low.Value:G12} {l.Likely.Value:G12} {l.High.Value:G12} {l.Of}"))
+        + $" balance {c.Balance} {c.Liquor} {c.FreeAcid?.Text} {string.Join("+", c.Marks ?? [])} {c.Part?.Name}";
 
     private static void Bottle(AnswerText text, ShelfBottle b)
     {
         var key = "bottle " + b.Id;
-        text.Add(key, b.Form, b.Name, b.Formula, b.Amount, b.ReceivedGrams, b.Grams, b.Price, b.Place, b.UseBy, b.Certificate, b.LookAlike, b.ReceivedAt, b.OpenedAt, b.DiscardedAt, b.Made, b.MadeIn, b.EntryId);
+        text.Add(
+            key,
+            b.Form,
+            b.Name,
+            b.Formula,
+            b.Amount,
+            b.ReceivedGrams,
+            b.Grams,
+            b.Price,
+            b.Place,
+            b.UseBy,
+            b.Certificate,
+            b.LookAlike,
+            b.ReceivedAt,
+            b.OpenedAt,
+            b.DiscardedAt,
+            b.Made,
+            b.MadeIn,
+            b.EntryId
+        );
         foreach (var m in b.Moves)
             text.Add(key + " move", m.Kind, m.Grams, m.At, m.EntryId, m.BatchId);
         foreach (var t in b.Tests)
@@ -101,26 +172,88 @@ public static class BookAnswers
         foreach (var h in p.Holds)
             text.Add(key + " holds", h.BatchId, h.StepId, h.Output, h.At, h.EntryId, h.Holds.Select(Held));
         foreach (var w in p.WorkedUp)
-            text.Add(key + " worked up", w.At, w.By, w.EntryId, w.Body.How, w.Body.Reason, w.From.Select(f => f.EntryId), w.Body.Shares.Select(Share));
+            text.Add(
+                key + " worked up",
+                w.At,
+                w.By,
+                w.EntryId,
+                w.Body.How,
+                w.Body.Reason,
+                w.From.Select(f => f.EntryId),
+                w.Body.Shares.Select(Share)
+            );
     }
 
-    private static string Share(PoolShare s) => FormattableString.Invariant($"{s.BatchId} {s.StepId}/{s.Output} {s.Element} {s.BookedG:G12} {s.Grams:G12} {s.Sigma:G12}");
+    private static string Share(PoolShare s) =>
+        FormattableString.Invariant($"{s.BatchId} {s.StepId}/{s.Output} {s.Element} {s.BookedG:G12} {s.Grams:G12} {s.Sigma:G12}");
 
     private static void Batch(AnswerText text, BatchState b)
     {
         var key = "batch " + b.Id;
-        text.Add(key, b.Code, b.Title, b.Feeds.Select(f => $"{f.Id} {f.Amount.Text} {f.Amount.Value:G12}"), b.BalanceStepG, b.StartedAt, b.ClosedAt, b.PlanId, b.BroughtIn?.Code, b.FeedBy, b.LeftOut, b.Current?.Id);
-        text.Add(key + " way", b.Route.Steps.Select(s => $"{s.Id} {s.Method} takes {string.Join("+", s.Takes)} {string.Join(" ", s.Options.OrderBy(o => o.Key, StringComparer.Ordinal).Select(o => o.Key + "=" + o.Value))}"));
-        text.Add(key + " bottles", b.Bottles.Select(x => $"{x.Id} {x.Formula} {x.Strength.Value:G12} {x.DensityGPerMl:G12} {x.PlusMinus:G12}"));
+        text.Add(
+            key,
+            b.Code,
+            b.Title,
+            b.Feeds.Select(f => $"{f.Id} {f.Amount.Text} {f.Amount.Value:G12}"),
+            b.BalanceStepG,
+            b.StartedAt,
+            b.ClosedAt,
+            b.PlanId,
+            b.BroughtIn?.Code,
+            b.FeedBy,
+            b.LeftOut,
+            b.Current?.Id
+        );
+        text.Add(
+            key + " way",
+            b.Route.Steps.Select(s =>
+                $"{s.Id} {s.Method} takes {string.Join("+", s.Takes)} "
+                + $"{string.Join(" ", s.Options.OrderBy(o => o.Key, StringComparer.Ordinal).Select(o => o.Key + "=" + o.Value))}"
+            )
+        );
+        text.Add(
+            key + " bottles",
+            b.Bottles.Select(x => $"{x.Id} {x.Formula} {x.Strength.Value:G12} {x.DensityGPerMl:G12} {x.PlusMinus:G12}")
+        );
         text.Add(key + " believed", b.Believed.Select(Held));
         if (b.Product is { } product)
-            text.Add(key + " product", product.StepId, product.Output, product.Mass, product.Fineness, product.EntryId, product.Holds.Select(Held));
+            text.Add(
+                key + " product",
+                product.StepId,
+                product.Output,
+                product.Mass,
+                product.Fineness,
+                product.EntryId,
+                product.Holds.Select(Held)
+            );
         foreach (var s in b.Steps.Values.OrderBy(s => s.Id, StringComparer.Ordinal))
             Step(text, $"{key} step {s.Id}", s);
         foreach (var p in b.PutRight)
-            text.Add(key + " put right", p.Body.StepId, p.Body.Output, p.Body.Was, p.Body.Becomes, p.Body.Slip, p.Body.Reason, p.Body.ChiSquare, p.Body.ChiSquareAfter, p.Body.Kept, p.At, p.By, p.EntryId);
+            text.Add(
+                key + " put right",
+                p.Body.StepId,
+                p.Body.Output,
+                p.Body.Was,
+                p.Body.Becomes,
+                p.Body.Slip,
+                p.Body.Reason,
+                p.Body.ChiSquare,
+                p.Body.ChiSquareAfter,
+                p.Body.Kept,
+                p.At,
+                p.By,
+                p.EntryId
+            );
         foreach (var (holding, p) in b.Pooled.OrderBy(p => p.Key, StringComparer.Ordinal))
-            text.Add(key + " pooled " + holding, p.PoolId, p.PoolCode, p.EntryId, p.BackEntryId, p.Holds.Select(Held), p.Back.Select(Share));
+            text.Add(
+                key + " pooled " + holding,
+                p.PoolId,
+                p.PoolCode,
+                p.EntryId,
+                p.BackEntryId,
+                p.Holds.Select(Held),
+                p.Back.Select(Share)
+            );
         foreach (var h in b.History)
             text.Add(key + " recovery", h.At, h.Why, h.EntryId, h.Recoveries);
         text.Add(key + " shows", b.Practice.Select(Seen));
@@ -131,9 +264,26 @@ public static class BookAnswers
     {
         text.Add(key, s.BegunAt, s.ClosedAt, s.LastAt, s.GivenUp, s.Fee);
         if (s.Plan is { } begun)
-            text.Add(key + " begun", begun.Method, begun.MethodVersion, begun.Vessel, begun.Doses.Select(d => $"{d.Dose} {d.Title} {d.BottleId} {d.Grams.Likely:G12} [{string.Join(" ", d.RungsG)}]"));
+            text.Add(
+                key + " begun",
+                begun.Method,
+                begun.MethodVersion,
+                begun.Vessel,
+                begun.Doses.Select(d => $"{d.Dose} {d.Title} {d.BottleId} {d.Grams.Likely:G12} [{string.Join(" ", d.RungsG)}]")
+            );
         foreach (var p in s.Pours)
-            text.Add(key + " pour", p.DoseId, p.BottleId, p.Grams, p.OccurredAt, p.EntryId, p.Strength, p.PlusMinus, p.DensityGPerMl, p.SigmaG);
+            text.Add(
+                key + " pour",
+                p.DoseId,
+                p.BottleId,
+                p.Grams,
+                p.OccurredAt,
+                p.EntryId,
+                p.Strength,
+                p.PlusMinus,
+                p.DensityGPerMl,
+                p.SigmaG
+            );
         foreach (var r in s.Readings)
             text.Add(key + " reading", r.Kind, r.Value, r.At, r.EntryId);
         foreach (var (sign, at) in s.Signs.OrderBy(x => x.Key, StringComparer.Ordinal))
@@ -153,9 +303,24 @@ public static class BookAnswers
     public static IReadOnlyList<string> Frozen(State state, IReadOnlyDictionary<(string Batch, string Step), FrozenPlan> plans)
     {
         var text = new AnswerText();
-        foreach (var (batch, step) in state.Batches.Values.OrderBy(b => b.Id, StringComparer.Ordinal).SelectMany(b => b.Steps.Values.Where(s => s.Plan is not null).OrderBy(s => s.Id, StringComparer.Ordinal).Select(s => (b.Id, s.Id))))
+        foreach (
+            var (batch, step) in state
+                .Batches.Values.OrderBy(b => b.Id, StringComparer.Ordinal)
+                .SelectMany(b =>
+                    b.Steps.Values.Where(s => s.Plan is not null).OrderBy(s => s.Id, StringComparer.Ordinal).Select(s => (b.Id, s.Id))
+                )
+        )
             if (plans.TryGetValue((batch, step), out var f))
-                text.Add($"batch {batch} step {step} frozen", f.Method, f.MethodVersion, f.Vessel, f.Attended, f.Unattended, f.Doses.Select(d => $"{d.Dose} {d.Title} {d.BottleId} {d.Grams.Likely:G12} [{string.Join(" ", d.RungsG)}]"), f.Figures);
+                text.Add(
+                    $"batch {batch} step {step} frozen",
+                    f.Method,
+                    f.MethodVersion,
+                    f.Vessel,
+                    f.Attended,
+                    f.Unattended,
+                    f.Doses.Select(d => $"{d.Dose} {d.Title} {d.BottleId} {d.Grams.Likely:G12} [{string.Join(" ", d.RungsG)}]"),
+                    f.Figures
+                );
         return text.Lines;
     }
 
@@ -163,7 +328,18 @@ public static class BookAnswers
     {
         text.Add(key, s.AddsUp, s.People);
         foreach (var m in s.Metals)
-            text.Add($"{key} metal {m.Element}", m.Feed.Value, m.Feed.Sigma, m.FeedAtLeast.Value, m.FeedAtLeast.Sigma, m.Product.Value, m.Product.Sigma, m.Unaccounted.Value, m.Unaccounted.Sigma, m.Missing);
+            text.Add(
+                $"{key} metal {m.Element}",
+                m.Feed.Value,
+                m.Feed.Sigma,
+                m.FeedAtLeast.Value,
+                m.FeedAtLeast.Sigma,
+                m.Product.Value,
+                m.Product.Sigma,
+                m.Unaccounted.Value,
+                m.Unaccounted.Sigma,
+                m.Missing
+            );
         foreach (var l in s.Losses)
             text.Add($"{key} loss {l.Element} {l.Account}", l.StepId, l.Method, l.Cause, l.Grams.Value, l.Grams.Sigma);
         foreach (var y in s.Steps)

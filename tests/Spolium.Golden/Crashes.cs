@@ -5,8 +5,9 @@ using Spolium.Data;
 namespace Spolium.Golden;
 
 /// <summary>
-/// A process that writes the golden journal is killed again and again, at named points of a write or at any moment, and goes on where it stood: nothing that was
-/// acknowledged is lost, nothing is there twice or by half, the chain holds, and the lists are those of a rebuild. A kill proves no sync to the disk.
+/// A process that writes the golden journal is killed again and again, at named points of a write or at any moment, and goes on where it
+/// stood: nothing that was acknowledged is lost, nothing is there twice or by half, the chain holds, and the lists are those of a rebuild.
+/// A kill proves no sync to the disk.
 /// </summary>
 internal static class Crashes
 {
@@ -38,7 +39,10 @@ internal static class Crashes
             }
         }
         Directory.Delete(folder, true);
-        Console.WriteLine($"seed {seed}: {killed} kills over {folders} journals, {writes} entries acknowledged; {(faults.Count == 0 ? "nothing lost, doubled or half written" : string.Join("; ", faults))}");
+        Console.WriteLine(
+            $"seed {seed}: {killed} kills over {folders} journals, {writes} entries acknowledged; "
+                + $"{(faults.Count == 0 ? "nothing lost, doubled or half written" : string.Join("; ", faults))}"
+        );
         return faults.Count == 0 ? 0 : 1;
     }
 
@@ -46,7 +50,15 @@ internal static class Crashes
 
     private static List<string> Child(string journal, string folder, string point, int after, int milliseconds, out bool killed)
     {
-        using var child = Process.Start(new ProcessStartInfo(Environment.ProcessPath!, [typeof(Crashes).Assembly.Location, "crash-child", journal, folder, point, $"{after}"]) { RedirectStandardOutput = true })!;
+        using var child = Process.Start(
+            new ProcessStartInfo(
+                Environment.ProcessPath!,
+                [typeof(Crashes).Assembly.Location, "crash-child", journal, folder, point, $"{after}"]
+            )
+            {
+                RedirectStandardOutput = true,
+            }
+        )!;
         var lines = new List<string>();
         var reading = Task.Run(() =>
         {
@@ -98,7 +110,18 @@ internal static class Crashes
         foreach (var row in GoldenFile.Read(journal).Skip(store.Ledger.State.Entries.Count).Take(Most))
         {
             var entry = GoldenFile.ToEntry(row);
-            var written = store.Write(new(entry.Id, row.Json, entry.Streams.ToDictionary(s => s.Stream, s => (long?)(s.Version - 1)), entry.OccurredAt, entry.By, _ => Decision.Write(entry.Body))).Result;
+            var written = store
+                .Write(
+                    new(
+                        entry.Id,
+                        row.Json,
+                        entry.Streams.ToDictionary(s => s.Stream, s => (long?)(s.Version - 1)),
+                        entry.OccurredAt,
+                        entry.By,
+                        _ => Decision.Write(entry.Body)
+                    )
+                )
+                .Result;
             if (written is not Written.Done)
                 throw new InvalidOperationException($"{row.Seq} {row.Kind}: {written}");
             Console.WriteLine(entry.Id + ".");

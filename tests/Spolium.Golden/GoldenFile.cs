@@ -7,15 +7,29 @@ namespace Spolium.Golden;
 
 /// <summary>A row of the journal as it was stored: the columns of the table, and the streams that it stands in.</summary>
 public sealed record StoredEntry(
-    long Seq, string Id, long OccurredTicks, int OccurredOffsetMinutes, long RecordedTicks, string By, string Kind, int Schema, string Hash,
-    IReadOnlyList<StoredVersion> Streams, string Json);
+    long Seq,
+    string Id,
+    long OccurredTicks,
+    int OccurredOffsetMinutes,
+    long RecordedTicks,
+    string By,
+    string Kind,
+    int Schema,
+    string Hash,
+    IReadOnlyList<StoredVersion> Streams,
+    string Json
+);
 
 public sealed record StoredVersion(string Stream, long Version);
 
-/// <summary>Journals of earlier versions, kept to the byte in tests/reference/golden: one row of the table a line, compressed. They are never written anew.</summary>
+/// <summary>Journals of earlier versions, kept to the byte in tests/reference/golden: one row of the table a line, compressed. They are
+/// never written anew.</summary>
 public static class GoldenFile
 {
-    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
+    {
+        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     public static void Write(string file, IEnumerable<StoredEntry> rows)
     {
@@ -35,6 +49,13 @@ public static class GoldenFile
     }
 
     /// <summary>A row as the entry that it holds.</summary>
-    public static Entry ToEntry(StoredEntry row) => new(row.Id, [.. row.Streams.Select(s => new StreamVersion(s.Stream, s.Version))],
-        new DateTimeOffset(row.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(row.OccurredOffsetMinutes)), new DateTimeOffset(row.RecordedTicks, TimeSpan.Zero), row.By, EntryJson.Read(row.Kind, row.Schema, row.Json));
+    public static Entry ToEntry(StoredEntry row) =>
+        new(
+            row.Id,
+            [.. row.Streams.Select(s => new StreamVersion(s.Stream, s.Version))],
+            new DateTimeOffset(row.OccurredTicks, TimeSpan.Zero).ToOffset(TimeSpan.FromMinutes(row.OccurredOffsetMinutes)),
+            new DateTimeOffset(row.RecordedTicks, TimeSpan.Zero),
+            row.By,
+            EntryJson.Read(row.Kind, row.Schema, row.Json)
+        );
 }

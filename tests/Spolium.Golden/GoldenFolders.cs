@@ -12,7 +12,8 @@ public static class GoldenFolders
 {
     public const string First = "20261125024246_First";
 
-    /// <summary>Writes rows of a journal into a database of the named migration. Lists are left empty, as by a version that fell before it wrote them.</summary>
+    /// <summary>Writes rows of a journal into a database of the named migration. Lists are left empty, as by a version that fell before it
+    /// wrote them.</summary>
     public static void Write(string file, string migration, IEnumerable<StoredEntry> rows)
     {
         var temporary = Path.GetTempFileName();
@@ -25,8 +26,20 @@ public static class GoldenFolders
             using var transaction = connection.BeginTransaction();
             foreach (var row in rows)
             {
-                Insert(connection, "INSERT INTO entry VALUES ($0, $1, $2, $3, $4, $5, $6, $7, $8, $9)",
-                    row.Seq, row.Id, row.OccurredTicks, row.OccurredOffsetMinutes, row.RecordedTicks, row.By, row.Kind, row.Schema, row.Json, row.Hash);
+                Insert(
+                    connection,
+                    "INSERT INTO entry VALUES ($0, $1, $2, $3, $4, $5, $6, $7, $8, $9)",
+                    row.Seq,
+                    row.Id,
+                    row.OccurredTicks,
+                    row.OccurredOffsetMinutes,
+                    row.RecordedTicks,
+                    row.By,
+                    row.Kind,
+                    row.Schema,
+                    row.Json,
+                    row.Hash
+                );
                 foreach (var stream in row.Streams)
                     Insert(connection, "INSERT INTO entry_stream VALUES ($0, $1, $2)", stream.Stream, stream.Version, row.Seq);
             }

@@ -9,8 +9,8 @@ using Spolium.Demo;
 namespace Spolium.Golden;
 
 /// <summary>
-/// A shop in which everything that can be written is written, and everything that can be taken back is taken back once: each kind of entry at least
-/// once, a reading put right, a working up shared back, a batch that another shop gave out. Decided by the core, entry by entry.
+/// A shop in which everything that can be written is written, and everything that can be taken back is taken back once: each kind of entry
+/// at least once, a reading put right, a working up shared back, a batch that another shop gave out. Decided by the core, entry by entry.
 /// </summary>
 public sealed class GoldenShop
 {
@@ -54,7 +54,8 @@ public sealed class GoldenShop
     // What was written last is taken back, in all the streams that it wrote to.
     private void Back(string reason = "a slip of the pen", EntryBody? instead = null) => Back(clerk.Entries[^1], reason, instead);
 
-    private void Back(Entry entry, string reason, EntryBody? instead = null) => clerk.Write([.. entry.Streams.Select(s => s.Stream)], l => Decisions.Correct(l.State, entry.Id, reason, instead));
+    private void Back(Entry entry, string reason, EntryBody? instead = null) =>
+        clerk.Write([.. entry.Streams.Select(s => s.Stream)], l => Decisions.Correct(l.State, entry.Id, reason, instead));
 
     // Written, taken back, and written again.
     private void Twice(string stream, Func<Ledger, Decision> decide)
@@ -71,31 +72,78 @@ public sealed class GoldenShop
     private static ContentLine Line(string element, string low, string likely, string high, ContentOf of = ContentOf.Whole) =>
         new(element, Typed(low + " %", Field.Share), Typed(likely + " %", Field.Share), Typed(high + " %", Field.Share), of);
 
-    private static Content Clad(string gold = "2.1") => new([Line("Au", "1.6", gold, "2.7"), Line("Cu", "58", "63", "70", ContentOf.Rest)], "Zn");
+    private static Content Clad(string gold = "2.1") =>
+        new([Line("Au", "1.6", gold, "2.7"), Line("Cu", "58", "63", "70", ContentOf.Rest)], "Zn");
 
-    private static BottleWish Bottle(string id, string form, string amount, string? strength, string? price, bool certificate = true, DateTimeOffset? useBy = null) => new(
-        id, form, Typed(amount, amount.EndsWith('L') ? Field.Volume : Field.Mass), strength is null ? null : Typed(strength, Field.Share), null, price is null ? null : Typed(price, Field.Money), "acid cupboard", useBy, certificate);
+    private static BottleWish Bottle(
+        string id,
+        string form,
+        string amount,
+        string? strength,
+        string? price,
+        bool certificate = true,
+        DateTimeOffset? useBy = null
+    ) =>
+        new(
+            id,
+            form,
+            Typed(amount, amount.EndsWith('L') ? Field.Volume : Field.Mass),
+            strength is null ? null : Typed(strength, Field.Share),
+            null,
+            price is null ? null : Typed(price, Field.Money),
+            "acid cupboard",
+            useBy,
+            certificate
+        );
 
-    private void Receive(params BottleWish[] bottles) => clerk.Write([.. bottles.Select(b => Entry.BottleStream(b.Id))], l => ShelfDecisions.Receive(l.State, bottles, _ => ""));
+    private void Receive(params BottleWish[] bottles) =>
+        clerk.Write([.. bottles.Select(b => Entry.BottleStream(b.Id))], l => ShelfDecisions.Receive(l.State, bottles, _ => ""));
 
     private void Shelf()
     {
         clerk.By("TR");
-        Receive(Bottle("N-1", "nitric-68", "5 L", "68 %", "420 kr"), Bottle("H-1", "hcl-37", "5 L", "37 %", "190 kr"), Bottle("S-1", "sulfamic", "1 kg", "99 %", "110 kr"), Bottle("M-1", "metabisulphite", "500 g", "97 %", "38 kr"),
-            Bottle("B-1", "borax-glass", "250 g", "100 %", "70 kr"), Bottle("U-1", "copper-bar", "1 kg", "99.9 %", "110 kr"), Bottle("N-2", "nitric-weak", "1 L", "48 %", null), Bottle("H-2", "brick-cleaner", "5 L", null, "55 kr", false, FirstDay.AddYears(2)));
+        Receive(
+            Bottle("N-1", "nitric-68", "5 L", "68 %", "420 kr"),
+            Bottle("H-1", "hcl-37", "5 L", "37 %", "190 kr"),
+            Bottle("S-1", "sulfamic", "1 kg", "99 %", "110 kr"),
+            Bottle("M-1", "metabisulphite", "500 g", "97 %", "38 kr"),
+            Bottle("B-1", "borax-glass", "250 g", "100 %", "70 kr"),
+            Bottle("U-1", "copper-bar", "1 kg", "99.9 %", "110 kr"),
+            Bottle("N-2", "nitric-weak", "1 L", "48 %", null),
+            Bottle("H-2", "brick-cleaner", "5 L", null, "55 kr", false, FirstDay.AddYears(2))
+        );
         Receive(Bottle("X-1", "ammonia-25", "1 L", "25 %", "65 kr"));
         Back("it stands on another shop's shelf");
         Receive(Bottle("X-2", "caustic", "1 kg", "98 %", "48 kr"));
         Twice(Entry.BottleStream("H-2"), l => ShelfDecisions.LookAlike(l.State, "H-2", "fizzes with nitrite, haze after"));
-        Twice(Entry.BottleStream("N-2"), l => ShelfDecisions.Test(l.State, "N-2", new(0.474, 0.004, 1.29, "weighed volume", [Grams("64.5 g", 0.02), Typed("50 mL", Field.Volume, 0.5)])));
+        Twice(Entry.BottleStream("N-2"), l =>
+            ShelfDecisions.Test(
+                l.State,
+                "N-2",
+                new(0.474, 0.004, 1.29, "weighed volume", [Grams("64.5 g", 0.02), Typed("50 mL", Field.Volume, 0.5)])
+            )
+        );
         Twice(Entry.BottleStream("N-1"), l => ShelfDecisions.Open(l.State, "N-1"));
-        clerk.Write([Entry.BottleStream("N-5"), Entry.BottleStream("N-1")], l => ShelfDecisions.Mix(l.State, "N-5", "nitric-weak", "bench", [("N-1", 140), ("water", 100)], clerk.Now));
+        clerk.Write([Entry.BottleStream("N-5"), Entry.BottleStream("N-1")], l =>
+            ShelfDecisions.Mix(l.State, "N-5", "nitric-weak", "bench", [("N-1", 140), ("water", 100)], clerk.Now)
+        );
         Back("the jug was not clean");
-        clerk.Write([Entry.BottleStream("N-6"), Entry.BottleStream("N-1")], l => ShelfDecisions.Mix(l.State, "N-6", "nitric-weak", "bench", [("N-1", 140.5), ("water", 100)], clerk.Now));
+        clerk.Write([Entry.BottleStream("N-6"), Entry.BottleStream("N-1")], l =>
+            ShelfDecisions.Mix(l.State, "N-6", "nitric-weak", "bench", [("N-1", 140.5), ("water", 100)], clerk.Now)
+        );
         Twice(Entry.BottleStream("X-2"), l => ShelfDecisions.Discard(l.State, "X-2", "caked; acid drum D1"));
-        clerk.Write([Entry.BottleStream("S-1"), Entry.BottleStream("M-1")], l => ShelfDecisions.Count(l.State, [("S-1", Typed("985 g", Field.Mass)), ("M-1", Typed("480 g", Field.Mass))], clerk.Now, null));
+        clerk.Write([Entry.BottleStream("S-1"), Entry.BottleStream("M-1")], l =>
+            ShelfDecisions.Count(l.State, [("S-1", Typed("985 g", Field.Mass)), ("M-1", Typed("480 g", Field.Mass))], clerk.Now, null)
+        );
         Back("counted with the lid");
-        clerk.Write([Entry.BottleStream("S-1"), Entry.BottleStream("M-1")], l => ShelfDecisions.Count(l.State, [("S-1", Typed("978 g", Field.Mass)), ("M-1", Typed("250 g", Field.Mass))], clerk.Now, "half of it was lent"));
+        clerk.Write([Entry.BottleStream("S-1"), Entry.BottleStream("M-1")], l =>
+            ShelfDecisions.Count(
+                l.State,
+                [("S-1", Typed("978 g", Field.Mass)), ("M-1", Typed("250 g", Field.Mass))],
+                clerk.Now,
+                "half of it was lent"
+            )
+        );
     }
 
     private void Vessels()
@@ -110,35 +158,93 @@ public sealed class GoldenShop
     {
         clerk.By("AV");
         Write(Entry.PricesStream, l => PriceDecisions.Keep(l.State, PriceFigures.MadeUp));
-        Write(Entry.PricesStream, l => PriceDecisions.Keep(l.State, PriceFigures.MadeUp with { Id = "week-45", Title = "prices of week 45" }));
+        Write(Entry.PricesStream, l =>
+            PriceDecisions.Keep(l.State, PriceFigures.MadeUp with { Id = "week-45", Title = "prices of week 45" })
+        );
         Back("the list of another week");
         Material Ours(double most) => new("ours-leaves", "our leaves", "tip", [new("Ag", new(80, 90, most))], ["cadmium"], "own assays");
         var kinds = Entry.MaterialStream("ours-leaves");
         Write(kinds, l => MaterialDecisions.Keep(l.State, Ours(95), "relay-tips-silver"));
         Write(kinds, l => MaterialDecisions.Keep(l.State, Ours(97), "relay-tips-silver"));
         Back("the older figures were right");
-        Write(Entry.MaterialStream("ours-pins"), l => MaterialDecisions.Keep(l.State, Ours(96) with { Id = "ours-pins", Name = "our pins" }, null));
+        Write(Entry.MaterialStream("ours-pins"), l =>
+            MaterialDecisions.Keep(l.State, Ours(96) with { Id = "ours-pins", Name = "our pins" }, null)
+        );
         Write(Entry.MaterialStream("ours-pins"), l => MaterialDecisions.Drop(l.State, "ours-pins", "not met any more"));
-        Twice(Entry.KeptStream("k-1"), l => Decisions.Keep(l.State, new("k-1", "salt for 25 g", "silver-chloride",
-            new(ChargeKind.Nitrate, [new("Ag", Grams("20 g"), Grams("25 g"), Grams("30 g"))], Typed("400 mL", Field.Volume), Typed("0.5 M", Field.Molarity)), new Dictionary<string, string> { ["by"] = "NaCl" }, ["N-1"])));
+        Twice(Entry.KeptStream("k-1"), l =>
+            Decisions.Keep(
+                l.State,
+                new(
+                    "k-1",
+                    "salt for 25 g",
+                    "silver-chloride",
+                    new(
+                        ChargeKind.Nitrate,
+                        [new("Ag", Grams("20 g"), Grams("25 g"), Grams("30 g"))],
+                        Typed("400 mL", Field.Volume),
+                        Typed("0.5 M", Field.Molarity)
+                    ),
+                    new Dictionary<string, string> { ["by"] = "NaCl" },
+                    ["N-1"]
+                )
+            )
+        );
     }
 
     private void Lots()
     {
         clerk.At(1, 9, 0).By("MK");
-        void Came(string id, string title, string mass, Content content) => Write(Entry.LotStream(id), l => LotDecisions.Receive(l.State, id, id.ToUpperInvariant(), title, "clad brass", Grams(mass, 0.1), content, null, 40));
+        void Came(string id, string title, string mass, Content content) =>
+            Write(Entry.LotStream(id), l =>
+                LotDecisions.Receive(l.State, id, id.ToUpperInvariant(), title, "clad brass", Grams(mass, 0.1), content, null, 40)
+            );
         Came("r-0", "rings of a mast", "99 g", Clad());
         Back("weighed with the box");
         Came("r-1", "gold-clad rings of a mill", "121.3 g", Clad());
         Came("r-2", "gold-clad pins of a crane", "140.0 g", Clad("2.2"));
         Came("r-3", "gold-clad clips of a ferry", "88.0 g", Clad("2.0"));
-        Write(Entry.LotStream("s-1"), l => LotDecisions.Receive(l.State, "s-1", "S-1L", "silver-tipped leaves of a lift", "silver-tipped copper", Grams("300.4 g", 0.1), new([Line("Ag", "8", "11", "14"), Line("Ni", "4", "8", "12")], "Cu", Marks: ["cadmium"]), Typed("0.6 mm", Field.Length)));
-        LotReceived Row(string id, string mass) => new(id, id.ToUpperInvariant(), "rings of a file", "clad brass", Grams(mass, 0.1), Clad(), null, [], 7);
-        void File(params LotReceived[] rows) => clerk.Write([.. rows.Select(r => Entry.LotStream(r.LotId))], l => LotDecisions.ReceiveMany(l.State, rows, _ => ""));
+        Write(Entry.LotStream("s-1"), l =>
+            LotDecisions.Receive(
+                l.State,
+                "s-1",
+                "S-1L",
+                "silver-tipped leaves of a lift",
+                "silver-tipped copper",
+                Grams("300.4 g", 0.1),
+                new([Line("Ag", "8", "11", "14"), Line("Ni", "4", "8", "12")], "Cu", Marks: ["cadmium"]),
+                Typed("0.6 mm", Field.Length)
+            )
+        );
+        LotReceived Row(string id, string mass) =>
+            new(id, id.ToUpperInvariant(), "rings of a file", "clad brass", Grams(mass, 0.1), Clad(), null, [], 7);
+        void File(params LotReceived[] rows) =>
+            clerk.Write([.. rows.Select(r => Entry.LotStream(r.LotId))], l => LotDecisions.ReceiveMany(l.State, rows, _ => ""));
         File(Row("f-1", "10 g"), Row("f-2", "20 g"));
         Back("the file of last year");
         File(Row("f-3", "30 g"), Row("f-4", "44.5 g"));
-        Write(Entry.LotStream("x-1"), l => LotDecisions.Receive(l.State, "x-1", "X-1L", "spent fixer", "fixer", Typed("18 L", Field.Volume, 100), new([new("Ag", Typed("1 g/L", Field.Concentration), Typed("3 g/L", Field.Concentration), Typed("8 g/L", Field.Concentration))], null, LiquorKind.Fixer), null));
+        Write(Entry.LotStream("x-1"), l =>
+            LotDecisions.Receive(
+                l.State,
+                "x-1",
+                "X-1L",
+                "spent fixer",
+                "fixer",
+                Typed("18 L", Field.Volume, 100),
+                new(
+                    [
+                        new(
+                            "Ag",
+                            Typed("1 g/L", Field.Concentration),
+                            Typed("3 g/L", Field.Concentration),
+                            Typed("8 g/L", Field.Concentration)
+                        ),
+                    ],
+                    null,
+                    LiquorKind.Fixer
+                ),
+                null
+            )
+        );
         Write(Entry.LotStream("f-3"), l => LotDecisions.SetAside(l.State, "f-3", "an assay"));
         Write(Entry.LotStream("f-3"), l => LotDecisions.SetAside(l.State, "f-3", null));
         Back("it waits after all");
@@ -147,19 +253,56 @@ public sealed class GoldenShop
         Write(Entry.LotStream("f-4"), l => LotDecisions.Offer(l.State, "f-4", Typed("350 kr", Field.Money), "another dealer"));
         Back("he took it back");
         Twice(Entry.LotStream("f-4"), l => LotDecisions.Photograph(l.State, "f-4", new string('a', 64), "the heap"));
-        Write(Entry.LotStream("r-3"), l => LotDecisions.Believe(l.State, "r-3", Clad("1.8"), LotContentChanged.Guess, "thinner than thought", null));
+        Write(Entry.LotStream("r-3"), l =>
+            LotDecisions.Believe(l.State, "r-3", Clad("1.8"), LotContentChanged.Guess, "thinner than thought", null)
+        );
         Write(Entry.LotStream("r-3"), l => LotDecisions.Believe(l.State, "r-3", Clad("1.9"), LotContentChanged.Assay, "assay of six", 6));
         Back("the assay was of another lot");
-        clerk.Write([Entry.LotStream("s-1"), Entry.LotStream("s-1a"), Entry.LotStream("s-1b")], l => LotDecisions.Split(l.State, "s-1",
-            [new("s-1a", "S-1a", "tips", Grams("180.1 g", 0.1), new([Line("Ag", "14", "17", "20"), Line("Ni", "4", "8", "12")], "Cu"), Pieces: 400), new("s-1b", "S-1b", "leaves", Grams("112.0 g", 0.1))], null, [new("plastic", Grams("8.1 g"))]));
-        clerk.Write([Entry.LotStream("p-1"), Entry.LotStream("f-3"), Entry.LotStream("f-4")], l => LotDecisions.Pool(l.State, "p-1", "P-1", "both", [new("f-3", Grams("30 g", 0.1)), new("f-4", Grams("14 g", 0.1))]));
+        clerk.Write([Entry.LotStream("s-1"), Entry.LotStream("s-1a"), Entry.LotStream("s-1b")], l =>
+            LotDecisions.Split(
+                l.State,
+                "s-1",
+                [
+                    new(
+                        "s-1a",
+                        "S-1a",
+                        "tips",
+                        Grams("180.1 g", 0.1),
+                        new([Line("Ag", "14", "17", "20"), Line("Ni", "4", "8", "12")], "Cu"),
+                        Pieces: 400
+                    ),
+                    new("s-1b", "S-1b", "leaves", Grams("112.0 g", 0.1)),
+                ],
+                null,
+                [new("plastic", Grams("8.1 g"))]
+            )
+        );
+        clerk.Write([Entry.LotStream("p-1"), Entry.LotStream("f-3"), Entry.LotStream("f-4")], l =>
+            LotDecisions.Pool(l.State, "p-1", "P-1", "both", [new("f-3", Grams("30 g", 0.1)), new("f-4", Grams("14 g", 0.1))])
+        );
         Back("one of them had solder");
-        clerk.Write([Entry.LotStream("p-2"), Entry.LotStream("f-3"), Entry.LotStream("f-4")], l => LotDecisions.Pool(l.State, "p-2", "P-2", "both", [new("f-3", Grams("28 g", 0.1)), new("f-4", Grams("14 g", 0.1))]));
+        clerk.Write([Entry.LotStream("p-2"), Entry.LotStream("f-3"), Entry.LotStream("f-4")], l =>
+            LotDecisions.Pool(l.State, "p-2", "P-2", "both", [new("f-3", Grams("28 g", 0.1)), new("f-4", Grams("14 g", 0.1))])
+        );
     }
 
     private void Plans()
     {
-        void Save(string id, string title, string? copyOf) => Write(Entry.PlanStream(id), l => SavedPlans.Save(l.State, id, title, l.State.Lots["r-1"], Grams("50 g"), Routes.Chain(KnownWays.GoldByNitricStrip), KnownWays.GoldByNitricStrip, ShelfAtWork.ForPlan(l.State, clerk.Now), "golden", copyOf));
+        void Save(string id, string title, string? copyOf) =>
+            Write(Entry.PlanStream(id), l =>
+                SavedPlans.Save(
+                    l.State,
+                    id,
+                    title,
+                    l.State.Lots["r-1"],
+                    Grams("50 g"),
+                    Routes.Chain(KnownWays.GoldByNitricStrip),
+                    KnownWays.GoldByNitricStrip,
+                    ShelfAtWork.ForPlan(l.State, clerk.Now),
+                    "golden",
+                    copyOf
+                )
+            );
         Save("pl-0", "by the strip", null);
         Back();
         Save("pl-1", "by the strip", null);
@@ -178,7 +321,21 @@ public sealed class GoldenShop
 
     private BatchWriter Start(string id, string lot, string mass, IReadOnlyList<string> way, string? planId = null)
     {
-        clerk.Write([Entry.BatchStream(id), Entry.LotStream(lot)], l => Decisions.Start(l.State, id, id, "of " + lot, lot, Grams(mass), Routes.Chain(way), ShelfAtWork.ForPlan(l.State, clerk.Now), 0.01, clerk.Now, planId));
+        clerk.Write([Entry.BatchStream(id), Entry.LotStream(lot)], l =>
+            Decisions.Start(
+                l.State,
+                id,
+                id,
+                "of " + lot,
+                lot,
+                Grams(mass),
+                Routes.Chain(way),
+                ShelfAtWork.ForPlan(l.State, clerk.Now),
+                0.01,
+                clerk.Now,
+                planId
+            )
+        );
         return new(clerk, id);
     }
 
@@ -201,7 +358,14 @@ public sealed class GoldenShop
         Back("the other thermometer");
         bench.Read("temperature", "185 °F").See("no-base-at-edge");
         Back("looked again: green still");
-        bench.See("no-base-at-edge").After(12).See("quiet-after-more").Once("wash").After(50).Weigh("foils", "0.95 g", 0.02).Weigh("foils", "0.84 g", 0.02);
+        bench
+            .See("no-base-at-edge")
+            .After(12)
+            .See("quiet-after-more")
+            .Once("wash")
+            .After(50)
+            .Weigh("foils", "0.95 g", 0.02)
+            .Weigh("foils", "0.84 g", 0.02);
         Back("the boat was not dry");
         Write(stream, _ => Decision.Write(new NoteWritten(id, null, "ünïcode, “quotes” and \n lines")));
         Back("for another batch");
@@ -210,12 +374,15 @@ public sealed class GoldenShop
         bench.Close();
         // Its weighing was a slip: put right while the batch is open.
         var foils = Batch(id).Step("1-nitric-strip").WeighedBy["foils"];
-        Write(stream, l => PuttingRight.Decide(l, Batch(id), foils, Grams("0.88 g", 0.02), null, "the balance was read again", "the tray was wet"));
+        Write(stream, l =>
+            PuttingRight.Decide(l, Batch(id), foils, Grams("0.88 g", 0.02), null, "the balance was read again", "the tray was wet")
+        );
         bench.Begin("2-aqua-regia").AsPlanned(1.1).Close();
         bench.Begin("3-sulfamic").AsPlanned(1.1).Close();
         bench.Begin("4-clear").AsPlanned(1.1).Close();
         bench.Begin("5-metabisulphite").AsPlanned(1.1);
-        LiquorBracket Bracket(string high) => new("barren", "Au", Typed("110 mL", Field.Volume, 5), Typed("0 g/L", Field.Concentration), Typed(high, Field.Concentration));
+        LiquorBracket Bracket(string high) =>
+            new("barren", "Au", Typed("110 mL", Field.Volume, 5), Typed("0 g/L", Field.Concentration), Typed(high, Field.Concentration));
         Twice(stream, l => Decisions.TestLiquor(l.State, Batch(id), "5-metabisulphite", Bracket("0.01 g/L")));
         bench.Close();
         bench.Begin("6-wash-dry-melt").AsPlanned(1.1).Weigh("bar", "0.79 g", 0.01, "995 ‰");
@@ -236,7 +403,20 @@ public sealed class GoldenShop
             if (step.Method == "nitric-strip")
                 bench.Weigh("foils", foils, 0.02);
             if (step.Method == "wash-dry-melt")
-                clerk.Write([Entry.BatchStream(id)], l => Decisions.Weigh(l.State, Batch(id), step.Id, "bar", Grams(bar, 0.01), Typed("996 ‰", Field.Fineness) with { PlusMinus = 0.001 }, "so it was read"));
+                clerk.Write([Entry.BatchStream(id)], l =>
+                    Decisions.Weigh(
+                        l.State,
+                        Batch(id),
+                        step.Id,
+                        "bar",
+                        Grams(bar, 0.01),
+                        Typed("996 ‰", Field.Fineness) with
+                        {
+                            PlusMinus = 0.001,
+                        },
+                        "so it was read"
+                    )
+                );
             bench.Close();
         }
         foreach (var (pool, step, output) in new[] { ("T1", "4-clear", "filter"), ("P1", "5-metabisulphite", "barren") })
@@ -257,8 +437,12 @@ public sealed class GoldenShop
         const string id = "26-01";
         var stream = Entry.BatchStream(id);
         clerk.After(60).By("TR");
-        clerk.Write(PuttingRight.Streams(Now.State, id, Batch(id).Product!.EntryId), l => PuttingRight.Decide(l, Batch(id), Batch(id).Product!.EntryId, Grams("1.26 g", 0.01), "decimal_down", null));
-        clerk.Write(PuttingRight.Streams(Now.State, id, Batch(id).FeedBy!), l => PuttingRight.Decide(l, Batch(id), Batch(id).FeedBy!, Grams("60.9 g", 0.05), null, "the pan was not empty"));
+        clerk.Write(PuttingRight.Streams(Now.State, id, Batch(id).Product!.EntryId), l =>
+            PuttingRight.Decide(l, Batch(id), Batch(id).Product!.EntryId, Grams("1.26 g", 0.01), "decimal_down", null)
+        );
+        clerk.Write(PuttingRight.Streams(Now.State, id, Batch(id).FeedBy!), l =>
+            PuttingRight.Decide(l, Batch(id), Batch(id).FeedBy!, Grams("60.9 g", 0.05), null, "the pan was not empty")
+        );
         Write(stream, l => Observing.LeaveOut(l.State, id, "another acid", false));
         Write(stream, l => Observing.LeaveOut(l.State, id, null, true));
         clerk.After(5);
@@ -277,7 +461,16 @@ public sealed class GoldenShop
     private void WorkedUp()
     {
         clerk.At(21, 10, 0).By("AV");
-        void WorkUp(string mass) => clerk.Write(Pooling.Streams(Now.State, "T1"), l => Pooling.WorkUp(l, "T1", [new("Au", Grams(mass, 0.002), Typed("985 ‰", Field.Fineness) with { PlusMinus = 0.002 })], "burnt, leached, dropped", "with sweepings"));
+        void WorkUp(string mass) =>
+            clerk.Write(Pooling.Streams(Now.State, "T1"), l =>
+                Pooling.WorkUp(
+                    l,
+                    "T1",
+                    [new("Au", Grams(mass, 0.002), Typed("985 ‰", Field.Fineness) with { PlusMinus = 0.002 })],
+                    "burnt, leached, dropped",
+                    "with sweepings"
+                )
+            );
         WorkUp("0.06 g");
         Back("weighed with the cup");
         WorkUp("0.03 g");
@@ -296,7 +489,17 @@ public sealed class GoldenShop
         bench.Begin("1-nitric-part").AsPlanned(1.1).Close();
         Write(stream, l => Decisions.ChangeRoute(Batch(id), Batch(id).Route, ShelfAtWork.ForPlan(l.State, clerk.Now), "fresh bottles"));
         bench.Begin("2-copper-cement");
-        Write(stream, l => Detours.GiveUp(l.State, Batch(id), "2-copper-cement", null, ["copper-cement", "wash", "dry", "melt"], Batch(id).Bottles, "the bar was painted"));
+        Write(stream, l =>
+            Detours.GiveUp(
+                l.State,
+                Batch(id),
+                "2-copper-cement",
+                null,
+                ["copper-cement", "wash", "dry", "melt"],
+                Batch(id).Bottles,
+                "the bar was painted"
+            )
+        );
         foreach (var step in Batch(id).Route.Steps.Where(s => !Batch(id).Step(s.Id).Closed).ToList())
         {
             bench.Begin(step.Id).AsPlanned(1.1);
@@ -305,7 +508,9 @@ public sealed class GoldenShop
             bench.Close();
         }
         Write(stream, l => Decisions.CloseBatch(l, Batch(id), clerk.Now, clerk.Initials));
-        clerk.Write([Entry.BottleStream("N-9"), stream], l => ShelfDecisions.FromBatch(l.State, Bottle("N-9", "nitric-weak", "200 mL", "20 %", null), id));
+        clerk.Write([Entry.BottleStream("N-9"), stream], l =>
+            ShelfDecisions.FromBatch(l.State, Bottle("N-9", "nitric-weak", "200 mL", "20 %", null), id)
+        );
     }
 
     // A batch that stands in the middle of its first step, of a pool of lots.
@@ -319,7 +524,12 @@ public sealed class GoldenShop
     private void Counted()
     {
         var pour = clerk.Entries.Last(e => e.Body is DoseAdded { BatchId: "26-04" });
-        clerk.At(28, 9, 0).By("MK").Write([Entry.BottleStream("N-1")], l => ShelfDecisions.Count(l.State, [("N-1", Typed("6.1 kg", Field.Mass))], clerk.Now, "counted by weight"));
+        clerk
+            .At(28, 9, 0)
+            .By("MK")
+            .Write([Entry.BottleStream("N-1")], l =>
+                ShelfDecisions.Count(l.State, [("N-1", Typed("6.1 kg", Field.Mass))], clerk.Now, "counted by weight")
+            );
         Back(pour, "it was poured into another beaker");
         Write(Entry.BottleStream("H-2"), l => ShelfDecisions.LookAlike(l.State, "H-2", "the same again, no haze"));
         Back("looked at the wrong bottle");
@@ -329,13 +539,32 @@ public sealed class GoldenShop
     private string Elsewhere()
     {
         clerk.By("QZ");
-        Receive(Bottle("N-1", "nitric-68", "5 L", "68 %", "420 kr"), Bottle("H-1", "hcl-37", "5 L", "37 %", "190 kr"), Bottle("S-1", "sulfamic", "1 kg", "99 %", "110 kr"), Bottle("M-1", "metabisulphite", "500 g", "97 %", "38 kr"), Bottle("B-1", "borax-glass", "250 g", "100 %", "70 kr"));
+        Receive(
+            Bottle("N-1", "nitric-68", "5 L", "68 %", "420 kr"),
+            Bottle("H-1", "hcl-37", "5 L", "37 %", "190 kr"),
+            Bottle("S-1", "sulfamic", "1 kg", "99 %", "110 kr"),
+            Bottle("M-1", "metabisulphite", "500 g", "97 %", "38 kr"),
+            Bottle("B-1", "borax-glass", "250 g", "100 %", "70 kr")
+        );
         Write(Entry.VesselStream("E1"), l => Decisions.NameVessel(l.State, "E1", "beaker, low form", 600, Grams("205.2 g", 0.1)));
         Write(Entry.PoolStream("T1"), l => Pooling.Open(l.State, "T1", "T1", "filter tub", "filters"));
         Write(Entry.PoolStream("P1"), l => Pooling.Open(l.State, "P1", "P1", "stock pot", "liquors"));
         foreach (var (lot, mass) in new[] { ("e-1", "50.0 g"), ("e-2", "31.0 g") })
-            Write(Entry.LotStream(lot), l => LotDecisions.Receive(l.State, lot, lot.ToUpperInvariant(), "gold-clad rings from elsewhere", "clad brass", Grams(mass, 0.1), Clad(), null));
-        clerk.Write([Entry.LotStream("e-3"), Entry.LotStream("e-1"), Entry.LotStream("e-2")], l => LotDecisions.Pool(l.State, "e-3", "E-3", "both", [new("e-1", Grams("50.0 g", 0.1)), new("e-2", Grams("31.0 g", 0.1))]));
+            Write(Entry.LotStream(lot), l =>
+                LotDecisions.Receive(
+                    l.State,
+                    lot,
+                    lot.ToUpperInvariant(),
+                    "gold-clad rings from elsewhere",
+                    "clad brass",
+                    Grams(mass, 0.1),
+                    Clad(),
+                    null
+                )
+            );
+        clerk.Write([Entry.LotStream("e-3"), Entry.LotStream("e-1"), Entry.LotStream("e-2")], l =>
+            LotDecisions.Pool(l.State, "e-3", "E-3", "both", [new("e-1", Grams("50.0 g", 0.1)), new("e-2", Grams("31.0 g", 0.1))])
+        );
         Closed("77-01", "e-3", "80.0 g", "1.72 g", "1.63 g", 4);
         return System.Text.Encoding.UTF8.GetString(BatchFiles.Of(Now.State, Batch("77-01"), _ => null).Write());
     }

@@ -40,9 +40,26 @@ public static class PlanAnswers
             Step(text, $"{key} {step.Step.Id}", step.Plan);
         if (plan.Refused is not null)
             return;
-        var worth = Core.Planning.Worth.Of(plan, way.For, LotAtWork.Terms(state, state.PricesNow!.List, lot, amount, ShelfAtWork.Ids(shop.Bottles)), draws);
+        var worth = Core.Planning.Worth.Of(
+            plan,
+            way.For,
+            LotAtWork.Terms(state, state.PricesNow!.List, lot, amount, ShelfAtWork.Ids(shop.Bottles)),
+            draws
+        );
         var figures = WayFigures.Of(plan, way.For, worth, draws);
-        foreach (var (name, figure) in new[] { ("hands", figures.Hands), ("alone", figures.Alone), ("cost", figures.Cost), ("acid", figures.Acid), ("gas", figures.Gas), ("metal", figures.Metal), ("purity", figures.Purity), ("margin", figures.Margin) })
+        foreach (
+            var (name, figure) in new[]
+            {
+                ("hands", figures.Hands),
+                ("alone", figures.Alone),
+                ("cost", figures.Cost),
+                ("acid", figures.Acid),
+                ("gas", figures.Gas),
+                ("metal", figures.Metal),
+                ("purity", figures.Purity),
+                ("margin", figures.Margin),
+            }
+        )
             text.Add($"{key} {name}", figure);
         foreach (var line in worth.Lines)
             text.Add($"{key} money {line.Id}", line.Kr);
@@ -72,7 +89,15 @@ public static class PlanAnswers
             // A method that refuses one charge is shown another, so that most of these steps are planned.
             for (var tries = 0; tries < RandomSteps.Kinds; tries++)
             {
-                var charge = RandomSteps.Charge((i + tries) % RandomSteps.Kinds, Between(0.1, 40), Between(0.1, 40), Between(0, 30), Between(0, 5), Between(0, 0.4), i);
+                var charge = RandomSteps.Charge(
+                    (i + tries) % RandomSteps.Kinds,
+                    Between(0.1, 40),
+                    Between(0.1, 40),
+                    Between(0, 30),
+                    Between(0, 5),
+                    Between(0, 0.4),
+                    i
+                );
                 var plan = method.Plan(charge, RandomSteps.Options(method, i), Shop.Usual, Facts.None, new Draws("answers " + i));
                 if (plan.Refused && tries < RandomSteps.Kinds - 1)
                     continue;
@@ -91,7 +116,18 @@ public static class PlanAnswers
         foreach (var d in plan.Doses)
         {
             text.Add($"{key} dose {d.Id}", d.Grams);
-            text.Add($"{key} dose {d.Id} how", d.Title, d.Bottle.Id, d.Bottle.Formula, d.Millilitres?.Likely, d.ShortShare, d.Apart, d.Lacking, d.How, d.Rungs.Select(r => r.Grams));
+            text.Add(
+                $"{key} dose {d.Id} how",
+                d.Title,
+                d.Bottle.Id,
+                d.Bottle.Formula,
+                d.Millilitres?.Likely,
+                d.ShortShare,
+                d.Apart,
+                d.Lacking,
+                d.How,
+                d.Rungs.Select(r => r.Grams)
+            );
         }
         text.Add(key + " vessel", plan.Vessel?.Vessel.Label, plan.Vessel?.SplitInto, plan.Vessel?.Liquid.Likely, plan.Vessel?.Foam.Likely);
         text.Add(key + " portions", plan.Portions);
@@ -104,11 +140,27 @@ public static class PlanAnswers
         foreach (var o in plan.Outputs)
         {
             text.Add($"{key} gives {o.Id}", o.Charge.Mass());
-            text.Add($"{key} gives {o.Id} of", o.Name, o.Main, o.Weigh, o.Charge.Moles.Select(m => (Name: $"{m.Key.Formula}({m.Key.Phase})", m.Value.Likely)).OrderBy(m => m.Name, StringComparer.Ordinal).Select(m => FormattableString.Invariant($"{m.Name} {m.Likely:G12}")), o.Charge.Unknown.Likely);
+            text.Add(
+                $"{key} gives {o.Id} of",
+                o.Name,
+                o.Main,
+                o.Weigh,
+                o.Charge.Moles.Select(m => (Name: $"{m.Key.Formula}({m.Key.Phase})", m.Value.Likely))
+                    .OrderBy(m => m.Name, StringComparer.Ordinal)
+                    .Select(m => FormattableString.Invariant($"{m.Name} {m.Likely:G12}")),
+                o.Charge.Unknown.Likely
+            );
         }
         foreach (var f in plan.Figures.Concat(plan.Learned))
             text.Add($"{key} figure {f.Label}", f);
-        foreach (var l in plan.Conditions.Concat(plan.Cautions.Select(c => $"{c.Level}: {c.Text}")).Concat(plan.EndSigns.Select(s => $"{s.Id}: {s.Text} | {s.NotProof}")).Concat(plan.Interlocks.Select(i => i.Text)).Concat(plan.Deadlines.Select(d => d.Text)).Concat(plan.Equations.Select(e => e.ToString()!)))
+        foreach (
+            var l in plan
+                .Conditions.Concat(plan.Cautions.Select(c => $"{c.Level}: {c.Text}"))
+                .Concat(plan.EndSigns.Select(s => $"{s.Id}: {s.Text} | {s.NotProof}"))
+                .Concat(plan.Interlocks.Select(i => i.Text))
+                .Concat(plan.Deadlines.Select(d => d.Text))
+                .Concat(plan.Equations.Select(e => e.ToString()!))
+        )
             text.Add(key + " says", l);
         text.Add(key + " rest", plan.NightStop, plan.IfFoams, plan.Means);
     }

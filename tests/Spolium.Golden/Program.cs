@@ -31,6 +31,8 @@ static int Folder(string journal, string migration, int most, string file)
 
 static int Usage()
 {
-    Console.Error.WriteLine("golden answers [renew] | golden make FILE | golden folder JOURNAL MIGRATION ENTRIES FILE | golden crash KILLS SEED");
+    Console.Error.WriteLine(
+        "golden answers [renew] | golden make FILE | golden folder JOURNAL MIGRATION ENTRIES FILE | golden crash KILLS SEED"
+    );
     return 2;
 }

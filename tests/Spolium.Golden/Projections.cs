@@ -4,7 +4,8 @@ using Spolium.Data;
 
 namespace Spolium.Golden;
 
-/// <summary>All rows of all projections as text: every table that is not journal, every column but the numbers that postings are given when they are put in.</summary>
+/// <summary>All rows of all projections as text: every table that is not journal, every column but the numbers that postings are given when
+/// they are put in.</summary>
 public static class Projections
 {
     private static readonly string[] Journal = ["entry", "entry_stream", "plan"];
@@ -13,9 +14,20 @@ public static class Projections
     {
         using var db = store.Connect();
         db.Database.OpenConnection();
-        var tables = Rows(db, "SELECT name FROM sqlite_master WHERE type = 'table'").Select(r => r[0].ToString()!)
-            .Where(t => !t.StartsWith("__", StringComparison.Ordinal) && !t.StartsWith("sqlite_", StringComparison.Ordinal)).Except(Journal).Order(StringComparer.Ordinal);
-        return [.. tables.SelectMany(t => Rows(db, $"SELECT * FROM {t}").Select(r => $"{t}|{string.Join('|', r.Skip(t == "posting" ? 1 : 0).Select(v => Convert.ToString(v, CultureInfo.InvariantCulture)))}").Order(StringComparer.Ordinal))];
+        var tables = Rows(db, "SELECT name FROM sqlite_master WHERE type = 'table'")
+            .Select(r => r[0].ToString()!)
+            .Where(t => !t.StartsWith("__", StringComparison.Ordinal) && !t.StartsWith("sqlite_", StringComparison.Ordinal))
+            .Except(Journal)
+            .Order(StringComparer.Ordinal);
+        return
+        [
+            .. tables.SelectMany(t =>
+                Rows(db, $"SELECT * FROM {t}")
+                    .Select(r => r.Skip(t == "posting" ? 1 : 0).Select(v => Convert.ToString(v, CultureInfo.InvariantCulture)))
+                    .Select(r => $"{t}|{string.Join('|', r)}")
+                    .Order(StringComparer.Ordinal)
+            ),
+        ];
     }
 
     private static List<object[]> Rows(SpoliumDb db, string sql)

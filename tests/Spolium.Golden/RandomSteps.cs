@@ -6,7 +6,8 @@ using Spolium.Core.Records;
 
 namespace Spolium.Golden;
 
-/// <summary>Charges that methods may meet, and options by a number: what laws over all methods and the recorded answers draw from.</summary>
+/// <summary>Charges that methods may meet, and options by a number: what laws over all methods and the recorded answers draw
+/// from.</summary>
 public static class RandomSteps
 {
     public const int Kinds = 7;
@@ -18,16 +19,29 @@ public static class RandomSteps
     public static Charge Charge(int kind, double au, double ag, double cu, double other, double acid, int seed)
     {
         var draws = new Draws("random " + seed);
-        Working G(double g, string e) => Working.Given(draws.Spread("content " + e, new(0.8 * g, g, 1.3 * g), Spread.Positive), Dimension.Mass, e, "test");
+        Working G(double g, string e) =>
+            Working.Given(draws.Spread("content " + e, new(0.8 * g, g, 1.3 * g), Spread.Positive), Dimension.Mass, e, "test");
         Working Ml(double ml) => Working.Given(draws.Reading("volume", ml, 0.01 * ml), Dimension.Volume, "volume", "test");
-        Working Mol(double n) => Working.Given(draws.Spread("acid", new(0.7 * n, n, 1.5 * n), Spread.Positive), Dimension.Substance, "acid", "test");
-        Charge Solid(params (string Formula, double Grams)[] all) => all.Where(a => a.Grams > 0)
-            .Aggregate(Core.Materials.Charge.Empty, (c, a) => c.With(new(a.Formula, Phase.Solid), Molar.Moles(G(a.Grams, a.Formula), a.Formula)));
+        Working Mol(double n) =>
+            Working.Given(draws.Spread("acid", new(0.7 * n, n, 1.5 * n), Spread.Positive), Dimension.Substance, "acid", "test");
+        Charge Solid(params (string Formula, double Grams)[] all) =>
+            all.Where(a => a.Grams > 0)
+                .Aggregate(Core.Materials.Charge.Empty, (c, a) =>
+                    c.With(new(a.Formula, Phase.Solid), Molar.Moles(G(a.Grams, a.Formula), a.Formula))
+                );
         return kind switch
         {
             0 => Solid(("Au", au), ("Ag", 0.02 * au), ("Cu", cu), ("Zn", other), ("Ni", 0.3 * other)).WithUnknown(G(0.1 + other, "rest")),
             1 => Solid(("Ag", ag), ("Cu", 0.1 * cu), ("Ni", other), ("Au", 0.02 * ag)),
-            2 => LiquorFeed.Of(LiquorKind.Chloride, Ml(100 + 20 * au), [("Au", G(au, "Au")), ("Cu", G(0.02 * cu, "Cu")), ("Fe", G(0.1 * other, "Fe"))], Mol(0.1 + acid), draws).Dissolve("HNO3", Mol(0.1 * acid)),
+            2 => LiquorFeed
+                .Of(
+                    LiquorKind.Chloride,
+                    Ml(100 + 20 * au),
+                    [("Au", G(au, "Au")), ("Cu", G(0.02 * cu, "Cu")), ("Fe", G(0.1 * other, "Fe"))],
+                    Mol(0.1 + acid),
+                    draws
+                )
+                .Dissolve("HNO3", Mol(0.1 * acid)),
             3 => LiquorFeed.Of(LiquorKind.Nitrate, Ml(100 + 10 * ag), [("Ag", G(ag, "Ag")), ("Cu", G(0.3 * ag, "Cu"))], Mol(acid), draws),
             4 => LiquorFeed.Of(LiquorKind.Fixer, Ml(1000), [("Ag", G(0.5 + 0.1 * ag, "Ag"))], Working.Zero(Dimension.Substance), draws),
             5 => Solid(("AgCl", ag)).With(Species.Water, Mol(ag / 18)).Dissolve("HCl", Mol(0.001 * ag)),
@@ -36,6 +50,12 @@ public static class RandomSteps
     }
 
     /// <summary>One choice of each option that has choices.</summary>
-    public static StepOptions Options(IMethod method, int seed) => new(method, method.Options.Where(o => o.Choices.Count > 0)
-        .Select((o, i) => (o.Id, o.Choices[(seed / (i + 1)) % o.Choices.Count].Value)).ToDictionary(o => o.Id, o => o.Value));
+    public static StepOptions Options(IMethod method, int seed) =>
+        new(
+            method,
+            method
+                .Options.Where(o => o.Choices.Count > 0)
+                .Select((o, i) => (o.Id, o.Choices[(seed / (i + 1)) % o.Choices.Count].Value))
+                .ToDictionary(o => o.Id, o => o.Value)
+        );
 }

@@ -24,8 +24,27 @@ public static class Recorded
     public static void Make(string file)
     {
         Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(file))!);
-        GoldenFile.Write(file, GoldenShop.Entries().Select((e, i) => new StoredEntry(i + 1, e.Id, e.OccurredAt.UtcTicks, (int)e.OccurredAt.Offset.TotalMinutes, e.RecordedAt.UtcTicks, e.By,
-            EntryJson.KindOf(e.Body), EntryJson.SchemaOf(e.Body), EntryJson.Hash(EntryJson.Write(e.Body)), [.. e.Streams.Select(s => new StoredVersion(s.Stream, s.Version))], EntryJson.Write(e.Body))));
+        GoldenFile.Write(
+            file,
+            GoldenShop
+                .Entries()
+                .Select(
+                    (e, i) =>
+                        new StoredEntry(
+                            i + 1,
+                            e.Id,
+                            e.OccurredAt.UtcTicks,
+                            (int)e.OccurredAt.Offset.TotalMinutes,
+                            e.RecordedAt.UtcTicks,
+                            e.By,
+                            EntryJson.KindOf(e.Body),
+                            EntryJson.SchemaOf(e.Body),
+                            EntryJson.Hash(EntryJson.Write(e.Body)),
+                            [.. e.Streams.Select(s => new StoredVersion(s.Stream, s.Version))],
+                            EntryJson.Write(e.Body)
+                        )
+                )
+        );
     }
 
     /// <summary>Book and states of a golden journal as this version reads it.</summary>
@@ -41,20 +60,26 @@ public static class Recorded
     private static Dictionary<(string Batch, string Step), FrozenPlan> Plans(IEnumerable<StoredEntry> rows)
     {
         var plans = new Dictionary<(string, string), FrozenPlan>();
-        foreach (var body in rows.SelectMany(r => JsonNode.Parse(r.Json)!.AsObject() is var b && r.Kind == "batch-brought-in" ? b["file"]!["entries"]!.AsArray().Select(e => e!["body"]!["body"]!.AsObject()) : [b]))
+        foreach (
+            var body in rows.SelectMany(r =>
+                JsonNode.Parse(r.Json)!.AsObject() is var b && r.Kind == "batch-brought-in"
+                    ? b["file"]!["entries"]!.AsArray().Select(e => e!["body"]!["body"]!.AsObject())
+                    : [b]
+            )
+        )
             if (body["plan"] is JsonObject plan && body["stepId"] is { } step && plan.ContainsKey("figures"))
                 plans[(body["batchId"]!.GetValue<string>(), step.GetValue<string>())] = plan.Deserialize<FrozenPlan>(EntryJson.Options)!;
         return plans;
     }
 
     private static IEnumerable<(string Name, Func<IReadOnlyList<string>> Lines)> Parts() =>
-    [
-        ("journal", () => Journal()),
-        ("journal-2", () => Journal(file: SecondJournal)),
-        ("plans", PlanAnswers.OfDemoLots),
-        ("steps", PlanAnswers.OfRandomSteps),
-        ("cases", () => CaseRunner.Answered(Reference)),
-    ];
+        [
+            ("journal", () => Journal()),
+            ("journal-2", () => Journal(file: SecondJournal)),
+            ("plans", PlanAnswers.OfDemoLots),
+            ("steps", PlanAnswers.OfRandomSteps),
+            ("cases", () => CaseRunner.Answered(Reference)),
+        ];
 
     /// <summary>The recorded lines of a part.</summary>
     public static IReadOnlyList<string> Read(string name, string root = ".")
@@ -66,7 +91,8 @@ public static class Recorded
         return reader.ReadToEnd().Split('\n', StringSplitOptions.RemoveEmptyEntries);
     }
 
-    /// <summary>Compares what the product answers with what is recorded, prints what moved, and records it anew where it is asked to.</summary>
+    /// <summary>Compares what the product answers with what is recorded, prints what moved, and records it anew where it is asked
+    /// to.</summary>
     /// <returns>0 where nothing moved, or it was recorded anew.</returns>
     public static int Compare(bool renew)
     {
@@ -76,7 +102,7 @@ public static class Recorded
             var (then, now) = (Read(name), lines());
             var (gone, come) = (Less(then, now), Less(now, then));
             moved += gone.Count + come.Count;
-            Console.WriteLine($"{name,-10} {now.Count,7} lines, {gone.Count} gone, {come.Count} come");
+            Console.WriteLine($"{name, -10} {now.Count, 7} lines, {gone.Count} gone, {come.Count} come");
             foreach (var line in gone.Take(MostShown).Select(l => "  - " + l).Concat(come.Take(MostShown).Select(l => "  + " + l)))
                 Console.WriteLine(line.Length > 300 ? line[..300] + "…" : line);
             if (renew && gone.Count + come.Count > 0)
@@ -89,13 +115,26 @@ public static class Recorded
     private static List<string> Less(IEnumerable<string> first, IEnumerable<string> second)
     {
         var left = second.CountBy(l => l).ToDictionary();
-        return [.. first.Where(l => { var n = left.GetValueOrDefault(l); left[l] = n - 1; return n <= 0; })];
+        return
+        [
+            .. first.Where(l =>
+            {
+                var n = left.GetValueOrDefault(l);
+                left[l] = n - 1;
+                return n <= 0;
+            }),
+        ];
     }
 
     private static void Write(string name, IEnumerable<string> lines)
     {
         Directory.CreateDirectory(Path.Combine(Reference, "answers"));
-        using var writer = new StreamWriter(new GZipStream(File.Create(Path.Combine(Reference, "answers", name + ".txt.gz")), CompressionLevel.SmallestSize)) { NewLine = "\n" };
+        using var writer = new StreamWriter(
+            new GZipStream(File.Create(Path.Combine(Reference, "answers", name + ".txt.gz")), CompressionLevel.SmallestSize)
+        )
+        {
+            NewLine = "\n",
+        };
         foreach (var line in lines)
             writer.WriteLine(line);
     }

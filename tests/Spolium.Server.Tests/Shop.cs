@@ -57,19 +57,45 @@ public sealed class Shop : IAsyncDisposable
         return status == 200 ? answer : throw new InvalidOperationException($"{path}: {status} {answer}");
     }
 
-    public static object Head(string? id = null, long? version = null, DateTimeOffset? at = null) => new { EntryId = id ?? Guid.NewGuid().ToString(), By = "AV", OccurredAt = at, ExpectedVersion = version };
+    public static object Head(string? id = null, long? version = null, DateTimeOffset? at = null) =>
+        new
+        {
+            EntryId = id ?? Guid.NewGuid().ToString(),
+            By = "AV",
+            OccurredAt = at,
+            ExpectedVersion = version,
+        };
 
-    public static object Lot(string code = "X-1", string amount = "100 g", string likely = "2 %", object? head = null) => new
-    {
-        Head = head ?? Head(),
-        LotId = code,
-        Code = code,
-        Title = "rings",
-        Material = "clad brass",
-        Amount = amount,
-        Content = new[] { new { Element = "Au", Low = "1.5 %", Likely = likely, High = "2.7 %", Of = "Whole" }, new { Element = "Cu", Low = "58", Likely = "63", High = "70", Of = "Rest" } },
-        Balance = "Zn",
-    };
+    public static object Lot(string code = "X-1", string amount = "100 g", string likely = "2 %", object? head = null) =>
+        new
+        {
+            Head = head ?? Head(),
+            LotId = code,
+            Code = code,
+            Title = "rings",
+            Material = "clad brass",
+            Amount = amount,
+            Content = new[]
+            {
+                new
+                {
+                    Element = "Au",
+                    Low = "1.5 %",
+                    Likely = likely,
+                    High = "2.7 %",
+                    Of = "Whole",
+                },
+                new
+                {
+                    Element = "Cu",
+                    Low = "58",
+                    Likely = "63",
+                    High = "70",
+                    Of = "Rest",
+                },
+            },
+            Balance = "Zn",
+        };
 
     /// <summary>The first field error of a refusal.</summary>
     public static (string Field, string Reason, string WayOut) First(JsonElement problem)

@@ -20,7 +20,8 @@ public sealed record FlowSource(string? EntryId, string StepId, string Output, T
 /// <summary>
 /// The graph of a batch, made from its journal. Steps are nodes, holdings are arcs. Weighed holdings are masses times what a gram of
 /// them holds; of what was not weighed, the holding that takes most of a metal is left to the balance, and the others are losses with
-/// the method's own share of what came in. So no loss is free, and nothing that a method reckoned from the feed counts as a second reading of it.
+/// the method's own share of what came in. So no loss is free, and nothing that a method reckoned from the feed counts as a second reading
+/// of it.
 /// </summary>
 public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places, IReadOnlyList<FlowSource> Sources)
 {
@@ -48,7 +49,16 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
             foreach (var o in s.Outputs)
             {
                 var holding = Route.Holding(step.Id, o.Output);
-                places.Add(new(holding, Account.Holding(batch.Id, holding), batch.Pooled.TryGetValue(holding, out var pooled) ? $"{o.Name}, in {pooled.PoolCode}" : o.Name, step.Id, taker.GetValueOrDefault(holding), o.Main));
+                places.Add(
+                    new(
+                        holding,
+                        Account.Holding(batch.Id, holding),
+                        batch.Pooled.TryGetValue(holding, out var pooled) ? $"{o.Name}, in {pooled.PoolCode}" : o.Name,
+                        step.Id,
+                        taker.GetValueOrDefault(holding),
+                        o.Main
+                    )
+                );
             }
             foreach (var element in batch.Believed.Select(b => b.Element))
                 ReadLosses(batch, step.Id, s, element, throughput?.Invoke(step.Id, element), readings, sources);
@@ -59,12 +69,23 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
         return new(new(arcs, readings, [.. closed.Select(s => s.Id)]), places, sources);
     }
 
-    private static void ReadFeed(State state, BatchState batch, List<FlowReading> readings, List<FlowSource> sources, IReadOnlyDictionary<string, double> tares)
+    private static void ReadFeed(
+        State state,
+        BatchState batch,
+        List<FlowReading> readings,
+        List<FlowSource> sources,
+        IReadOnlyDictionary<string, double> tares
+    )
     {
         var typed = batch.Feeds.Count == 1 ? batch.Feeds[0].Amount : null;
         var amount = batch.Feeds.Sum(f => f.Amount.Value);
         var sigma = Math.Max(Math.Sqrt(batch.Feeds.Sum(f => f.Amount.Sigma * f.Amount.Sigma)), LeastShare * amount);
-        readings.Add(new(FeedArc, FlowGraph.Mass, amount, sigma) { Clues = typed is { Field: Field.Mass } ? Clues(typed, tares, batch.BalanceStepG) : null });
+        readings.Add(
+            new(FeedArc, FlowGraph.Mass, amount, sigma)
+            {
+                Clues = typed is { Field: Field.Mass } ? Clues(typed, tares, batch.BalanceStepG) : null,
+            }
+        );
         sources.Add(new(batch.FeedBy, "", Route.Feed, typed, "feed measured"));
         foreach (var b in batch.Believed)
         {
@@ -74,7 +95,15 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
     }
 
     // Where a metal goes mostly is left to the balance; the rest are losses by their share.
-    private static void ReadLosses(BatchState batch, string stepId, StepState step, string element, double? through, List<FlowReading> readings, List<FlowSource> sources)
+    private static void ReadLosses(
+        BatchState batch,
+        string stepId,
+        StepState step,
+        string element,
+        double? through,
+        List<FlowReading> readings,
+        List<FlowSource> sources
+    )
     {
         var held = step.Outputs.Select(o => o.Holds.FirstOrDefault(h => h.Element == element)).ToList();
         var sum = held.Sum(h => h?.Grams ?? 0);
@@ -86,13 +115,29 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
             if (CameBack(batch, Route.Holding(stepId, output.Output), element) is { } back)
             {
                 readings.Add(new(Route.Holding(stepId, output.Output), element, back.Grams, Math.Max(back.Sigma, TraceG)));
-                sources.Add(new(batch.Pooled[Route.Holding(stepId, output.Output)].BackEntryId, stepId, output.Output, null, $"{output.Name}: what working up gave of {element}, shared by the book"));
+                sources.Add(
+                    new(
+                        batch.Pooled[Route.Holding(stepId, output.Output)].BackEntryId,
+                        stepId,
+                        output.Output,
+                        null,
+                        $"{output.Name}: what working up gave of {element}, shared by the book"
+                    )
+                );
                 continue;
             }
             if (held[i] is { } tested && step.Tests.LastOrDefault(t => t.Output == output.Output && t.Element == element) is { } test)
             {
                 readings.Add(new(Route.Holding(stepId, output.Output), element, tested.Grams, Math.Max(tested.Sigma, TraceG)));
-                sources.Add(new(test.EntryId, stepId, output.Output, null, $"{output.Name} tested for {element}: between {test.Low.Text} and {test.High.Text}"));
+                sources.Add(
+                    new(
+                        test.EntryId,
+                        stepId,
+                        output.Output,
+                        null,
+                        $"{output.Name} tested for {element}: between {test.Low.Text} and {test.High.Text}"
+                    )
+                );
                 continue;
             }
             if ((i == most && sum > 0) || WasWeighed(batch, stepId, step, output.Output, element))
@@ -105,10 +150,17 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
         }
     }
 
-    private static PoolShare? CameBack(BatchState batch, string holding, string element) => batch.Pooled.GetValueOrDefault(holding)?.Back.FirstOrDefault(s => s.Element == element);
+    private static PoolShare? CameBack(BatchState batch, string holding, string element) =>
+        batch.Pooled.GetValueOrDefault(holding)?.Back.FirstOrDefault(s => s.Element == element);
 
     // Of a share X/T: (Var X − 2 s Cov(X, T) + s² Var T)/T².
-    internal static double ShareSigma(IReadOnlyList<IReadOnlyList<double>>? matrix, List<ElementEstimate?> held, int i, double share, double sum)
+    internal static double ShareSigma(
+        IReadOnlyList<IReadOnlyList<double>>? matrix,
+        List<ElementEstimate?> held,
+        int i,
+        double share,
+        double sum
+    )
     {
         if (sum <= 0)
             return 0;
@@ -121,9 +173,18 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
     private static bool WasWeighed(BatchState batch, string stepId, StepState step, string output, string element) =>
         IsProduct(batch, stepId, output) ? batch.Product!.Holds.Any(h => h.Element == element) : step.Weighed.ContainsKey(output);
 
-    private static bool IsProduct(BatchState batch, string stepId, string output) => batch.Product is { } p && p.StepId == stepId && p.Output == output;
+    private static bool IsProduct(BatchState batch, string stepId, string output) =>
+        batch.Product is { } p && p.StepId == stepId && p.Output == output;
 
-    private static void ReadWeighed(BatchState batch, string stepId, StepState step, HoldingEstimate output, List<FlowReading> readings, List<FlowSource> sources, IReadOnlyDictionary<string, double> tares)
+    private static void ReadWeighed(
+        BatchState batch,
+        string stepId,
+        StepState step,
+        HoldingEstimate output,
+        List<FlowReading> readings,
+        List<FlowSource> sources,
+        IReadOnlyDictionary<string, double> tares
+    )
     {
         var arc = Route.Holding(stepId, output.Output);
         var product = IsProduct(batch, stepId, output.Output) ? batch.Product : null;
@@ -135,7 +196,17 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
         foreach (var held in product?.Holds ?? [.. output.Holds])
         {
             readings.Add(Fraction(arc, held.Element, mass.Value, mass.Sigma, held.Grams, held.Sigma));
-            sources.Add(new(null, stepId, output.Output, product?.Fineness, product is null ? $"{held.Element} in a gram of {output.Name}, by the method" : product.Fineness is null ? "fineness of a bar that was not assayed" : "fineness assayed"));
+            sources.Add(
+                new(
+                    null,
+                    stepId,
+                    output.Output,
+                    product?.Fineness,
+                    product is null ? $"{held.Element} in a gram of {output.Name}, by the method"
+                        : product.Fineness is null ? "fineness of a bar that was not assayed"
+                        : "fineness assayed"
+                )
+            );
         }
     }
 
@@ -147,14 +218,25 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
         return new(arc, element, share, Math.Max(own, Math.Max(LeastShare * share, TraceShare)), Measure.Fraction);
     }
 
-    internal static IReadOnlyDictionary<string, double> Tares(State state) => state.Vessels.Values.Where(v => v.Tare is not null).ToDictionary(v => v.Id, v => v.Tare!.Value);
+    internal static IReadOnlyDictionary<string, double> Tares(State state) =>
+        state.Vessels.Values.Where(v => v.Tare is not null).ToDictionary(v => v.Id, v => v.Tare!.Value);
 
     internal static SlipClues Clues(TypedNumber typed, IReadOnlyDictionary<string, double> tares, double balanceStepG)
     {
         var unit = Units.All.FirstOrDefault(u => u.Field == typed.Field && u.Symbol == typed.Unit);
-        return new(Digits(typed.Text), typed.Field, typed.Unit, tares, unit?.Factor ?? 1) { TakenOff = typed.Gross ? typed.Vessel : null, Step = balanceStepG / (unit?.Factor ?? 1) };
+        return new(Digits(typed.Text), typed.Field, typed.Unit, tares, unit?.Factor ?? 1)
+        {
+            TakenOff = typed.Gross ? typed.Vessel : null,
+            Step = balanceStepG / (unit?.Factor ?? 1),
+        };
     }
 
     // The number in what was typed, without blanks between its digits.
-    internal static string Digits(string text) => new([.. text.Replace(',', '.').SkipWhile(c => !char.IsAsciiDigit(c)).TakeWhile(c => char.IsAsciiDigit(c) || c is '.' or ' ' or '\u202F').Where(c => c is not (' ' or '\u202F'))]);
+    internal static string Digits(string text) =>
+        new([
+            .. text.Replace(',', '.')
+                .SkipWhile(c => !char.IsAsciiDigit(c))
+                .TakeWhile(c => char.IsAsciiDigit(c) || c is '.' or ' ' or '\u202F')
+                .Where(c => c is not (' ' or '\u202F')),
+        ]);
 }

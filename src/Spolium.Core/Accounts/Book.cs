@@ -3,12 +3,19 @@ using Spolium.Core.Journal;
 
 namespace Spolium.Core.Accounts;
 
-/// <summary>The metal book: what stands on each account by element, in whole micrograms, and what each entry posted. Immutable; its older part may stand on the disk.</summary>
+/// <summary>The metal book: what stands on each account by element, in whole micrograms, and what each entry posted. Immutable; its older
+/// part may stand on the disk.</summary>
 public sealed class Book
 {
-    public static readonly Book Empty = new(ImmutableDictionary<string, ImmutableSortedDictionary<string, long>>.Empty, ImmutableDictionary<string, ImmutableList<Posting>>.Empty, null);
+    public static readonly Book Empty = new(
+        ImmutableDictionary<string, ImmutableSortedDictionary<string, long>>.Empty,
+        ImmutableDictionary<string, ImmutableList<Posting>>.Empty,
+        null
+    );
 
-    private static readonly ImmutableSortedDictionary<string, long> Nothing = ImmutableSortedDictionary.Create<string, long>(StringComparer.Ordinal);
+    private static readonly ImmutableSortedDictionary<string, long> Nothing = ImmutableSortedDictionary.Create<string, long>(
+        StringComparer.Ordinal
+    );
 
     /// <summary>Accounts and entries of the disk that are kept: a balance asks for the same ones many times.</summary>
     private const int Kept = 1024;
@@ -23,7 +30,8 @@ public sealed class Book
         private readonly Recent<string, ImmutableSortedDictionary<string, long>> balances = new(Kept);
         private readonly Recent<string, IReadOnlyList<Posting>> postings = new(Kept);
 
-        public ImmutableSortedDictionary<string, long> Balance(string account) => balances.Get(account, a => Nothing.AddRange(archive.Balance(a, until)));
+        public ImmutableSortedDictionary<string, long> Balance(string account) =>
+            balances.Get(account, a => Nothing.AddRange(archive.Balance(a, until)));
 
         public IReadOnlyList<Posting> PostingsOf(string entryId) => postings.Get(entryId, id => archive.PostingsOf(id, until));
 
@@ -32,8 +40,12 @@ public sealed class Book
 
     private readonly Reads? watching;
 
-    private Book(ImmutableDictionary<string, ImmutableSortedDictionary<string, long>> accounts, ImmutableDictionary<string, ImmutableList<Posting>> byEntry, Older? older, Reads? watching = null) =>
-        (this.accounts, this.byEntry, this.older, this.watching) = (accounts, byEntry, older, watching);
+    private Book(
+        ImmutableDictionary<string, ImmutableSortedDictionary<string, long>> accounts,
+        ImmutableDictionary<string, ImmutableList<Posting>> byEntry,
+        Older? older,
+        Reads? watching = null
+    ) => (this.accounts, this.byEntry, this.older, this.watching) = (accounts, byEntry, older, watching);
 
     /// <summary>The same, and accounts that are read of it are noted.</summary>
     internal Book Watched(Reads by) => new(accounts, byEntry, older, by);

@@ -6,9 +6,10 @@ namespace Spolium.Core.Accounts;
 public sealed record ChartSignal(string Rule, IReadOnlyList<int> Points);
 
 /// <summary>
-/// A chart of individuals with moving ranges: centre x̄, spread σ = mean moving range / d2, limits x̄ ± 3 σ (Shewhart; ISO 7870-2). Signals by the rules of
-/// Nelson (1984) that a small shop can use: one point beyond 3 σ; two of three beyond 2 σ on one side; four of five beyond 1 σ on one side; nine in a row on
-/// one side; six in a row rising or falling. The spread is of neighbours, so that a slow drift does not widen its own limits.
+/// A chart of individuals with moving ranges: centre x̄, spread σ = mean moving range / d2, limits x̄ ± 3 σ (Shewhart; ISO 7870-2). Signals
+/// by the rules of Nelson (1984) that a small shop can use: one point beyond 3 σ; two of three beyond 2 σ on one side; four of five beyond
+/// 1 σ on one side; nine in a row on one side; six in a row rising or falling. The spread is of neighbours, so that a slow drift does not
+/// widen its own limits.
 /// </summary>
 /// <param name="Centre">Mean of the points; null without points.</param>
 /// <param name="Sigma">Null under the least number of points, or where all are alike: then there are no limits and no signals.</param>
@@ -28,7 +29,8 @@ public sealed record ControlChart(IReadOnlyList<double> Points, double? Centre, 
     ];
 
     /// <param name="points">Oldest first.</param>
-    /// <param name="odd">Points with a known cause (readings that disagree): drawn and held against the limits, but no part of mean, spread and runs.</param>
+    /// <param name="odd">Points with a known cause (readings that disagree): drawn and held against the limits, but no part of mean, spread
+    /// and runs.</param>
     public static ControlChart Of(IReadOnlyList<double> points, IReadOnlySet<int>? odd = null)
     {
         var counted = Enumerable.Range(0, points.Count).Where(i => odd?.Contains(i) is not true).ToList();
@@ -51,13 +53,20 @@ public sealed record ControlChart(IReadOnlyList<double> Points, double? Centre, 
                 Window("four-of-five", z, 5, (w, side) => side * w[^1] > 1 && w.Count(x => side * x > 1) >= 4),
                 Window("nine-on-a-side", z, 9, (w, side) => w.All(x => side * x > 0)),
                 Window("six-one-way", z, 6, (w, side) => w.Zip(w.Skip(1)).All(p => side * (p.Second - p.First) > 0)),
-            }.SelectMany(s => s).Select(s => s with { Points = [.. s.Points.Select(i => counted[i])] }),
+            }
+                .SelectMany(s => s)
+                .Select(s => s with { Points = [.. s.Points.Select(i => counted[i])] }),
         ];
         return new(points, centre, sigma, signals);
     }
 
     // Every window of so many points that breaks the rule on the high or the low side; what hangs together is one signal.
-    private static IEnumerable<ChartSignal> Window(string rule, IReadOnlyList<double> z, int size, Func<IReadOnlyList<double>, int, bool> breaks)
+    private static IEnumerable<ChartSignal> Window(
+        string rule,
+        IReadOnlyList<double> z,
+        int size,
+        Func<IReadOnlyList<double>, int, bool> breaks
+    )
     {
         foreach (var side in new[] { 1, -1 })
         {

@@ -4,7 +4,8 @@ using Spolium.Core.Reference;
 
 namespace Spolium.Core.Accounts;
 
-/// <summary>Where an account of the metal book stands, and by which cause its metal did not come out (Reference/holding-kinds.csv).</summary>
+/// <summary>Where an account of the metal book stands, and by which cause its metal did not come out
+/// (Reference/holding-kinds.csv).</summary>
 public static class HoldingKind
 {
     public const string Lots = "lots";
@@ -15,7 +16,9 @@ public static class HoldingKind
     /// <summary>What readings show missing; a cause, and no place.</summary>
     public const string Unaccounted = "unaccounted";
 
-    private static readonly Dictionary<string, string> Kinds = ReferenceTable.Read("holding-kinds.csv", r => (Output: r.Text("output"), Kind: r.Text("kind")), "output").ToDictionary(k => k.Output, k => k.Kind);
+    private static readonly Dictionary<string, string> Kinds = ReferenceTable
+        .Read("holding-kinds.csv", r => (Output: r.Text("output"), Kind: r.Text("kind")), "output")
+        .ToDictionary(k => k.Output, k => k.Kind);
 
     /// <summary>Kind of a side holding by the output's id; a holding that the file lacks is a residue.</summary>
     public static string OfOutput(string output) => Kinds.GetValueOrDefault(output, "residue");
@@ -23,7 +26,8 @@ public static class HoldingKind
     /// <summary>A liquor or a wash: a drop of it can be tested.</summary>
     public static bool IsLiquor(string output) => OfOutput(output) is "liquor" or "wash";
 
-    /// <summary>Place of an account now, and the batch that it belongs to; no place for what is no metal of the house (received, unaccounted, shelf).</summary>
+    /// <summary>Place of an account now, and the batch that it belongs to; no place for what is no metal of the house (received,
+    /// unaccounted, shelf).</summary>
     public static (string? Place, string? BatchId) PlaceOf(State state, string account)
     {
         if (account.StartsWith("lot/", StringComparison.Ordinal))
@@ -37,7 +41,11 @@ public static class HoldingKind
         var output = holding[(holding.LastIndexOf('/') + 1)..];
         if (batch.Product is { } p && holding == Route.Holding(p.StepId, p.Output))
             return (Product, id);
-        var main = holding == Route.Feed || batch.Steps.Values.SelectMany(s => s.Outputs.Select(o => (Holding: Route.Holding(s.Id, o.Output), o.Main))).Any(o => o.Main && o.Holding == holding);
+        var main =
+            holding == Route.Feed
+            || batch
+                .Steps.Values.SelectMany(s => s.Outputs.Select(o => (Holding: Route.Holding(s.Id, o.Output), o.Main)))
+                .Any(o => o.Main && o.Holding == holding);
         return (main && batch.ClosedAt is null ? AtWork : OfOutput(output), id);
     }
 }

@@ -5,7 +5,15 @@ namespace Spolium.Core.Accounts;
 /// <summary>One leg of a balanced transaction in one element, in whole micrograms.</summary>
 /// <param name="SigmaG">Standard uncertainty in grams.</param>
 /// <param name="Readings">Entries of the readings that it rests on.</param>
-public sealed record Posting(string EntryId, string Account, string Element, long Micrograms, double SigmaG, Basis Basis, IReadOnlyList<string> Readings)
+public sealed record Posting(
+    string EntryId,
+    string Account,
+    string Element,
+    long Micrograms,
+    double SigmaG,
+    Basis Basis,
+    IReadOnlyList<string> Readings
+)
 {
     public double Grams => Micrograms / 1e6;
 }
@@ -58,7 +66,13 @@ public static class Account
 public static class Transaction
 {
     /// <param name="legs">Account, grams (from is negative), sigma and basis; the last leg is given without grams.</param>
-    public static IEnumerable<Posting> Balanced(string entryId, string element, IReadOnlyList<(string Account, double Grams, double Sigma, Basis Basis)> legs, (string Account, double Sigma, Basis Basis) last, IReadOnlyList<string>? readings = null)
+    public static IEnumerable<Posting> Balanced(
+        string entryId,
+        string element,
+        IReadOnlyList<(string Account, double Grams, double Sigma, Basis Basis)> legs,
+        (string Account, double Sigma, Basis Basis) last,
+        IReadOnlyList<string>? readings = null
+    )
     {
         long sum = 0;
         foreach (var (account, grams, sigma, basis) in legs)

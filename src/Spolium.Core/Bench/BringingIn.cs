@@ -21,11 +21,24 @@ public static class BringingIn
         var state = ledger.State;
         if (state.Batches.ContainsKey(file.BatchId) || Claims.HasBatch(state, file.Code))
             return Decision.Refuse("file", $"batch {file.Code} is in this shop already", "look at it on Trail; nothing was written");
-        if (file.Lots.Select(LotOf).FirstOrDefault(l => l is null || state.Lots.ContainsKey(l)) is var lot && (lot is not null || file.Lots.Any(l => LotOf(l) is null)))
-            return Decision.Refuse("file", lot is null ? "it makes its lots in a way that is not known" : $"lot {lot} is in this shop already, with a history of its own", "bring it into a shop that has not met that lot");
+        if (
+            file.Lots.Select(LotOf).FirstOrDefault(l => l is null || state.Lots.ContainsKey(l)) is var lot
+            && (lot is not null || file.Lots.Any(l => LotOf(l) is null))
+        )
+            return Decision.Refuse(
+                "file",
+                lot is null
+                    ? "it makes its lots in a way that is not known"
+                    : $"lot {lot} is in this shop already, with a history of its own",
+                "bring it into a shop that has not met that lot"
+            );
         if (file.Entries.FirstOrDefault(e => state.Entries.Find(e.Id) is not null) is { } known)
             return Decision.Refuse("file", $"entry {known.Id} is in this journal already", "bring it into another shop");
-        if (file.Entries[0].Body is not BatchStarted started || started.BatchId != file.BatchId || file.Entries.Any(e => e.Streams.All(s => s.Stream != Entry.BatchStream(file.BatchId))))
+        if (
+            file.Entries[0].Body is not BatchStarted started
+            || started.BatchId != file.BatchId
+            || file.Entries.Any(e => e.Streams.All(s => s.Stream != Entry.BatchStream(file.BatchId)))
+        )
             return Decision.Refuse("file", "its entries are not those of one batch from its start", "take the file as it was written");
         var body = new BatchBroughtIn(file);
         // It must replay and sum to nothing before it is written.
@@ -45,5 +58,11 @@ public static class BringingIn
         return Decision.Write(body);
     }
 
-    private static string? LotOf(EntryBody body) => body switch { LotReceived l => l.LotId, LotsPooled p => p.LotId, _ => null };
+    private static string? LotOf(EntryBody body) =>
+        body switch
+        {
+            LotReceived l => l.LotId,
+            LotsPooled p => p.LotId,
+            _ => null,
+        };
 }

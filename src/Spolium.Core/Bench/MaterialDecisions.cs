@@ -12,13 +12,22 @@ public static class MaterialDecisions
     {
         var errors = material.Check().ToList();
         if (MaterialLibrary.All.Any(m => m.Id == material.Id))
-            errors.Add(new("id", $"{material.Name} belongs to the library that ships with the program", "keep your copy under a name of its own"));
-        if (state.Materials.Values.Any(m => m.Material.Id != material.Id && string.Equals(m.Material.Name, material.Name.Trim(), StringComparison.OrdinalIgnoreCase)))
+            errors.Add(
+                new("id", $"{material.Name} belongs to the library that ships with the program", "keep your copy under a name of its own")
+            );
+        if (
+            state.Materials.Values.Any(m =>
+                m.Material.Id != material.Id && string.Equals(m.Material.Name, material.Name.Trim(), StringComparison.OrdinalIgnoreCase)
+            )
+        )
             errors.Add(new("name", $"you have a kind {material.Name} already", "choose another name, or change that one"));
-        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new MaterialKept(material with { Name = material.Name.Trim(), Basis = material.Basis.Trim() }, copyOf));
+        return errors.Count > 0
+            ? Decision.Refuse(errors)
+            : Decision.Write(new MaterialKept(material with { Name = material.Name.Trim(), Basis = material.Basis.Trim() }, copyOf));
     }
 
     public static Decision Drop(State state, string id, string why) =>
         !state.Materials.ContainsKey(id) ? Decision.Refuse("id", "there is no such kind of your own", "choose one of the list")
-        : string.IsNullOrWhiteSpace(why) ? Decision.Refuse("why", "say why it goes", "not met any more, wrong") : Decision.Write(new MaterialDropped(id, why.Trim()));
+        : string.IsNullOrWhiteSpace(why) ? Decision.Refuse("why", "say why it goes", "not met any more, wrong")
+        : Decision.Write(new MaterialDropped(id, why.Trim()));
 }

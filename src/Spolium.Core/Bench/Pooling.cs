@@ -15,11 +15,16 @@ public static class Pooling
     public static Decision Open(State state, string poolId, string code, string kind, string title)
     {
         var errors = new List<FieldError>();
-        if (string.IsNullOrWhiteSpace(code) || state.Pools.Values.Any(p => string.Equals(p.Code, code.Trim(), StringComparison.OrdinalIgnoreCase)))
+        if (
+            string.IsNullOrWhiteSpace(code)
+            || state.Pools.Values.Any(p => string.Equals(p.Code, code.Trim(), StringComparison.OrdinalIgnoreCase))
+        )
             errors.Add(new("code", "the code is empty or taken", "write one such as T2"));
         if (!PoolOpened.Kinds.Contains(kind))
             errors.Add(new("kind", $"'{kind}' is no kind of shared holding", "use one of " + string.Join(", ", PoolOpened.Kinds)));
-        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new PoolOpened(poolId, code.Trim(), kind, string.IsNullOrWhiteSpace(title) ? kind : title.Trim()));
+        return errors.Count > 0
+            ? Decision.Refuse(errors)
+            : Decision.Write(new PoolOpened(poolId, code.Trim(), kind, string.IsNullOrWhiteSpace(title) ? kind : title.Trim()));
     }
 
     /// <summary>A side holding that stands goes into the pool with what the book has of it.</summary>
@@ -40,9 +45,14 @@ public static class Pooling
         if (batch.Route.Steps.FirstOrDefault(s => s.Takes.Contains(name)) is { } taker)
             return Decision.Refuse("output", $"step {taker.Id} takes it", "change the way first");
         var account = Account.Holding(batchId, name);
-        var holds = ledger.Book.ElementsOn(account).Select(e => (Grams: ledger.Book.Grams(account, e), Was: holding.Holds.FirstOrDefault(h => h.Element == e), Element: e))
-            .Select(x => new ElementEstimate(x.Element, x.Grams, x.Was?.Sigma ?? 0, x.Was?.Low ?? x.Grams, x.Was?.High ?? x.Grams)).ToList();
-        return holds.Count == 0 ? Decision.Refuse("output", $"the book has nothing in {holding.Name}", "throw it away as it is") : Decision.Write(new PutIntoPool(poolId, batchId, stepId, output, holds));
+        var holds = ledger
+            .Book.ElementsOn(account)
+            .Select(e => (Grams: ledger.Book.Grams(account, e), Was: holding.Holds.FirstOrDefault(h => h.Element == e), Element: e))
+            .Select(x => new ElementEstimate(x.Element, x.Grams, x.Was?.Sigma ?? 0, x.Was?.Low ?? x.Grams, x.Was?.High ?? x.Grams))
+            .ToList();
+        return holds.Count == 0
+            ? Decision.Refuse("output", $"the book has nothing in {holding.Name}", "throw it away as it is")
+            : Decision.Write(new PutIntoPool(poolId, batchId, stepId, output, holds));
     }
 
     /// <summary>The pool is worked up and stands empty: what it gave is shared back in proportion to the book.</summary>
@@ -64,18 +74,45 @@ public static class Pooling
         var (given, shares) = (new List<PoolYield>(), new List<PoolShare>());
         for (var i = 0; i < yields.Count; i++)
         {
-            var y = yields[i] with { Mass = Decisions.WithInstrument(yields[i].Mass), Fineness = yields[i].Fineness is { } typed ? Instrument.Read(typed) : null };
-            var booked = pool.Holds.Select(h => (Holding: h, There: h.Holds.FirstOrDefault(e => e.Element == y.Element))).Where(x => x.There is { Grams: > 0 }).Select(x => (x.Holding, There: x.There!)).ToList();
+            var y = yields[i] with
+            {
+                Mass = Decisions.WithInstrument(yields[i].Mass),
+                Fineness = yields[i].Fineness is { } typed ? Instrument.Read(typed) : null,
+            };
+            var booked = pool
+                .Holds.Select(h => (Holding: h, There: h.Holds.FirstOrDefault(e => e.Element == y.Element)))
+                .Where(x => x.There is { Grams: > 0 })
+                .Select(x => (x.Holding, There: x.There!))
+                .ToList();
             if (booked.Count == 0 || yields.Take(i).Any(x => x.Element == y.Element))
             {
-                errors.Add(new($"yields[{i}].element", booked.Count == 0 ? $"the book has no {y.Element} in {pool.Code}" : $"{y.Element} stands there twice", "choose one of its metals, each once"));
+                errors.Add(
+                    new(
+                        $"yields[{i}].element",
+                        booked.Count == 0 ? $"the book has no {y.Element} in {pool.Code}" : $"{y.Element} stands there twice",
+                        "choose one of its metals, each once"
+                    )
+                );
                 continue;
             }
             var out_ = y.Mass.Value > 0 ? BatchAtWork.InBar(draws, y.Element, y.Mass, y.Fineness) : new(y.Element, 0, y.Mass.Sigma, 0, 0);
             var (sum, sigma) = (booked.Sum(b => b.There.Grams), Math.Sqrt(booked.Sum(b => b.There.Sigma * b.There.Sigma)));
             if (out_.Grams > sum + 3 * Math.Max(sigma, out_.Sigma) && string.IsNullOrWhiteSpace(reason))
-                errors.Add(LikeliestSlip.Told(new($"yields[{i}].mass", $"{FigureText.Number(out_.Grams, 3)} g of {y.Element} came out, the book has {FigureText.Number(sum, 3)} ± {FigureText.Number(sigma * Draws.Z95, 3)} g in it", "was something else in it, or the point misread? If it is so, say why"),
-                    y.Mass, v => v * out_.Grams / y.Mass.Value <= sum + 3 * sigma, sum * y.Mass.Value / out_.Grams, Math.Max(sigma, 0.3 * sum) * y.Mass.Value / out_.Grams, CannotBe.Near(state, y.Mass)));
+                errors.Add(
+                    LikeliestSlip.Told(
+                        new(
+                            $"yields[{i}].mass",
+                            $"{FigureText.Number(out_.Grams, 3)} g of {y.Element} came out, the book has {FigureText.Number(sum, 3)} ± "
+                                + $"{FigureText.Number(sigma * Draws.Z95, 3)} g in it",
+                            "was something else in it, or the point misread? If it is so, say why"
+                        ),
+                        y.Mass,
+                        v => v * out_.Grams / y.Mass.Value <= sum + 3 * sigma,
+                        sum * y.Mass.Value / out_.Grams,
+                        Math.Max(sigma, 0.3 * sum) * y.Mass.Value / out_.Grams,
+                        CannotBe.Near(state, y.Mass)
+                    )
+                );
             given.Add(new(y.Mass, y.Fineness, out_));
             shares.AddRange(booked.Select(b => Share(b.Holding, b.There, out_, sum, sigma)));
         }
@@ -91,15 +128,37 @@ public static class Pooling
         var part = there.Grams / sum;
         var others = Math.Max(0, sigma * sigma - there.Sigma * there.Sigma);
         var split = Math.Sqrt(Math.Pow((1 - part) * there.Sigma, 2) + part * part * others) / sum;
-        return new(holding.BatchId, holding.StepId, holding.Output, there.Element, there.Grams, came.Grams * part, Math.Sqrt(Math.Pow(part * came.Sigma, 2) + Math.Pow(came.Grams * split, 2)));
+        return new(
+            holding.BatchId,
+            holding.StepId,
+            holding.Output,
+            there.Element,
+            there.Grams,
+            came.Grams * part,
+            Math.Sqrt(Math.Pow(part * came.Sigma, 2) + Math.Pow(came.Grams * split, 2))
+        );
     }
 
     private static List<BatchRestated> Restated(Ledger ledger, PoolState pool, PoolWorkedUp body)
     {
-        HashSet<string> Worked(string batchId) => [.. body.Shares.Where(s => s.BatchId == batchId).Select(s => Route.Holding(s.StepId, s.Output))];
+        HashSet<string> Worked(string batchId) =>
+            [.. body.Shares.Where(s => s.BatchId == batchId).Select(s => Route.Holding(s.StepId, s.Output))];
         var then = ledger.Foreseen(body, Entry.PoolStream(pool.Id), DateTimeOffset.UnixEpoch, "");
-        return [.. body.Shares.Select(s => s.BatchId).Distinct().Order(StringComparer.Ordinal).Select(id => then.State.Batches[id]).Where(b => b.ClosedAt is not null)
-            .Select(b => new BatchRestated(b.Id, [.. b.Believed.Select(x => BatchBalance.Of(then, b, x.Element).Recovery).OfType<Working>().Select(Figure.Of)], Shown(then.State, b), b.Summary is { } was ? Summaries.Shared(then, b, was, Worked(b.Id)) : null))];
+        return
+        [
+            .. body
+                .Shares.Select(s => s.BatchId)
+                .Distinct()
+                .Order(StringComparer.Ordinal)
+                .Select(id => then.State.Batches[id])
+                .Where(b => b.ClosedAt is not null)
+                .Select(b => new BatchRestated(
+                    b.Id,
+                    [.. b.Believed.Select(x => BatchBalance.Of(then, b, x.Element).Recovery).OfType<Working>().Select(Figure.Of)],
+                    Shown(then.State, b),
+                    b.Summary is { } was ? Summaries.Shared(then, b, was, Worked(b.Id)) : null
+                )),
+        ];
     }
 
     // A batch whose readings disagree shows nothing of this either.
@@ -108,5 +167,15 @@ public static class Pooling
 
     /// <summary>Streams that a working up writes to: the pool's, and that of every batch that fed it.</summary>
     public static IReadOnlyList<string> Streams(State state, string poolId) =>
-        [Entry.PoolStream(poolId), .. (state.Pools.GetValueOrDefault(poolId)?.Holds.Select(h => Entry.BatchStream(h.BatchId)).Distinct().Order(StringComparer.Ordinal) ?? Enumerable.Empty<string>())];
+        [
+            Entry.PoolStream(poolId),
+            .. (
+                state
+                    .Pools.GetValueOrDefault(poolId)
+                    ?.Holds.Select(h => Entry.BatchStream(h.BatchId))
+                    .Distinct()
+                    .Order(StringComparer.Ordinal)
+                ?? Enumerable.Empty<string>()
+            ),
+        ];
 }

@@ -15,7 +15,18 @@ public static class SavedPlans
 {
     private const int LongestTitle = 80;
 
-    public static Decision Save(State state, string planId, string title, LotState lot, TypedNumber amount, Route route, IReadOnlyList<string> methods, IReadOnlyList<Bottle> bottles, string codeVersion, string? copyOf)
+    public static Decision Save(
+        State state,
+        string planId,
+        string title,
+        LotState lot,
+        TypedNumber amount,
+        Route route,
+        IReadOnlyList<string> methods,
+        IReadOnlyList<Bottle> bottles,
+        string codeVersion,
+        string? copyOf
+    )
     {
         var errors = new List<Materials.FieldError>(Decisions.CheckPlanning(lot, amount, route, bottles));
         errors.AddRange(CheckTitle(state, planId, title));
@@ -25,10 +36,30 @@ public static class SavedPlans
             errors.Add(new("copyOf", "the plan that it copies is gone", "save it as a new one"));
         if (errors.Count > 0)
             return Decision.Refuse(errors);
-        var plan = Planner.Fold(BatchAtWork.FeedOf(state, lot, amount), route, ShelfAtWork.ShopWith(state, bottles), Observing.DrawsNow(state, lot.Id));
+        var plan = Planner.Fold(
+            BatchAtWork.FeedOf(state, lot, amount),
+            route,
+            ShelfAtWork.ShopWith(state, bottles),
+            Observing.DrawsNow(state, lot.Id)
+        );
         if (plan.Refused is { } no)
             return Decision.Refuse("route", no.Plan.Refusals[0].Reason, no.Plan.Refusals[0].WayOut);
-        return Decision.Write(new PlanSaved(planId, title.Trim(), lot.Id, amount, route, methods, bottles, state.PricesNow?.List.Id, codeVersion, ReferenceTable.Hash, [.. Figures(state, lot, amount, plan, state.PricesNow?.List).Select(Figure.Of)], copyOf));
+        return Decision.Write(
+            new PlanSaved(
+                planId,
+                title.Trim(),
+                lot.Id,
+                amount,
+                route,
+                methods,
+                bottles,
+                state.PricesNow?.List.Id,
+                codeVersion,
+                ReferenceTable.Hash,
+                [.. Figures(state, lot, amount, plan, state.PricesNow?.List).Select(Figure.Of)],
+                copyOf
+            )
+        );
     }
 
     /// <summary>What is kept of a plan, and compared later.</summary>
@@ -36,18 +67,50 @@ public static class SavedPlans
     {
         var element = BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
         var draws = Observing.DrawsNow(state, lot.Id);
-        var worth = prices is null ? null : Worth.Of(plan, element, LotAtWork.Terms(state, prices, lot, amount, ShelfAtWork.Ids(plan.Steps.SelectMany(s => s.Plan.Doses).Select(d => d.Bottle))), draws);
+        var worth = prices is null
+            ? null
+            : Worth.Of(
+                plan,
+                element,
+                LotAtWork.Terms(
+                    state,
+                    prices,
+                    lot,
+                    amount,
+                    ShelfAtWork.Ids(plan.Steps.SelectMany(s => s.Plan.Doses).Select(d => d.Bottle))
+                ),
+                draws
+            );
         var figures = WayFigures.Of(plan, element, worth, draws);
-        return [figures.Metal, .. new[] { figures.Margin, figures.Cost }.OfType<Working>(), figures.Hands, figures.Alone, figures.Acid, .. plan.Steps.SelectMany(s => s.Plan.Doses.Where(d => d.Bottle.Formula != "H2O").Select(d => d.Grams.Named($"{s.Plan.Verb}: {d.Title}")))];
+        return
+        [
+            figures.Metal,
+            .. new[] { figures.Margin, figures.Cost }.OfType<Working>(),
+            figures.Hands,
+            figures.Alone,
+            figures.Acid,
+            .. plan.Steps.SelectMany(s =>
+                s.Plan.Doses.Where(d => d.Bottle.Formula != "H2O").Select(d => d.Grams.Named($"{s.Plan.Verb}: {d.Title}"))
+            ),
+        ];
     }
 
-    /// <summary>A saved plan beside what the same way would be now: with today's shelf, prices, content and code. The refusal, where it is refused now.</summary>
+    /// <summary>A saved plan beside what the same way would be now: with today's shelf, prices, content and code. The refusal, where it is
+    /// refused now.</summary>
     public static (IReadOnlyList<ThenAndNow> Figures, string? Refused) Compare(State state, SavedPlan saved, DateTimeOffset now)
     {
         var lot = state.Lots[saved.Plan.LotId];
-        var plan = Planner.Fold(BatchAtWork.FeedOf(state, lot, saved.Plan.Amount), saved.Plan.Route, ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, now)), Observing.DrawsNow(state, lot.Id));
+        var plan = Planner.Fold(
+            BatchAtWork.FeedOf(state, lot, saved.Plan.Amount),
+            saved.Plan.Route,
+            ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, now)),
+            Observing.DrawsNow(state, lot.Id)
+        );
         if (plan.Refused is { } no)
-            return ([.. saved.Plan.Figures.Select(f => new ThenAndNow(f.Label, f, null))], $"{no.Plan.Refusals[0].Reason}: {no.Plan.Refusals[0].WayOut}");
+            return (
+                [.. saved.Plan.Figures.Select(f => new ThenAndNow(f.Label, f, null))],
+                $"{no.Plan.Refusals[0].Reason}: {no.Plan.Refusals[0].WayOut}"
+            );
         var today = Figures(state, lot, saved.Plan.Amount, plan, state.PricesNow?.List).Select(Figure.Of).ToList();
         return ([.. saved.Plan.Figures.Select(f => new ThenAndNow(f.Label, f, today.FirstOrDefault(t => t.Label == f.Label)))], null);
     }
@@ -56,11 +119,15 @@ public static class SavedPlans
     {
         if (!state.Plans.ContainsKey(planId))
             return Decision.Refuse("planId", "there is no such plan", "choose one of the list");
-        return CheckTitle(state, planId, title).ToList() is { Count: > 0 } wrong ? Decision.Refuse(wrong) : Decision.Write(new PlanRenamed(planId, title.Trim()));
+        return CheckTitle(state, planId, title).ToList() is { Count: > 0 } wrong
+            ? Decision.Refuse(wrong)
+            : Decision.Write(new PlanRenamed(planId, title.Trim()));
     }
 
     public static Decision Drop(State state, string planId) =>
-        state.Plans.ContainsKey(planId) ? Decision.Write(new PlanDropped(planId)) : Decision.Refuse("planId", "there is no such plan", "choose one of the list");
+        state.Plans.ContainsKey(planId)
+            ? Decision.Write(new PlanDropped(planId))
+            : Decision.Refuse("planId", "there is no such plan", "choose one of the list");
 
     private static IEnumerable<Materials.FieldError> CheckTitle(State state, string planId, string title)
     {

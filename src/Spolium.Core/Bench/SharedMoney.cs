@@ -8,8 +8,8 @@ using Spolium.Core.Records;
 namespace Spolium.Core.Bench;
 
 /// <summary>
-/// The sheet of a closed batch when leavings of it were worked up: their part is taken off what lay in holdings, and what came of them stands in its place.
-/// Means and uncertainties follow from the covariances that the sheet was kept with; nothing is planned.
+/// The sheet of a closed batch when leavings of it were worked up: their part is taken off what lay in holdings, and what came of them
+/// stands in its place. Means and uncertainties follow from the covariances that the sheet was kept with; nothing is planned.
 /// </summary>
 internal static class SharedMoney
 {
@@ -20,13 +20,26 @@ internal static class SharedMoney
         var metals = batch.Pooled.Values.SelectMany(p => p.Back).Select(s => s.Element).Distinct().Order(StringComparer.Ordinal);
         var back = metals.Select(e => (Metal: e, Line: Worth.Back(e, BatchBalance.CameBack(batch, e)!, prices))).ToList();
         var came = Working.Sum(back.Select(b => b.Line?.Kr).OfType<Working>(), Dimension.Money);
-        Working Before(string name, Measured m) => Working.Given(draws.Reading(name, m.Value, m.Sigma), Dimension.Money, name, "as it was reckoned when the batch closed, less what lay in these leavings");
+        Working Before(string name, Measured m) =>
+            Working.Given(
+                draws.Reading(name, m.Value, m.Sigma),
+                Dimension.Money,
+                name,
+                "as it was reckoned when the batch closed, less what lay in these leavings"
+            );
         var left = (Before("left over before they were worked up", held.LeftOver) + came).Named("left over");
         var margin = (Before("margin before they were worked up", held.Margin) + came).Named("margin over selling it as it is");
         // What lay in holdings comes behind what is paid, as in every sheet.
-        List<SheetLine> lines = [.. was.Lines.Where(l => l.Id == "paid"), .. back.Where(b => b.Line is not null).Select(b => new SheetLine(b.Line!.Id, Figure.Of(b.Line.Kr)))];
+        List<SheetLine> lines =
+        [
+            .. was.Lines.Where(l => l.Id == "paid"),
+            .. back.Where(b => b.Line is not null).Select(b => new SheetLine(b.Line!.Id, Figure.Of(b.Line.Kr))),
+        ];
         foreach (var line in was.Lines.Where(l => l.Id != "paid" && !l.Id.StartsWith("back-", StringComparison.Ordinal)))
-            if (!line.Id.StartsWith("held-", StringComparison.Ordinal) || was.Held.Parts.All(p => "held-" + p.Element != line.Id || !worked.Contains(p.Holding)))
+            if (
+                !line.Id.StartsWith("held-", StringComparison.Ordinal)
+                || was.Held.Parts.All(p => "held-" + p.Element != line.Id || !worked.Contains(p.Holding))
+            )
                 lines.Add(line);
             else if (Lying(held, line.Id["held-".Length..], draws) is { } less)
                 lines.Add(new(line.Id, Figure.Of(less)));
@@ -50,11 +63,17 @@ internal static class SharedMoney
         var stays = Enumerable.Range(0, n).Except(off).ToList();
         Measured Less(Measured of, int column)
         {
-            var variance = of.Sigma * of.Sigma + off.Sum(i => off.Sum(j => held.Covariances[i][j])) - 2 * off.Sum(i => held.Covariances[i][column]);
+            var variance =
+                of.Sigma * of.Sigma + off.Sum(i => off.Sum(j => held.Covariances[i][j])) - 2 * off.Sum(i => held.Covariances[i][column]);
             return new(of.Value - off.Sum(i => held.Parts[i].Kr), Math.Sqrt(Math.Max(0, variance)));
         }
         double Cov(int i, int column) => held.Covariances[i][column] - off.Sum(j => held.Covariances[i][j]);
-        return new(Less(held.LeftOver, n), Less(held.Margin, n + 1), [.. stays.Select(i => held.Parts[i])], [.. stays.Select(i => (IReadOnlyList<double>)[.. stays.Select(j => held.Covariances[i][j]), Cov(i, n), Cov(i, n + 1)])]);
+        return new(
+            Less(held.LeftOver, n),
+            Less(held.Margin, n + 1),
+            [.. stays.Select(i => held.Parts[i])],
+            [.. stays.Select(i => (IReadOnlyList<double>)[.. stays.Select(j => held.Covariances[i][j]), Cov(i, n), Cov(i, n + 1)])]
+        );
     }
 
     // What still lies in the other holdings; null where nothing does.
@@ -65,6 +84,11 @@ internal static class SharedMoney
             return null;
         var sigma = Math.Sqrt(Math.Max(0, at.Sum(i => at.Sum(j => held.Covariances[i][j]))));
         var name = $"{Elements.Of(element).Name} that lies in holdings";
-        return Working.Given(draws.Reading(name, at.Sum(i => held.Parts[i].Kr), sigma), Dimension.Money, name, "as it was reckoned when the batch closed, less what was worked up since");
+        return Working.Given(
+            draws.Reading(name, at.Sum(i => held.Parts[i].Kr), sigma),
+            Dimension.Money,
+            name,
+            "as it was reckoned when the batch closed, less what was worked up since"
+        );
     }
 }

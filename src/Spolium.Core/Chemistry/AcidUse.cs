@@ -24,7 +24,10 @@ public static class AcidUse
     /// <exception cref="KeyNotFoundException">A metal has no row in metals-in-acid.csv.</exception>
     public static AcidTaken InNitric(IEnumerable<(string Metal, Working Moles)> moles, Working no2Share)
     {
-        List<Working> acid = [], reduced = [], no = [], no2 = [];
+        List<Working> acid = [],
+            reduced = [],
+            no = [],
+            no2 = [];
         foreach (var (metal, n) in moles)
         {
             var row = Row(metal, false);
@@ -32,7 +35,9 @@ public static class AcidUse
                 continue;
             var byNo2 = (n * no2Share).Named($"{Name(row)} by the NO₂ way");
             var byNo = (n - byNo2).Named($"{Name(row)} by the NO way");
-            acid.Add((dilute.Need(byNo, row.Element, "HNO3") + strong.Need(byNo2, row.Element, "HNO3")).Named($"nitric acid for the {Name(row)}"));
+            acid.Add(
+                (dilute.Need(byNo, row.Element, "HNO3") + strong.Need(byNo2, row.Element, "HNO3")).Named($"nitric acid for the {Name(row)}")
+            );
             var a = dilute.Need(byNo, row.Element, "NO");
             var b = strong.Need(byNo2, row.Element, "NO2");
             reduced.Add(a + b);
@@ -47,7 +52,8 @@ public static class AcidUse
     /// <exception cref="KeyNotFoundException">A metal has no row in metals-in-acid.csv.</exception>
     public static AcidTaken InAquaRegia(IEnumerable<(string Metal, Working Moles)> moles)
     {
-        List<Working> nitric = [], hcl = [];
+        List<Working> nitric = [],
+            hcl = [];
         foreach (var (metal, n) in moles)
         {
             var row = Row(metal, true);
@@ -58,11 +64,14 @@ public static class AcidUse
         return new(reduced, reduced, Working.Sum(hcl, Dimension.Substance), reduced, Working.Zero(Dimension.Substance));
     }
 
-    /// <summary>Grams of one metal that so much nitric acid has taken up in plain nitric acid: what was poured less what is left, over what a gram takes.</summary>
+    /// <summary>Grams of one metal that so much nitric acid has taken up in plain nitric acid: what was poured less what is left, over what
+    /// a gram takes.</summary>
     public static Working MetalFrom(Working nitricGrams, string metal, Working no2Share)
     {
         var one = InNitric([(metal, Molar.Moles(Working.Exact(1, null, Dimension.Mass), Row(metal, false).Element))], no2Share).NitricGrams;
-        return (nitricGrams / (one / Working.Exact(1, "1 g", Dimension.Mass)).Named($"nitric acid to a gram of {Name(Row(metal, false))}")).Named($"{Name(Row(metal, false))} that the acid took");
+        return (
+            nitricGrams / (one / Working.Exact(1, "1 g", Dimension.Mass)).Named($"nitric acid to a gram of {Name(Row(metal, false))}")
+        ).Named($"{Name(Row(metal, false))} that the acid took");
     }
 
     private static string Name(MetalInAcid row) => Elements.Of(row.Element).Name;

@@ -39,9 +39,26 @@ public static class CopperCement
     /// <param name="bites">Share α of that acid that really bites copper.</param>
     /// <param name="copperInChloride">Moles of copper(II) in chloride liquor.</param>
     /// <param name="turnsBack">Share α' of it that takes copper.</param>
-    public static Working Consumed(IEnumerable<(string Metal, Working Moles)> dissolved, Working freeNitric, Working bites, Working copperInChloride, Working turnsBack) =>
-        Molar.Grams(Working.Sum([
-            .. dissolved.Select(d => Exchange(d.Metal).Need(d.Moles, SaltOf(d.Metal), "Cu").Named($"copper for the {(d.Metal == "Fe" ? "iron(III)" : Elements.Of(d.Metal).Name)}")),
-            BittenByNitric.Need(freeNitric * bites, "HNO3", "Cu").Named("copper that free nitric acid bites"),
-            (copperInChloride * turnsBack).Named("copper that copper(II) takes")], Dimension.Substance), "Cu");
+    public static Working Consumed(
+        IEnumerable<(string Metal, Working Moles)> dissolved,
+        Working freeNitric,
+        Working bites,
+        Working copperInChloride,
+        Working turnsBack
+    ) =>
+        Molar.Grams(
+            Working.Sum(
+                [
+                    .. dissolved.Select(d =>
+                        Exchange(d.Metal)
+                            .Need(d.Moles, SaltOf(d.Metal), "Cu")
+                            .Named($"copper for the {(d.Metal == "Fe" ? "iron(III)" : Elements.Of(d.Metal).Name)}")
+                    ),
+                    BittenByNitric.Need(freeNitric * bites, "HNO3", "Cu").Named("copper that free nitric acid bites"),
+                    (copperInChloride * turnsBack).Named("copper that copper(II) takes"),
+                ],
+                Dimension.Substance
+            ),
+            "Cu"
+        );
 }

@@ -53,7 +53,13 @@ public sealed class Equation
 
     // A plus joins terms when a blank stands before it, or when the next term follows at once; else it is a charge.
     private static bool IsPlusBetweenTerms(string side, int i) =>
-        side[i] == '+' && i > 0 && (char.IsWhiteSpace(side[i - 1]) ? i + 1 >= side.Length || !side[..i].TrimEnd().EndsWith('^') : i + 1 < side.Length && (char.IsAsciiLetterOrDigit(side[i + 1]) || side[i + 1] is '(' or '['));
+        side[i] == '+'
+        && i > 0
+        && (
+            char.IsWhiteSpace(side[i - 1])
+                ? i + 1 >= side.Length || !side[..i].TrimEnd().EndsWith('^')
+                : i + 1 < side.Length && (char.IsAsciiLetterOrDigit(side[i + 1]) || side[i + 1] is '(' or '[')
+        );
 
     private static Term ParseTerm(string text, int offset)
     {
@@ -91,9 +97,13 @@ public sealed class Equation
 
     private IEnumerable<string> Kinds() => Terms.SelectMany(t => t.Formula.Atoms.Keys).Distinct().Append("charge");
 
-    private static Rational Count(Formula f, string kind) => kind == "charge" ? f.Charge : f.Atoms.TryGetValue(kind, out var n) ? n : 0;
+    private static Rational Count(Formula f, string kind) =>
+        kind == "charge" ? f.Charge
+        : f.Atoms.TryGetValue(kind, out var n) ? n
+        : 0;
 
-    private static Rational Total(IEnumerable<Term> terms, string kind) => terms.Aggregate((Rational)0, (sum, t) => sum + t.Coefficient * Count(t.Formula, kind));
+    private static Rational Total(IEnumerable<Term> terms, string kind) =>
+        terms.Aggregate((Rational)0, (sum, t) => sum + t.Coefficient * Count(t.Formula, kind));
 
     /// <summary>
     /// The same substances with the smallest whole coefficients that balance atoms and charge: the null space of the
@@ -105,16 +115,24 @@ public sealed class Equation
         if (Lonely() is { } kind)
             throw new ChemistryException(0, $"it cannot be balanced: {kind} stands on one side only");
         var terms = Terms.ToList();
-        var matrix = Kinds().Select(k => terms.Select((t, i) => i < Left.Count ? Count(t.Formula, k) : 0 - Count(t.Formula, k)).ToArray()).ToArray();
+        var matrix = Kinds()
+            .Select(k => terms.Select((t, i) => i < Left.Count ? Count(t.Formula, k) : 0 - Count(t.Formula, k)).ToArray())
+            .ToArray();
         var space = NullSpace.Of(matrix, terms.Count);
         if (space.Count == 0)
             throw new ChemistryException(0, "it cannot be balanced");
         if (space.Count > 1)
             throw new ChemistryException(0, $"it balances in more than one way ({space.Count} are independent): split it into reactions");
         var sign = space[0].First(c => !c.IsZero).Sign;
-        var scale = space[0].Aggregate(System.Numerics.BigInteger.One, (lcm, c) => lcm / System.Numerics.BigInteger.GreatestCommonDivisor(lcm, c.Below) * c.Below) * sign;
+        var scale =
+            space[0]
+                .Aggregate(System.Numerics.BigInteger.One, (lcm, c) =>
+                    lcm / System.Numerics.BigInteger.GreatestCommonDivisor(lcm, c.Below) * c.Below
+                ) * sign;
         var whole = space[0].Select(c => c * new Rational(scale, 1)).ToList();
-        var common = whole.Aggregate(System.Numerics.BigInteger.Zero, (g, c) => System.Numerics.BigInteger.GreatestCommonDivisor(g, c.Above));
+        var common = whole.Aggregate(System.Numerics.BigInteger.Zero, (g, c) =>
+            System.Numerics.BigInteger.GreatestCommonDivisor(g, c.Above)
+        );
         for (var i = 0; i < whole.Count; i++)
             if (whole[i].Sign <= 0)
                 throw new ChemistryException(0, $"it balances only without {terms[i].Formula.Text}, or with it on the other side");
@@ -122,5 +140,9 @@ public sealed class Equation
         return new([.. balanced.Take(Left.Count)], [.. balanced.Skip(Left.Count)]);
     }
 
-    private string? Lonely() => Kinds().FirstOrDefault(k => k != "charge" && Left.Any(t => !Count(t.Formula, k).IsZero) != Right.Any(t => !Count(t.Formula, k).IsZero));
+    private string? Lonely() =>
+        Kinds()
+            .FirstOrDefault(k =>
+                k != "charge" && Left.Any(t => !Count(t.Formula, k).IsZero) != Right.Any(t => !Count(t.Formula, k).IsZero)
+            );
 }

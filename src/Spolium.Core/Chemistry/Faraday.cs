@@ -14,16 +14,18 @@ public static class Faraday
         efficiency * ampereHours * Constants.Get("moles-per-ampere-hour") / Working.Exact(electrons);
 
     /// <summary>Ampere-hours, as a bare number, for so many moles.</summary>
-    public static Working AmpereHours(Working moles, Working efficiency, int electrons) => moles * Working.Exact(electrons) / (efficiency * Constants.Get("moles-per-ampere-hour"));
+    public static Working AmpereHours(Working moles, Working efficiency, int electrons) =>
+        moles * Working.Exact(electrons) / (efficiency * Constants.Get("moles-per-ampere-hour"));
 
     /// <summary>Moles by a current that leaves as products of the cell, by symbol: Ag, Cu, Ni, Co, Zn; NaOH, Cl2, H2, O2, H2SO4.</summary>
     /// <exception cref="KeyNotFoundException">The product is not known.</exception>
-    public static int Electrons(string product) => product switch
-    {
-        "Ag" or "NaOH" or "Au(I)" => 1,
-        "Cu" or "Ni" or "Co" or "Zn" or "Cl2" or "H2" or "H2SO4" => 2,
-        "Au(III)" => 3,
-        "O2" => 4,
-        _ => throw new KeyNotFoundException($"Nothing is known of '{product}' by current."),
-    };
+    public static int Electrons(string product) =>
+        product switch
+        {
+            "Ag" or "NaOH" or "Au(I)" => 1,
+            "Cu" or "Ni" or "Co" or "Zn" or "Cl2" or "H2" or "H2SO4" => 2,
+            "Au(III)" => 3,
+            "O2" => 4,
+            _ => throw new KeyNotFoundException($"Nothing is known of '{product}' by current."),
+        };
 }

@@ -60,7 +60,17 @@ public sealed class Formula
             if (super >= 0 && !raised)
                 plain.Append('^');
             raised = super >= 0;
-            plain.Append(sub >= 0 ? (char)('0' + sub) : super >= 0 ? "0123456789+-"[super] : c switch { '•' or '∙' or '⋅' or '*' => '·', '−' or '–' => '-', '\u00A0' => ' ', _ => c });
+            plain.Append(
+                sub >= 0 ? (char)('0' + sub)
+                : super >= 0 ? "0123456789+-"[super]
+                : c switch
+                {
+                    '•' or '∙' or '⋅' or '*' => '·',
+                    '−' or '–' => '-',
+                    '\u00A0' => ' ',
+                    _ => c,
+                }
+            );
         }
         return plain.ToString();
     }
@@ -130,7 +140,12 @@ public sealed class Formula
                     break;
             }
             if (atoms.Count == 0)
-                throw new ChemistryException(Math.Min(start, text.Length - 1), start < text.Length && char.IsAsciiLetterLower(text[start]) ? $"'{text[start]}' is a small letter; an element starts with a capital" : "an element or a group is missing");
+                throw new ChemistryException(
+                    Math.Min(start, text.Length - 1),
+                    start < text.Length && char.IsAsciiLetterLower(text[start])
+                        ? $"'{text[start]}' is a small letter; an element starts with a capital"
+                        : "an element or a group is missing"
+                );
             return atoms;
         }
 
@@ -152,7 +167,11 @@ public sealed class Formula
             var i = at;
             while (i < text.Length && char.IsAsciiDigit(text[i]))
                 i++;
-            return i > at && i == text.Length - 1 && text[i] is '+' or '-' && at == text[..at].TakeWhile(char.IsAsciiLetter).Count() && text[..at].Count(char.IsAsciiLetterUpper) == 1;
+            return i > at
+                && i == text.Length - 1
+                && text[i] is '+' or '-'
+                && at == text[..at].TakeWhile(char.IsAsciiLetter).Count()
+                && text[..at].Count(char.IsAsciiLetterUpper) == 1;
         }
 
         // A point is a hydrate dot when digits and H2O follow to the end and it is not the point of "0.5".
@@ -173,7 +192,10 @@ public sealed class Formula
                 at++;
                 return new Rational(1, 2);
             }
-            while (at < text.Length && (char.IsAsciiDigit(text[at]) || (allowSlash && text[at] == '/') || (text[at] == '.' && (allowSlash || !IsWaterTail(at)))))
+            while (
+                at < text.Length
+                && (char.IsAsciiDigit(text[at]) || (allowSlash && text[at] == '/') || (text[at] == '.' && (allowSlash || !IsWaterTail(at))))
+            )
                 at++;
             if (at == start)
                 return null;

@@ -11,16 +11,29 @@ namespace Spolium.Core.Chemistry;
 /// <param name="Factor">Practice factor on the stoichiometric need of the gold.</param>
 public sealed record GoldPrecipitant(string Formula, string Name, int Electrons, Triple Factor, string Source)
 {
-    private static readonly Dictionary<string, GoldPrecipitant> ByFormula = ReferenceTable.Read("reductants.csv", r => new GoldPrecipitant(
-        r.Text("formula"), r.Text("name"), r.Whole("electrons"), new(r.Number("factor_low"), r.Number("factor_likely"), r.Number("factor_high")), r.Source), "formula")
+    private static readonly Dictionary<string, GoldPrecipitant> ByFormula = ReferenceTable
+        .Read(
+            "reductants.csv",
+            r => new GoldPrecipitant(
+                r.Text("formula"),
+                r.Text("name"),
+                r.Whole("electrons"),
+                new(r.Number("factor_low"), r.Number("factor_likely"), r.Number("factor_high")),
+                r.Source
+            ),
+            "formula"
+        )
         .ToDictionary(p => p.Formula);
 
     /// <exception cref="KeyNotFoundException">The salt is not in reductants.csv.</exception>
-    public static GoldPrecipitant Of(string formula) => ByFormula.TryGetValue(formula, out var p) ? p : throw new KeyNotFoundException($"'{formula}' is not among the precipitants.");
+    public static GoldPrecipitant Of(string formula) =>
+        ByFormula.TryGetValue(formula, out var p) ? p : throw new KeyNotFoundException($"'{formula}' is not among the precipitants.");
 
     /// <summary>Grams of pure salt for so many grams of a substance that takes <paramref name="electrons"/> per formula.</summary>
     private Working For(Working grams, string substance, int electrons) =>
-        Molar.Moles(grams, substance) * Working.Exact((double)electrons / Electrons, new Rational(electrons, Electrons).ToString()) * Molar.Mass(Formula);
+        Molar.Moles(grams, substance)
+        * Working.Exact((double)electrons / Electrons, new Rational(electrons, Electrons).ToString())
+        * Molar.Mass(Formula);
 
     /// <summary>Grams of pure salt that the gold takes by the equation.</summary>
     public Working ForGold(Working goldGrams) => For(goldGrams, "Au", 3);

@@ -8,7 +8,9 @@ namespace Spolium.Core.Chemistry;
 /// </summary>
 public sealed class MetalInAcid
 {
-    private static readonly Dictionary<string, MetalInAcid> ByState = ReferenceTable.Read("metals-in-acid.csv", r => new MetalInAcid(r), "state").ToDictionary(m => m.State);
+    private static readonly Dictionary<string, MetalInAcid> ByState = ReferenceTable
+        .Read("metals-in-acid.csv", r => new MetalInAcid(r), "state")
+        .ToDictionary(m => m.State);
 
     private MetalInAcid(ReferenceRow r)
     {
@@ -18,7 +20,9 @@ public sealed class MetalInAcid
         Source = r.Source;
         if (r.Text("nitrate") is { Length: > 0 } nitrate)
         {
-            NitricByNo = Reaction.Of($"{Element} + HNO3 {(nitrate == "SnO2·H2O" ? "+ H2O " : "")}= {nitrate} + NO{(nitrate == "SnO2·H2O" ? "" : " + H2O")}");
+            NitricByNo = Reaction.Of(
+                $"{Element} + HNO3 {(nitrate == "SnO2·H2O" ? "+ H2O " : "")}= {nitrate} + NO{(nitrate == "SnO2·H2O" ? "" : " + H2O")}"
+            );
             NitricByNo2 = Reaction.Of($"{Element} + HNO3 = {nitrate} + NO2 + H2O");
         }
         var chloride = r.Text("chloride");
@@ -53,7 +57,8 @@ public sealed class MetalInAcid
     public string Source { get; }
 
     /// <summary>In nitric acid palladium goes to II; in aqua regia to IV.</summary>
-    public static MetalInAcid? Find(string metal, bool chloride) => ByState.GetValueOrDefault(metal == "Pd" ? (chloride ? "PdIV" : "PdII") : metal);
+    public static MetalInAcid? Find(string metal, bool chloride) =>
+        ByState.GetValueOrDefault(metal == "Pd" ? (chloride ? "PdIV" : "PdII") : metal);
 
     public bool IsNoble => Element is "Au" or "Pt" or "Pd";
 }

@@ -10,7 +10,8 @@ public static class Molar
     private static readonly ConcurrentDictionary<string, Working> Masses = new();
 
     /// <summary>Molar mass in g/mol.</summary>
-    public static Working Mass(string formula) => Masses.GetOrAdd(formula, f => Working.Exact(Species.Of(f).MolarMass, null, Dimension.MolarMass));
+    public static Working Mass(string formula) =>
+        Masses.GetOrAdd(formula, f => Working.Exact(Species.Of(f).MolarMass, null, Dimension.MolarMass));
 
     /// <summary>Moles of a pure substance in so many grams.</summary>
     public static Working Moles(Working grams, string formula) => grams / Mass(formula);
@@ -21,6 +22,7 @@ public static class Molar
     /// <summary>Millilitres of gas at 25 °C, 1 atm.</summary>
     public static Working GasVolume(Working moles) => moles * Constants.MolarGasVolume;
 
-    /// <summary>Grams of the form at hand that hold so many grams of the substance wanted (a hydrate for its salt), formula for formula.</summary>
+    /// <summary>Grams of the form at hand that hold so many grams of the substance wanted (a hydrate for its salt), formula for
+    /// formula.</summary>
     public static Working InForm(Working grams, string wanted, string have) => grams * Mass(have) / Mass(wanted);
 }

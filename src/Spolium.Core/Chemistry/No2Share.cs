@@ -25,17 +25,54 @@ public static class No2Share
     /// <param name="factor">Acid poured over acid needed.</param>
     /// <param name="returned">Share of the reduced nitrogen that comes back.</param>
     /// <param name="poured">Share of the whole acid poured after each portion, rising to 1.</param>
-    public static Working Mean(Working electrons, Working waterFirst, Working strength, Working factor, Working returned, IReadOnlyList<double> poured, Working shift)
+    public static Working Mean(
+        Working electrons,
+        Working waterFirst,
+        Working strength,
+        Working factor,
+        Working returned,
+        IReadOnlyList<double> poured,
+        Working shift
+    )
     {
         var rows = new List<IReadOnlyList<double>>();
-        var mean = Amount.Each(w => World(electrons.Amount[w], waterFirst.Amount[w], strength.Amount[w], factor.Amount[w], returned.Amount[w], poured, w == 0 ? rows : null), electrons.Amount, waterFirst.Amount, strength.Amount, factor.Amount, returned.Amount);
+        var mean = Amount.Each(
+            w =>
+                World(
+                    electrons.Amount[w],
+                    waterFirst.Amount[w],
+                    strength.Amount[w],
+                    factor.Amount[w],
+                    returned.Amount[w],
+                    poured,
+                    w == 0 ? rows : null
+                ),
+            electrons.Amount,
+            waterFirst.Amount,
+            strength.Amount,
+            factor.Amount,
+            returned.Amount
+        );
         var shifted = Amount.Least(Amount.Greatest(mean + shift.Amount, Amount.Zero), Amount.Certain(1));
-        return Working.Reckoned(shifted, Dimension.None, "share that goes the brown way (NO₂)", [strength, factor, shift],
+        return Working.Reckoned(
+            shifted,
+            Dimension.None,
+            "share that goes the brown way (NO₂)",
+            [strength, factor, shift],
             new(["metal dissolved, %", "acid free, g", "water, g", "strength of the bulk, %", "share by NO₂"], rows),
-            "precise rules 2.3: none below 25 % in the bulk, all above 65 %");
+            "precise rules 2.3: none below 25 % in the bulk, all above 65 %"
+        );
     }
 
-    private static double World(double electrons, double waterFirst, double strength, double factor, double returned, IReadOnlyList<double> poured, List<IReadOnlyList<double>>? rows)
+    private static double World(
+        double electrons,
+        double waterFirst,
+        double strength,
+        double factor,
+        double returned,
+        IReadOnlyList<double> poured,
+        List<IReadOnlyList<double>>? rows
+    )
     {
         // The dose hangs on the share and the share on the dose: twice round is enough, since the share is small or the acid plain.
         var share = 0.0;
@@ -47,14 +84,25 @@ public static class No2Share
         return share;
     }
 
-    private static double Once(double electrons, double waterFirst, double strength, double factor, double returned, IReadOnlyList<double> poured, double share, List<IReadOnlyList<double>>? rows)
+    private static double Once(
+        double electrons,
+        double waterFirst,
+        double strength,
+        double factor,
+        double returned,
+        IReadOnlyList<double> poured,
+        double share,
+        List<IReadOnlyList<double>>? rows
+    )
     {
         if (electrons <= 0)
             return 0;
         double Net(double e, double x) => e * ((4 + 2 * x) - returned * (1 + 2 * x)) / 3;
         var dose = factor * Net(electrons, share);
         var waterPerMole = Acid * (1 - strength) / strength;
-        double used = 0, made = 0, sum = 0;
+        double used = 0,
+            made = 0,
+            sum = 0;
         var portion = 0;
         for (var step = 0; step < Steps; step++)
         {

@@ -26,6 +26,20 @@ public static class NullSpace
             pivots.Add(column);
         }
         var free = Enumerable.Range(0, columns).Except(pivots).ToList();
-        return [.. free.Select(f => (IReadOnlyList<Rational>)[.. Enumerable.Range(0, columns).Select(c => c == f ? (Rational)1 : pivots.IndexOf(c) is >= 0 and var p ? 0 - m[p][f] : 0)])];
+        return
+        [
+            .. free.Select(f =>
+                (IReadOnlyList<Rational>)
+                    [
+                        .. Enumerable
+                            .Range(0, columns)
+                            .Select(c =>
+                                c == f ? (Rational)1
+                                : pivots.IndexOf(c) is >= 0 and var p ? 0 - m[p][f]
+                                : 0
+                            ),
+                    ]
+            ),
+        ];
     }
 }

@@ -3,20 +3,36 @@ using Spolium.Core.Reference;
 
 namespace Spolium.Core.Chemistry;
 
-/// <summary>Gold by oxalic acid with caustic soda (precise rules 2.8): AuCl4− + 1.5 H2C2O4 → Au + 3 CO2 + 4 Cl− + 3 H+. All in mol.</summary>
+/// <summary>Gold by oxalic acid with caustic soda (precise rules 2.8): AuCl4− + 1.5 H2C2O4 → Au + 3 CO2 + 4 Cl− + 3 H+. All in
+/// mol.</summary>
 public static class OxalicGold
 {
     /// <summary>2 HAuCl4 + 3 H2C2O4 → 2 Au + 6 CO2 + 8 HCl</summary>
     public static readonly Reaction Precipitation = Reaction.Of("HAuCl4 + H2C2O4 = Au + CO2 + HCl");
 
-    private static readonly Dictionary<int, double> Eta = ReferenceTable.Read("oxalic-eta.csv", r => (PH: r.Whole("ph"), Eta: r.Number("eta")), "ph").ToDictionary(e => e.PH, e => e.Eta);
+    private static readonly Dictionary<int, double> Eta = ReferenceTable
+        .Read("oxalic-eta.csv", r => (PH: r.Whole("ph"), Eta: r.Number("eta")), "ph")
+        .ToDictionary(e => e.PH, e => e.Eta);
 
     /// <summary>Moles of NaOH: free H+ (with the proton of the gold acid), 3 per gold, and η of the oxalic acid in excess.</summary>
     /// <param name="eta">Caustic that a mole of oxalic acid in excess takes at the pH wanted.</param>
     public static Working Caustic(Working freeAcid, Working gold, Working excessOxalic, Working eta) =>
-        Working.Sum([freeAcid.Named("free acid, with that of the gold acid"), (3 * gold).Named("acid that the gold sets free"), (eta * excessOxalic).Named("caustic soda for the oxalic acid in excess")], Dimension.Substance);
+        Working.Sum(
+            [
+                freeAcid.Named("free acid, with that of the gold acid"),
+                (3 * gold).Named("acid that the gold sets free"),
+                (eta * excessOxalic).Named("caustic soda for the oxalic acid in excess"),
+            ],
+            Dimension.Substance
+        );
 
     /// <summary>η at a whole pH from 1 to 4 (pK 1.25 and 4.27).</summary>
     /// <exception cref="KeyNotFoundException">The pH is not one of 1, 2, 3, 4.</exception>
-    public static Working EtaAt(int ph) => Working.Given(Eta[ph], Dimension.None, $"caustic soda to a mole of oxalic acid in excess at pH {ph}", "oxalic-eta.csv: precise rules 2.8");
+    public static Working EtaAt(int ph) =>
+        Working.Given(
+            Eta[ph],
+            Dimension.None,
+            $"caustic soda to a mole of oxalic acid in excess at pH {ph}",
+            "oxalic-eta.csv: precise rules 2.8"
+        );
 }

@@ -10,9 +10,27 @@ namespace Spolium.Core.Chemistry;
 /// </summary>
 public sealed class Reaction
 {
-    private static readonly Dictionary<Species, double> Formation = ReferenceTable.Read("formation-enthalpies.csv", r =>
-        (Species: new Species(r.Text("species"), r.Text("phase") switch { "s" => Phase.Solid, "l" => Phase.Liquid, "g" => Phase.Gas, _ => Phase.Aqueous }), Value: r.Number("dHf_kJ_per_mol")),
-        "species", "phase").ToDictionary(x => x.Species, x => x.Value);
+    private static readonly Dictionary<Species, double> Formation = ReferenceTable
+        .Read(
+            "formation-enthalpies.csv",
+            r =>
+                (
+                    Species: new Species(
+                        r.Text("species"),
+                        r.Text("phase") switch
+                        {
+                            "s" => Phase.Solid,
+                            "l" => Phase.Liquid,
+                            "g" => Phase.Gas,
+                            _ => Phase.Aqueous,
+                        }
+                    ),
+                    Value: r.Number("dHf_kJ_per_mol")
+                ),
+            "species",
+            "phase"
+        )
+        .ToDictionary(x => x.Species, x => x.Value);
 
     private readonly Dictionary<string, Rational> coefficients;
     private readonly ConcurrentDictionary<(string Of, string Per), Working> ratios = new();
@@ -23,8 +41,8 @@ public sealed class Reaction
         coefficients = (leavesSolution ? equation.Left : equation.Terms).ToDictionary(t => t.Formula.Text, t => t.Coefficient);
         var net = new Dictionary<Species, double>();
         foreach (var (term, sign) in equation.Left.Select(t => (t, -1)).Concat(equation.Right.Select(t => (t, 1))))
-            foreach (var species in Species.InVessel(term.Formula.Text))
-                net[species] = net.GetValueOrDefault(species) + sign * term.Coefficient.ToDouble();
+        foreach (var species in Species.InVessel(term.Formula.Text))
+            net[species] = net.GetValueOrDefault(species) + sign * term.Coefficient.ToDouble();
         if (leavesSolution)
         {
             foreach (var ion in Species.InVessel(equation.Left[0].Formula.Text))
@@ -41,7 +59,8 @@ public sealed class Reaction
     /// <summary>Moles given (positive) and taken (negative) by one extent, ions apart.</summary>
     public IReadOnlyDictionary<Species, double> Net { get; }
 
-    /// <summary>Heat freed by one extent in kJ (positive when it warms), from formation enthalpies at 25 °C; null when a row is missing.</summary>
+    /// <summary>Heat freed by one extent in kJ (positive when it warms), from formation enthalpies at 25 °C; null when a row is
+    /// missing.</summary>
     public double? HeatPerExtent { get; }
 
     /// <exception cref="ChemistryException">It does not balance, or not in one way.</exception>
@@ -57,10 +76,10 @@ public sealed class Reaction
     /// <summary>Moles of one substance of the equation per mole of another, as an exact number.</summary>
     /// <exception cref="KeyNotFoundException">One of them is not in the equation.</exception>
     public Working Ratio(string of, string per) => ratios.GetOrAdd((of, per), pair =>
-    {
-        var ratio = Coefficient(pair.Of) / Coefficient(pair.Per);
-        return Working.Exact(ratio.ToDouble(), ratio.ToString());
-    });
+        {
+            var ratio = Coefficient(pair.Of) / Coefficient(pair.Per);
+            return Working.Exact(ratio.ToDouble(), ratio.ToString());
+        });
 
     /// <summary>Moles of a reagent (or product) for so many moles of a substance of the equation.</summary>
     public Working Need(Working moles, string of, string reagent)

@@ -3,20 +3,35 @@ using Spolium.Core.Reference;
 
 namespace Spolium.Core.Chemistry;
 
-public enum Phase { Solid, Liquid, Aqueous, Gas }
+public enum Phase
+{
+    Solid,
+    Liquid,
+    Aqueous,
+    Gas,
+}
 
 /// <summary>A substance in one phase, as it stands in a vessel: metals and precipitates, water, ions, gases.</summary>
 public readonly record struct Species(string Formula, Phase Phase)
 {
     private static readonly ConcurrentDictionary<string, Formula> Parsed = new();
 
-    private static readonly Dictionary<string, (Phase Phase, Species[] Ions)> Known = ReferenceTable.Read("species.csv", r =>
-    {
-        var ions = r.Text("ions").Split('|', StringSplitOptions.RemoveEmptyEntries).Select(i => new Species(i, i == "H2O" ? Phase.Liquid : Phase.Aqueous)).ToArray();
-        var row = (Formula: r.Text("formula"), Phase: Enum.Parse<Phase>(r.Text("phase"), true), Ions: ions);
-        CheckIons(row.Formula, ions);
-        return row;
-    }, "formula").ToDictionary(x => x.Formula, x => (x.Phase, x.Ions));
+    private static readonly Dictionary<string, (Phase Phase, Species[] Ions)> Known = ReferenceTable
+        .Read(
+            "species.csv",
+            r =>
+            {
+                var ions = r.Text("ions")
+                    .Split('|', StringSplitOptions.RemoveEmptyEntries)
+                    .Select(i => new Species(i, i == "H2O" ? Phase.Liquid : Phase.Aqueous))
+                    .ToArray();
+                var row = (Formula: r.Text("formula"), Phase: Enum.Parse<Phase>(r.Text("phase"), true), Ions: ions);
+                CheckIons(row.Formula, ions);
+                return row;
+            },
+            "formula"
+        )
+        .ToDictionary(x => x.Formula, x => (x.Phase, x.Ions));
 
     public static readonly Species Water = new("H2O", Phase.Liquid);
     public static readonly Species Proton = new("H+", Phase.Aqueous);
@@ -44,7 +59,9 @@ public readonly record struct Species(string Formula, Phase Phase)
         var f = Of(formula);
         if (f.Charge != 0)
             return [new(formula, Phase.Aqueous)];
-        return f.Atoms.Count == 1 && f.Atoms.Single().Value == 1 ? [new(formula, Phase.Solid)] : throw new KeyNotFoundException($"The phase of '{formula}' is not in species.csv.");
+        return f.Atoms.Count == 1 && f.Atoms.Single().Value == 1
+            ? [new(formula, Phase.Solid)]
+            : throw new KeyNotFoundException($"The phase of '{formula}' is not in species.csv.");
     }
 
     public static bool IsMetal(Species s) => s.Phase == Phase.Solid && s.Parse().Atoms.Count == 1;

@@ -5,8 +5,9 @@ using Spolium.Core.Records;
 namespace Spolium.Core.Journal;
 
 /// <summary>
-/// What was written so far, found by id and by stream. Immutable: whoever has it keeps it. Entries of a batch that was brought in from a file stand among
-/// the others, right before the one that brought them, as do the lots and vessels that came with it. Its older part may stand on the disk.
+/// What was written so far, found by id and by stream. Immutable: whoever has it keeps it. Entries of a batch that was brought in from a
+/// file stand among the others, right before the one that brought them, as do the lots and vessels that came with it. Its older part may
+/// stand on the disk.
 /// </summary>
 public sealed class EntryLog : IReadOnlyList<Entry>
 {
@@ -24,13 +25,20 @@ public sealed class EntryLog : IReadOnlyList<Entry>
     private ImmutableDictionary<string, Entry> byId = ImmutableDictionary.Create<string, Entry>(EntryId.Same);
     private ImmutableDictionary<string, ImmutableList<Entry>> byStream = ImmutableDictionary<string, ImmutableList<Entry>>.Empty;
     private ImmutableDictionary<string, long> versions = ImmutableDictionary<string, long>.Empty;
+
     // Streams that each entry in memory touches.
     private ImmutableList<IReadOnlyList<string>> touchedBy = [];
     private Reads? watching;
     private ImmutableDictionary<string, string> correctedBy = ImmutableDictionary.Create<string, string>(EntryId.Same);
 
     /// <summary>A log whose entries up to a number stand in an archive.</summary>
-    public static EntryLog On(IArchive archive, long until) => new() { archive = archive, until = until, older = archive.Count(until) };
+    public static EntryLog On(IArchive archive, long until) =>
+        new()
+        {
+            archive = archive,
+            until = until,
+            older = archive.Count(until),
+        };
 
     /// <summary>The same, and what is read of it is noted.</summary>
     internal EntryLog Watched(Reads by)
@@ -40,9 +48,12 @@ public sealed class EntryLog : IReadOnlyList<Entry>
         return same;
     }
 
-    /// <summary>Entries from a place in the order on, each with the streams that it touches; null where they are no longer in memory.</summary>
-    public IEnumerable<(Entry Entry, IReadOnlyList<string> Touched)>? Since(long order) => order < OrderOf(until + 1) ? null
-        : Enumerable.Range(0, all.Count).Reverse().TakeWhile(i => all[i].Order >= order).Select(i => (all[i], touchedBy[i])).Reverse();
+    /// <summary>Entries from a place in the order on, each with the streams that it touches; null where they are no longer in
+    /// memory.</summary>
+    public IEnumerable<(Entry Entry, IReadOnlyList<string> Touched)>? Since(long order) =>
+        order < OrderOf(until + 1)
+            ? null
+            : Enumerable.Range(0, all.Count).Reverse().TakeWhile(i => all[i].Order >= order).Select(i => (all[i], touchedBy[i])).Reverse();
 
     /// <summary>How many entries were written here; what came in with a file is not counted.</summary>
     public int Count
@@ -108,7 +119,9 @@ public sealed class EntryLog : IReadOnlyList<Entry>
         if (archive is null)
             return here ?? [];
         var there = archive.Of(stream, until);
-        return here is null ? there : there.Count == 0 ? here : [.. there, .. here];
+        return here is null ? there
+            : there.Count == 0 ? here
+            : [.. there, .. here];
     }
 
     /// <summary>The first entry that touches a stream; no journal has another than it had.</summary>
@@ -182,12 +195,22 @@ public sealed class EntryLog : IReadOnlyList<Entry>
     }
 
     /// <summary>Version that the stream of a batch had in the shop that it comes from.</summary>
-    public static long VersionOf(BatchFile file) => file.Entries.SelectMany(e => e.Streams).Where(s => s.Stream == Entry.BatchStream(file.BatchId)).Select(s => s.Version).Append(0).Max();
+    public static long VersionOf(BatchFile file) =>
+        file
+            .Entries.SelectMany(e => e.Streams)
+            .Where(s => s.Stream == Entry.BatchStream(file.BatchId))
+            .Select(s => s.Version)
+            .Append(0)
+            .Max();
 
     /// <summary>What a file brings along, in its order: what makes its lots, its vessels, its entries.</summary>
     internal static IReadOnlyList<Entry> BroughtWith(Entry entry, BatchFile file)
     {
-        List<Entry> all = [.. file.Lots.Concat(file.Vessels).Select(body => new Entry(entry.Id, [], entry.OccurredAt, entry.RecordedAt, entry.By, body)), .. file.Entries];
+        List<Entry> all =
+        [
+            .. file.Lots.Concat(file.Vessels).Select(body => new Entry(entry.Id, [], entry.OccurredAt, entry.RecordedAt, entry.By, body)),
+            .. file.Entries,
+        ];
         return [.. all.Select((e, i) => e with { Order = entry.Order - all.Count + i, Brought = true })];
     }
 
@@ -201,7 +224,10 @@ public sealed class EntryLog : IReadOnlyList<Entry>
     }
 
     /// <summary>Of an entry that stands at its place: the one of what it brings along that has an id.</summary>
-    public static Entry? Unpacked(string id, Entry placed) => new EntryLog { until = SeqOf(placed.Order) - 1 }.With(placed).After.Find(id);
+    public static Entry? Unpacked(string id, Entry placed) =>
+        new EntryLog { until = SeqOf(placed.Order) - 1 }
+            .With(placed)
+            .After.Find(id);
 
     private void Index(Entry entry, HashSet<string> touched, Func<string, bool> where)
     {

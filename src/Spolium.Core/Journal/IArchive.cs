@@ -3,11 +3,24 @@ using Spolium.Core.Records;
 namespace Spolium.Core.Journal;
 
 /// <summary>Names that stand for one thing in a shop.</summary>
-public enum Space { Lot, LotCode, Batch, BatchCode, Bottle, Vessel, Pool, PoolCode, Plan, Kept, Prices }
+public enum Space
+{
+    Lot,
+    LotCode,
+    Batch,
+    BatchCode,
+    Bottle,
+    Vessel,
+    Pool,
+    PoolCode,
+    Plan,
+    Kept,
+    Prices,
+}
 
 /// <summary>
-/// The older part of a journal, which stands on the disk and is read when somebody asks. Everything is told as it stood with a given entry: what is written
-/// later does not change it.
+/// The older part of a journal, which stands on the disk and is read when somebody asks. Everything is told as it stood with a given entry:
+/// what is written later does not change it.
 /// </summary>
 public interface IArchive
 {

@@ -5,7 +5,14 @@ using Spolium.Core.Records;
 namespace Spolium.Core.Journal;
 
 /// <summary>What a batch gave to a shared holding.</summary>
-public sealed record PooledHolding(string BatchId, string StepId, string Output, ImmutableList<ElementEstimate> Holds, DateTimeOffset At, string EntryId);
+public sealed record PooledHolding(
+    string BatchId,
+    string StepId,
+    string Output,
+    ImmutableList<ElementEstimate> Holds,
+    DateTimeOffset At,
+    string EntryId
+);
 
 /// <summary>A time that a shared holding was worked up.</summary>
 /// <param name="From">What was in it.</param>
@@ -13,7 +20,16 @@ public sealed record WorkedUpState(PoolWorkedUp Body, ImmutableList<PooledHoldin
 
 /// <summary>A shared holding as the journal tells it.</summary>
 /// <param name="Holds">What is in it now.</param>
-public sealed record PoolState(string Id, string Code, string Kind, string Title, ImmutableList<PooledHolding> Holds, ImmutableList<WorkedUpState> WorkedUp, DateTimeOffset OpenedAt, string EntryId);
+public sealed record PoolState(
+    string Id,
+    string Code,
+    string Kind,
+    string Title,
+    ImmutableList<PooledHolding> Holds,
+    ImmutableList<WorkedUpState> WorkedUp,
+    DateTimeOffset OpenedAt,
+    string EntryId
+);
 
 /// <summary>Where a side holding of a batch went, and what came back for it.</summary>
 public sealed record PooledState(string PoolId, string PoolCode, ImmutableList<ElementEstimate> Holds, string EntryId)

@@ -3,8 +3,9 @@ using System.Collections.Concurrent;
 namespace Spolium.Core.Journal;
 
 /// <summary>
-/// What a decision looked at while it was made, so that whoever writes it knows whether that has moved since: streams by name, all of a kind, accounts of the
-/// book. Notes are taken by what is read itself (<see cref="State.Watched"/>), so that no decision can forget one. For many threads.
+/// What a decision looked at while it was made, so that whoever writes it knows whether that has moved since: streams by name, all of a
+/// kind, accounts of the book. Notes are taken by what is read itself (<see cref="State.Watched"/>), so that no decision can forget one.
+/// For many threads.
 /// </summary>
 public sealed class Reads
 {
@@ -25,5 +26,8 @@ public sealed class Reads
     public void NoteEverything() => Note(All);
 
     /// <summary>Something of it was looked at, by its own name or with all of its kind.</summary>
-    public bool Saw(string name) => noted.ContainsKey(All) || noted.ContainsKey(name) || name.IndexOf(':') is > 0 and var end && noted.ContainsKey(name[..end] + ":" + All);
+    public bool Saw(string name) =>
+        noted.ContainsKey(All)
+        || noted.ContainsKey(name)
+        || name.IndexOf(':') is > 0 and var end && noted.ContainsKey(name[..end] + ":" + All);
 }

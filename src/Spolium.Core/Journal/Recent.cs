@@ -5,7 +5,8 @@ namespace Spolium.Core.Journal;
 /// <summary>What was asked for last, so that a page which asks for it ten times has it made once. Bounded; for many threads.</summary>
 /// <param name="most">How many are kept.</param>
 /// <param name="same">Which keys are one.</param>
-public sealed class Recent<TKey, TValue>(int most, IEqualityComparer<TKey>? same = null) where TKey : notnull
+public sealed class Recent<TKey, TValue>(int most, IEqualityComparer<TKey>? same = null)
+    where TKey : notnull
 {
     private readonly Lock gate = new();
     private readonly Dictionary<TKey, LinkedListNode<(TKey Key, TValue Value)>> byKey = new(same);

@@ -5,7 +5,15 @@ using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal;
 
-public enum MoveKind { Received, Made, Used, MadeInto, Discarded, Counted }
+public enum MoveKind
+{
+    Received,
+    Made,
+    Used,
+    MadeInto,
+    Discarded,
+    Counted,
+}
 
 /// <summary>What went into a bottle (above nothing) or out of it, in grams of its contents.</summary>
 public sealed record Move(MoveKind Kind, double Grams, DateTimeOffset At, string EntryId, string? BatchId);
@@ -17,8 +25,28 @@ public sealed record TestState(StrengthTest Test, DateTimeOffset At, string Entr
 /// <param name="Tests">Label and tests of its strength, oldest first; never empty.</param>
 /// <param name="MadeIn">The batch that made it, if one did.</param>
 /// <param name="LookAlike">What the look-alike test showed; null while it was not done.</param>
-public sealed record ShelfBottle(string Id, string Form, string Name, string Formula, TypedNumber Amount, double ReceivedGrams, double Grams, ImmutableList<TestState> Tests, TypedNumber? Price, string Place,
-    DateTimeOffset? UseBy, bool Certificate, string? LookAlike, DateTimeOffset ReceivedAt, DateTimeOffset? OpenedAt, DateTimeOffset? DiscardedAt, bool Made, string? MadeIn, ImmutableList<Move> Moves, string EntryId)
+public sealed record ShelfBottle(
+    string Id,
+    string Form,
+    string Name,
+    string Formula,
+    TypedNumber Amount,
+    double ReceivedGrams,
+    double Grams,
+    ImmutableList<TestState> Tests,
+    TypedNumber? Price,
+    string Place,
+    DateTimeOffset? UseBy,
+    bool Certificate,
+    string? LookAlike,
+    DateTimeOffset ReceivedAt,
+    DateTimeOffset? OpenedAt,
+    DateTimeOffset? DiscardedAt,
+    bool Made,
+    string? MadeIn,
+    ImmutableList<Move> Moves,
+    string EntryId
+)
 {
     public StrengthTest Strength => Tests[^1].Test;
 
@@ -30,13 +58,34 @@ public sealed record ShelfBottle(string Id, string Form, string Name, string For
     /// <summary>A trade kind that nobody has looked at yet.</summary>
     public bool WantsLookAlike => Kind.Trade && !Certificate && LookAlike is null && !Made;
 
-    internal ShelfBottle Moved(MoveKind kind, double grams, Entry entry, string? batchId = null) => this with
-    {
-        Grams = Grams + grams,
-        Moves = Moves.Add(new(kind, grams, entry.OccurredAt, entry.Id, batchId)),
-    };
+    internal ShelfBottle Moved(MoveKind kind, double grams, Entry entry, string? batchId = null) =>
+        this with
+        {
+            Grams = Grams + grams,
+            Moves = Moves.Add(new(kind, grams, entry.OccurredAt, entry.Id, batchId)),
+        };
 
-    internal static ShelfBottle New(NewBottle b, Entry entry, bool made, string? madeIn) => new(b.BottleId, b.Form, b.Name, b.Formula, b.Amount, b.Grams, b.Grams,
-        [new(b.Strength, entry.OccurredAt, entry.Id)], b.Price, b.Place, b.UseBy, b.Certificate, null, entry.OccurredAt, made ? entry.OccurredAt : null, null, made, madeIn,
-        [new(made ? MoveKind.Made : MoveKind.Received, b.Grams, entry.OccurredAt, entry.Id, madeIn)], entry.Id);
+    internal static ShelfBottle New(NewBottle b, Entry entry, bool made, string? madeIn) =>
+        new(
+            b.BottleId,
+            b.Form,
+            b.Name,
+            b.Formula,
+            b.Amount,
+            b.Grams,
+            b.Grams,
+            [new(b.Strength, entry.OccurredAt, entry.Id)],
+            b.Price,
+            b.Place,
+            b.UseBy,
+            b.Certificate,
+            null,
+            entry.OccurredAt,
+            made ? entry.OccurredAt : null,
+            null,
+            made,
+            madeIn,
+            [new(made ? MoveKind.Made : MoveKind.Received, b.Grams, entry.OccurredAt, entry.Id, madeIn)],
+            entry.Id
+        );
 }

@@ -7,8 +7,22 @@ namespace Spolium.Core.Journal;
 
 /// <summary>A lot as the journal tells it.</summary>
 /// <param name="Left">What has not been split off or taken by a batch, in the unit of its amount (g or mL).</param>
-public sealed record LotState(string Id, string Code, string Title, string Material, TypedNumber Amount, double Left, Content Content, TypedNumber? Thickness,
-    ImmutableList<ElementEstimate> Believed, DateTimeOffset ReceivedAt, string? PartOf, ImmutableList<string> Parts, ImmutableList<string> Batches, string EntryId)
+public sealed record LotState(
+    string Id,
+    string Code,
+    string Title,
+    string Material,
+    TypedNumber Amount,
+    double Left,
+    Content Content,
+    TypedNumber? Thickness,
+    ImmutableList<ElementEstimate> Believed,
+    DateTimeOffset ReceivedAt,
+    string? PartOf,
+    ImmutableList<string> Parts,
+    ImmutableList<string> Batches,
+    string EntryId
+)
 {
     /// <summary>Its content is its own: a part with another belief than the lot that it comes from.</summary>
     public bool OwnContent { get; init; }
@@ -57,11 +71,34 @@ public sealed record SavedPlan(PlanSaved Plan, string Title, DateTimeOffset At, 
 public sealed record ReadingState(string Kind, TypedNumber Value, DateTimeOffset At, string EntryId);
 
 /// <summary>A step of a batch as the journal tells it.</summary>
-public sealed record StepState(string Id, BegunPlan? Plan, DateTimeOffset? BegunAt, DateTimeOffset? ClosedAt, ImmutableList<Pour> Pours,
-    ImmutableDictionary<string, DateTimeOffset> Signs, ImmutableList<ReadingState> Readings, ImmutableDictionary<string, TypedNumber> Weighed,
-    ImmutableDictionary<string, string> WeighedBy, ImmutableList<HoldingEstimate> Outputs, DateTimeOffset? LastAt)
+public sealed record StepState(
+    string Id,
+    BegunPlan? Plan,
+    DateTimeOffset? BegunAt,
+    DateTimeOffset? ClosedAt,
+    ImmutableList<Pour> Pours,
+    ImmutableDictionary<string, DateTimeOffset> Signs,
+    ImmutableList<ReadingState> Readings,
+    ImmutableDictionary<string, TypedNumber> Weighed,
+    ImmutableDictionary<string, string> WeighedBy,
+    ImmutableList<HoldingEstimate> Outputs,
+    DateTimeOffset? LastAt
+)
 {
-    public static StepState New(string id) => new(id, null, null, null, [], ImmutableDictionary<string, DateTimeOffset>.Empty, [], ImmutableDictionary<string, TypedNumber>.Empty, ImmutableDictionary<string, string>.Empty, [], null);
+    public static StepState New(string id) =>
+        new(
+            id,
+            null,
+            null,
+            null,
+            [],
+            ImmutableDictionary<string, DateTimeOffset>.Empty,
+            [],
+            ImmutableDictionary<string, TypedNumber>.Empty,
+            ImmutableDictionary<string, string>.Empty,
+            [],
+            null
+        );
 
     /// <summary>Given up: its vessel's contents stay together.</summary>
     public bool GivenUp { get; init; }
@@ -78,7 +115,13 @@ public sealed record StepState(string Id, BegunPlan? Plan, DateTimeOffset? Begun
     public bool Begun => BegunAt is not null;
     public bool Closed => ClosedAt is not null;
 
-    public Facts Facts => new(Pours, Signs.Keys.ToHashSet(), Weighed, Begun, Closed, LastAt) { GivenUp = GivenUp, Tests = Tests, Plan = Plan };
+    public Facts Facts =>
+        new(Pours, Signs.Keys.ToHashSet(), Weighed, Begun, Closed, LastAt)
+        {
+            GivenUp = GivenUp,
+            Tests = Tests,
+            Plan = Plan,
+        };
 }
 
 /// <summary>A step tried by itself that somebody kept.</summary>
@@ -94,11 +137,31 @@ public sealed record PutRightState(ReadingPutRight Body, DateTimeOffset At, stri
 public sealed record StandsState(string Reason, DateTimeOffset At, string By, string EntryId);
 
 /// <summary>A weighed product.</summary>
-public sealed record ProductState(string StepId, string Output, TypedNumber Mass, TypedNumber? Fineness, ImmutableList<ElementEstimate> Holds, string EntryId);
+public sealed record ProductState(
+    string StepId,
+    string Output,
+    TypedNumber Mass,
+    TypedNumber? Fineness,
+    ImmutableList<ElementEstimate> Holds,
+    string EntryId
+);
 
 /// <summary>A batch as the journal tells it.</summary>
-public sealed record BatchState(string Id, string Code, string Title, ImmutableList<Feed> Feeds, Route Route, ImmutableList<Bottle> Bottles, double BalanceStepG,
-    ImmutableList<ElementEstimate> Believed, ImmutableDictionary<string, StepState> Steps, ProductState? Product, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt, ImmutableList<Figure> Recoveries)
+public sealed record BatchState(
+    string Id,
+    string Code,
+    string Title,
+    ImmutableList<Feed> Feeds,
+    Route Route,
+    ImmutableList<Bottle> Bottles,
+    double BalanceStepG,
+    ImmutableList<ElementEstimate> Believed,
+    ImmutableDictionary<string, StepState> Steps,
+    ProductState? Product,
+    DateTimeOffset StartedAt,
+    DateTimeOffset? ClosedAt,
+    ImmutableList<Figure> Recoveries
+)
 {
     /// <summary>The saved plan that it was started from.</summary>
     public string? PlanId { get; init; }
@@ -208,7 +271,16 @@ public sealed record State(Streams<LotState> Lots, Streams<BatchState> Batches, 
     public long Version(string stream) => Entries.Version(stream);
 
     /// <summary>The same, and what is read of it is noted, also in the states that grow from it.</summary>
-    public State Watched(Reads by) => this with { Lots = Lots.Watched(by, "lot"), Batches = Batches.Watched(by, "batch"), Shelf = Shelf.Watched(by, "bottle"), Pools = Pools.Watched(by, "pool"), Entries = Entries.Watched(by), watching = by };
+    public State Watched(Reads by) =>
+        this with
+        {
+            Lots = Lots.Watched(by, "lot"),
+            Batches = Batches.Watched(by, "batch"),
+            Shelf = Shelf.Watched(by, "bottle"),
+            Pools = Pools.Watched(by, "pool"),
+            Entries = Entries.Watched(by),
+            watching = by,
+        };
 
     // Shelves of a shop that are small are noted whole.
     private Reads? watching;

@@ -5,11 +5,13 @@ using System.Diagnostics.CodeAnalysis;
 namespace Spolium.Core.Journal;
 
 /// <summary>
-/// States of one kind by id. Those that are at work (an open batch, a lot of which something is left, a bottle with something in it) are held; what is at
-/// rest is folded from the journal when it is asked for by its id. Going through all of them goes through what is held. Immutable.
+/// States of one kind by id. Those that are at work (an open batch, a lot of which something is left, a bottle with something in it) are
+/// held; what is at rest is folded from the journal when it is asked for by its id. Going through all of them goes through what is held.
+/// Immutable.
 /// </summary>
 [SuppressMessage("Naming", "CA1710", Justification = "A page reads it as streams of the journal.")]
-public sealed class Streams<T> : IReadOnlyDictionary<string, T> where T : class
+public sealed class Streams<T> : IReadOnlyDictionary<string, T>
+    where T : class
 {
     public static readonly Streams<T> Empty = new(ImmutableDictionary<string, Lazy<T?>>.Empty, null);
 
@@ -20,14 +22,19 @@ public sealed class Streams<T> : IReadOnlyDictionary<string, T> where T : class
     // Who notes what is read, and under which kind of stream.
     private readonly (Reads By, string Kind)? watch;
 
-    private Streams(ImmutableDictionary<string, Lazy<T?>> here, Func<string, T?>? atRest, (Reads, string)? watch = null) => (this.here, this.atRest, this.watch) = (here, atRest, watch);
+    private Streams(ImmutableDictionary<string, Lazy<T?>> here, Func<string, T?>? atRest, (Reads, string)? watch = null) =>
+        (this.here, this.atRest, this.watch) = (here, atRest, watch);
 
     /// <summary>The same, and what is not held is folded when it is asked for.</summary>
     public Streams<T> Resting(Func<string, T?> fold) => new(here, fold, watch);
 
     /// <summary>The same and what is at work, each folded when it is first asked for; a fold that fails is tried again.</summary>
     public Streams<T> AtWork(IEnumerable<string> ids, Func<string, T?> fold) =>
-        new(here.SetItems(ids.Select(id => KeyValuePair.Create(id, new Lazy<T?>(() => fold(id), LazyThreadSafetyMode.PublicationOnly)))), atRest, watch);
+        new(
+            here.SetItems(ids.Select(id => KeyValuePair.Create(id, new Lazy<T?>(() => fold(id), LazyThreadSafetyMode.PublicationOnly)))),
+            atRest,
+            watch
+        );
 
     /// <summary>The same, and what is read of it is noted.</summary>
     /// <param name="kind">Of its streams, such as "lot".</param>
@@ -38,7 +45,8 @@ public sealed class Streams<T> : IReadOnlyDictionary<string, T> where T : class
 
     public Streams<T> SetItem(string id, T state) => new(here.SetItem(id, new(state)), atRest, watch);
 
-    public Streams<T> Remove(string id) => atRest is null ? new(here.Remove(id), null, watch) : new(here.SetItem(id, new((T?)null)), atRest, watch);
+    public Streams<T> Remove(string id) =>
+        atRest is null ? new(here.Remove(id), null, watch) : new(here.SetItem(id, new((T?)null)), atRest, watch);
 
     public T? Find(string id)
     {

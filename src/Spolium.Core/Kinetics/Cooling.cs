@@ -19,6 +19,13 @@ public static class Cooling
         var heat = mass * Constants.Get("water-heat");
         // kJ/K over W/K: a thousand seconds.
         var theta = heat.Amount * Amount.Certain(1000 / (areaM2 * 3600)) / rate.Amount;
-        return Working.Reckoned(theta * Amount.Certain(Math.Log((fromC - bathC) / (toC - bathC))), Dimension.Time, $"hours to cool from {FigureText.Number(fromC, 0)} to {FigureText.Number(toC, 0)} °C", [heat, rate], null, "precise rules 3.4");
+        return Working.Reckoned(
+            theta * Amount.Certain(Math.Log((fromC - bathC) / (toC - bathC))),
+            Dimension.Time,
+            $"hours to cool from {FigureText.Number(fromC, 0)} to {FigureText.Number(toC, 0)} °C",
+            [heat, rate],
+            null,
+            "precise rules 3.4"
+        );
     }
 }

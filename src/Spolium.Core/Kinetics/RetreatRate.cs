@@ -13,7 +13,14 @@ public static class RetreatRate
 
     private sealed record Row(string Id, double TemperatureC, Triple Rate, string Source);
 
-    private static readonly ILookup<string, Row> Rows = ReferenceTable.Read("dissolving-rates.csv", r => new Row(r.Text("id"), r.Number("temperature"), new(r.Number("low"), r.Number("likely"), r.Number("high")), r.Source), "id", "temperature").ToLookup(r => r.Id);
+    private static readonly ILookup<string, Row> Rows = ReferenceTable
+        .Read(
+            "dissolving-rates.csv",
+            r => new Row(r.Text("id"), r.Number("temperature"), new(r.Number("low"), r.Number("likely"), r.Number("high")), r.Source),
+            "id",
+            "temperature"
+        )
+        .ToLookup(r => r.Id);
 
     public static IEnumerable<string> Baths => Rows.Select(r => r.Key);
 
@@ -27,10 +34,20 @@ public static class RetreatRate
         if (temperatureC < rows[0].TemperatureC - OutsideK || temperatureC > rows[^1].TemperatureC + OutsideK)
             return null;
         var above = rows.FindIndex(r => r.TemperatureC >= temperatureC);
-        var (a, b) = rows.Count == 1 ? (rows[0], rows[0]) : above <= 0 ? above < 0 ? (rows[^2], rows[^1]) : (rows[0], rows[1]) : (rows[above - 1], rows[above]);
+        var (a, b) =
+            rows.Count == 1 ? (rows[0], rows[0])
+            : above <= 0
+                ? above < 0 ? (rows[^2], rows[^1])
+                    : (rows[0], rows[1])
+            : (rows[above - 1], rows[above]);
         var t = a == b ? 0 : (temperatureC - a.TemperatureC) / (b.TemperatureC - a.TemperatureC);
         double Between(double x, double y) => Math.Exp(Math.Log(x) + t * (Math.Log(y) - Math.Log(x)));
         var rate = new Triple(Between(a.Rate.Low, b.Rate.Low), Between(a.Rate.Likely, b.Rate.Likely), Between(a.Rate.High, b.Rate.High));
-        return Working.Given(draws.Spread("retreat " + bath, rate, Spread.Positive), Dimension.None, $"retreat of each face at {FigureText.Number(temperatureC, 0)} °C, µm/min", a.Source);
+        return Working.Given(
+            draws.Spread("retreat " + bath, rate, Spread.Positive),
+            Dimension.None,
+            $"retreat of each face at {FigureText.Number(temperatureC, 0)} °C, µm/min",
+            a.Source
+        );
     }
 }

@@ -19,6 +19,10 @@ public static class SheetTime
     {
         if (acidOverNeeded <= Dissolved)
             throw new ArgumentOutOfRangeException(nameof(acidOverNeeded), "The acid does not suffice for all of the metal.");
-        return minutes * Working.Exact(-acidOverNeeded * Math.Log(1 - Dissolved / acidOverNeeded), "slower as the acid runs down, × " + FigureText.Number(-acidOverNeeded * Math.Log(1 - Dissolved / acidOverNeeded), 2));
+        return minutes
+            * Working.Exact(
+                -acidOverNeeded * Math.Log(1 - Dissolved / acidOverNeeded),
+                "slower as the acid runs down, × " + FigureText.Number(-acidOverNeeded * Math.Log(1 - Dissolved / acidOverNeeded), 2)
+            );
     }
 }

@@ -12,7 +12,11 @@ namespace Spolium.Core.Materials;
 /// </summary>
 public sealed class Charge
 {
-    public static readonly Charge Empty = new(ImmutableSortedDictionary.Create<Species, Working>(Comparer<Species>.Create(Compare)), Working.Zero(Dimension.Mass), []);
+    public static readonly Charge Empty = new(
+        ImmutableSortedDictionary.Create<Species, Working>(Comparer<Species>.Create(Compare)),
+        Working.Zero(Dimension.Mass),
+        []
+    );
 
     private readonly ImmutableSortedDictionary<Species, Working> moles;
 
@@ -29,14 +33,25 @@ public sealed class Charge
     /// <summary>Grams of solid whose substance is not known: carried, never taken as nothing.</summary>
     public Working Unknown { get; }
 
-    /// <summary>What is suspected or known of it beside its amounts ("beryllium", "cyanide"): goes with every part and everything that it meets.</summary>
+    /// <summary>What is suspected or known of it beside its amounts ("beryllium", "cyanide"): goes with every part and everything that it
+    /// meets.</summary>
     public ImmutableSortedSet<string> Marks { get; }
 
     public Charge Marked(IEnumerable<string> marks) => new(moles, Unknown, Marks.Union(marks));
 
     /// <summary>The same charge as a holding that people know by name: what stood unnamed in it is told by substance and holding.</summary>
-    public Charge Named(string holding) => moles.Values.All(m => m.Label is not null || Working.IsNothing(m)) ? this
-        : new(moles.SetItems(moles.Where(m => m.Value.Label is null && !Working.IsNothing(m.Value)).Select(m => KeyValuePair.Create(m.Key, m.Value.Named($"{m.Key.Formula} in {holding}")))), Unknown, Marks);
+    public Charge Named(string holding) =>
+        moles.Values.All(m => m.Label is not null || Working.IsNothing(m))
+            ? this
+            : new(
+                moles.SetItems(
+                    moles
+                        .Where(m => m.Value.Label is null && !Working.IsNothing(m.Value))
+                        .Select(m => KeyValuePair.Create(m.Key, m.Value.Named($"{m.Key.Formula} in {holding}")))
+                ),
+                Unknown,
+                Marks
+            );
 
     private static int Compare(Species a, Species b)
     {
@@ -54,17 +69,22 @@ public sealed class Charge
     public Working Element(string symbol)
     {
         var weight = Molar.Mass(symbol);
-        var parts = moles.Where(m => m.Key.Atoms(symbol) > 0).Select(m => m.Key.Atoms(symbol) is 1 ? m.Value : m.Value * m.Key.Atoms(symbol)).ToList();
+        var parts = moles
+            .Where(m => m.Key.Atoms(symbol) > 0)
+            .Select(m => m.Key.Atoms(symbol) is 1 ? m.Value : m.Value * m.Key.Atoms(symbol))
+            .ToList();
         return parts.Count == 0 ? Working.Zero(Dimension.Mass) : Working.Sum(parts, Dimension.Substance) * weight;
     }
 
     /// <summary>Symbols of the metals in the charge, as solids or dissolved.</summary>
-    public IEnumerable<string> Metals => moles.Keys.SelectMany(s => s.Parse().Atoms.Keys).Where(e => MetalInAcid.Find(e, true) is not null).Distinct();
+    public IEnumerable<string> Metals =>
+        moles.Keys.SelectMany(s => s.Parse().Atoms.Keys).Where(e => MetalInAcid.Find(e, true) is not null).Distinct();
 
     /// <summary>Grams of everything.</summary>
     public Working Mass() => Working.Sum(moles.Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(Unknown), Dimension.Mass);
 
-    public Charge With(Species species, Working more) => new(moles.SetItem(species, Working.IsNothing(Of(species)) ? more : Of(species) + more), Unknown, Marks);
+    public Charge With(Species species, Working more) =>
+        new(moles.SetItem(species, Working.IsNothing(Of(species)) ? more : Of(species) + more), Unknown, Marks);
 
     /// <summary>Adds so many moles of a substance as it stands in a vessel (acids and salts as their ions).</summary>
     public Charge Dissolve(string formula, Working more) => Species.InVessel(formula).Aggregate(this, (c, s) => c.With(s, more));
@@ -138,7 +158,9 @@ public sealed class Charge
     {
         for (var w = 0; w < Amount.Worlds; w++)
             if (Math.Abs(Of(species).Amount[w] - same.Amount[w]) > 1e-9 * Math.Max(1, Math.Abs(same.Amount[w])))
-                throw new InvalidOperationException($"{species.Formula}: the rule gives {same.Amount[w]}, the reactions {Of(species).Amount[w]} mol.");
+                throw new InvalidOperationException(
+                    $"{species.Formula}: the rule gives {same.Amount[w]}, the reactions {Of(species).Amount[w]} mol."
+                );
         return new(moles.SetItem(species, same), Unknown, Marks);
     }
 
@@ -149,16 +171,19 @@ public sealed class Charge
     public Charge RereadUnknown(Working read) => new(moles, read, Marks);
 
     /// <summary>Grams of everything that is dissolved, water left out.</summary>
-    public Working Dissolved() => Working.Sum(moles.Where(m => m.Key.Phase == Phase.Aqueous).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);
+    public Working Dissolved() =>
+        Working.Sum(moles.Where(m => m.Key.Phase == Phase.Aqueous).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);
 
     /// <summary>
-    /// Volume of the liquor in mL at 20 °C, from the apparent densities of what is dissolved in it; where those are not known, from a guess of the
-    /// room that a gram takes. The source says when the liquor lies outside of what the correlation was made for.
+    /// Volume of the liquor in mL at 20 °C, from the apparent densities of what is dissolved in it; where those are not known, from a guess
+    /// of the room that a gram takes. The source says when the liquor lies outside of what the correlation was made for.
     /// </summary>
     public Working LiquorVolume(Draws draws)
     {
         var (known, other) = LiquorSalts.Of(this);
         var room = Working.IsNothing(other) ? Working.Zero(Dimension.Volume) : other * draws.Prior("solute-volume");
-        return MixedLiquor.Volume(Grams(Species.Water).Named("water in the liquor"), known, room, 20, draws).Millilitres.Named("volume of the liquor");
+        return MixedLiquor
+            .Volume(Grams(Species.Water).Named("water in the liquor"), known, room, 20, draws)
+            .Millilitres.Named("volume of the liquor");
     }
 }

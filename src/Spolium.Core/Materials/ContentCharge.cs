@@ -11,7 +11,15 @@ public static class ContentCharge
     public static Content Richer(this Content content, string element, double times)
     {
         TypedNumber More(TypedNumber n) => n with { Value = n.Field == Field.Share ? Math.Min(1, n.Value * times) : n.Value * times };
-        return content with { Lines = [.. content.Lines.Select(l => l.Element == element ? l with { Low = More(l.Low), Likely = More(l.Likely), High = More(l.High) } : l)] };
+        return content with
+        {
+            Lines =
+            [
+                .. content.Lines.Select(l =>
+                    l.Element == element ? l with { Low = More(l.Low), Likely = More(l.Likely), High = More(l.High) } : l
+                ),
+            ],
+        };
     }
 
     /// <summary>The charge of so many millilitres of a liquor lot.</summary>
@@ -20,17 +28,47 @@ public static class ContentCharge
     {
         if (content.Liquor is not { } kind)
             throw new InvalidOperationException("Nobody knows what holds the metals of this liquor.");
-        var metals = content.Lines.Select(l => (l.Element, (volume * Working.Given(draws.Spread("content " + l.Element, l.Triple, Spread.Positive), Dimension.Density, $"{Name(l.Element)}, g/L", $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}") / 1000).Named($"{Name(l.Element)} in the lot")));
-        var acid = content.FreeAcid is null ? Working.Zero(Dimension.Substance) : volume * Working.Given(content.FreeAcid.Value / 1000, Dimension.Substance / Dimension.Volume, "free acid", $"typed with the lot: {content.FreeAcid.Text}");
+        var metals = content.Lines.Select(l =>
+            (
+                l.Element,
+                (
+                    volume
+                    * Working.Given(
+                        draws.Spread("content " + l.Element, l.Triple, Spread.Positive),
+                        Dimension.Density,
+                        $"{Name(l.Element)}, g/L",
+                        $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}"
+                    )
+                    / 1000
+                ).Named($"{Name(l.Element)} in the lot")
+            )
+        );
+        var acid = content.FreeAcid is null
+            ? Working.Zero(Dimension.Substance)
+            : volume
+                * Working.Given(
+                    content.FreeAcid.Value / 1000,
+                    Dimension.Substance / Dimension.Volume,
+                    "free acid",
+                    $"typed with the lot: {content.FreeAcid.Text}"
+                );
         return LiquorFeed.Of(kind, volume, metals, acid, draws).Marked(content.Marks ?? []);
     }
 
-    /// <summary>The charge of a solid lot: moles of each metal in all worlds. Metals and rest are scaled to the whole in every world.</summary>
+    /// <summary>The charge of a solid lot: moles of each metal in all worlds. Metals and rest are scaled to the whole in every
+    /// world.</summary>
     public static Charge ToCharge(this Content content, Working lotGrams, Draws draws)
     {
         var whole = content.Drawn(ContentOf.Whole, draws);
         var restLines = content.Drawn(ContentOf.Rest, draws);
-        var partShare = content.Part is { } p ? Working.Given(draws.Spread("content part", p.Triple, Spread.Fraction), Dimension.None, $"share of the {p.Name}", $"typed with the lot: {p.Low.Text} – {p.Likely.Text} – {p.High.Text}") : null;
+        var partShare = content.Part is { } p
+            ? Working.Given(
+                draws.Spread("content part", p.Triple, Spread.Fraction),
+                Dimension.None,
+                $"share of the {p.Name}",
+                $"typed with the lot: {p.Low.Text} – {p.Likely.Text} – {p.High.Text}"
+            )
+            : null;
         var sum = Working.Sum(whole.Select(l => l.Share).Concat(partShare is null ? [] : [partShare]), Dimension.None);
         var over = Working.Greatest(sum, Working.Exact(1));
         var scaled = IsAlwaysOne(over) ? whole : [.. whole.Select(l => (l.Element, Share: l.Share / over))];
@@ -38,14 +76,26 @@ public static class ContentCharge
         foreach (var (element, share) in scaled)
             charge = Add(charge, element, (lotGrams * share).Named($"{Name(element)} in the lot"));
         if (partShare is not null)
-            charge = charge.Plus(content.InPart((lotGrams * (IsAlwaysOne(over) ? partShare : partShare / over)).Named($"{content.Part!.Name} in the lot"), draws));
-        var rest = IsAlwaysOne(over) && whole.Count == 0 && partShare is null ? lotGrams : Working.AtLeastZero(lotGrams - lotGrams * (IsAlwaysOne(over) ? sum : sum / over)).Named(restLines.Count > 0 ? "the rest of the lot" : "what else is in the lot");
+            charge = charge.Plus(
+                content.InPart(
+                    (lotGrams * (IsAlwaysOne(over) ? partShare : partShare / over)).Named($"{content.Part!.Name} in the lot"),
+                    draws
+                )
+            );
+        var rest =
+            IsAlwaysOne(over) && whole.Count == 0 && partShare is null
+                ? lotGrams
+                : Working
+                    .AtLeastZero(lotGrams - lotGrams * (IsAlwaysOne(over) ? sum : sum / over))
+                    .Named(restLines.Count > 0 ? "the rest of the lot" : "what else is in the lot");
         var restSum = Working.Sum(restLines.Select(l => l.Share), Dimension.None);
         var restOver = Working.Greatest(restSum, Working.Exact(1));
         foreach (var (element, share) in restLines)
             charge = Add(charge, element, (rest * (IsAlwaysOne(restOver) ? share : share / restOver)).Named($"{Name(element)} in the lot"));
         var left = restLines.Count == 0 ? rest : Working.AtLeastZero(rest - rest * (IsAlwaysOne(restOver) ? restSum : restSum / restOver));
-        return content.Balance is { } balance ? Add(charge, balance, left.Named($"{Name(balance)} in the lot, the balance")) : charge.WithUnknown(left.Named("of unknown kind"));
+        return content.Balance is { } balance
+            ? Add(charge, balance, left.Named($"{Name(balance)} in the lot, the balance"))
+            : charge.WithUnknown(left.Named("of unknown kind"));
     }
 
     // What the part holds; what its lines do not name is of unknown kind.
@@ -54,8 +104,16 @@ public static class ContentCharge
         var lines = content.Drawn(ContentOf.Part, draws);
         var sum = Working.Sum(lines.Select(l => l.Share), Dimension.None);
         var over = Working.Greatest(sum, Working.Exact(1));
-        var charge = lines.Aggregate(Charge.Empty, (c, l) => Add(c, l.Element, (grams * (IsAlwaysOne(over) ? l.Share : l.Share / over)).Named($"{Name(l.Element)} in the {content.Part!.Name}")));
-        return charge.WithUnknown(Working.AtLeastZero(grams - grams * (IsAlwaysOne(over) ? sum : sum / over)).Named($"what else is in the {content.Part!.Name}"));
+        var charge = lines.Aggregate(Charge.Empty, (c, l) =>
+            Add(
+                c,
+                l.Element,
+                (grams * (IsAlwaysOne(over) ? l.Share : l.Share / over)).Named($"{Name(l.Element)} in the {content.Part!.Name}")
+            )
+        );
+        return charge.WithUnknown(
+            Working.AtLeastZero(grams - grams * (IsAlwaysOne(over) ? sum : sum / over)).Named($"what else is in the {content.Part!.Name}")
+        );
     }
 
     private static string Name(string element) => Elements.Of(element).Name;
@@ -68,14 +126,37 @@ public static class ContentCharge
         return true;
     }
 
-    private static Charge Add(Charge charge, string element, Working grams) => charge.With(new(element, Phase.Solid), Molar.Moles(grams, element));
+    private static Charge Add(Charge charge, string element, Working grams) =>
+        charge.With(new(element, Phase.Solid), Molar.Moles(grams, element));
 
-    private static List<(string Element, Working Share)> Drawn(this Content content, ContentOf of, Draws draws) =>
-        [.. content.Lines.Where(l => l.Of == of).Select(l => (l.Element, Share: Working.Given(
-            draws.Spread("content " + l.Element, l.Triple, Spread.Fraction), Dimension.None,
-            $"share of {Name(l.Element)}{(of == ContentOf.Rest ? " in the rest" : of == ContentOf.Part ? $" in the {content.Part?.Name}" : "")}", $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}")))];
+    private static List<(string Element, Working Share)> Drawn(this Content content, ContentOf of, Draws draws)
+    {
+        var where = of switch
+        {
+            ContentOf.Rest => " in the rest",
+            ContentOf.Part => $" in the {content.Part?.Name}",
+            _ => "",
+        };
+        return
+        [
+            .. content
+                .Lines.Where(l => l.Of == of)
+                .Select(l =>
+                    (
+                        l.Element,
+                        Share: Working.Given(
+                            draws.Spread("content " + l.Element, l.Triple, Spread.Fraction),
+                            Dimension.None,
+                            $"share of {Name(l.Element)}{where}",
+                            $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}"
+                        )
+                    )
+                ),
+        ];
+    }
 
-    /// <summary>What is wrong with a content as typed, by field; empty when it can be kept. Highs may sum above the whole, lows may not.</summary>
+    /// <summary>What is wrong with a content as typed, by field; empty when it can be kept. Highs may sum above the whole, lows may
+    /// not.</summary>
     public static IReadOnlyList<FieldError> Check(this Content content)
     {
         var errors = new List<FieldError>();
@@ -85,24 +166,55 @@ public static class ContentCharge
             if (!Elements.BySymbol.ContainsKey(l.Element))
                 errors.Add(new($"content[{i}].element", $"'{l.Element}' is not an element", "write a symbol such as Au"));
             else if (MetalInAcid.Find(l.Element, true) is null)
-                errors.Add(new($"content[{i}].element", $"what {l.Element} does in acid is not known here yet", "leave it out: it is then part of the unknown rest"));
+                errors.Add(
+                    new(
+                        $"content[{i}].element",
+                        $"what {l.Element} does in acid is not known here yet",
+                        "leave it out: it is then part of the unknown rest"
+                    )
+                );
             if (l.Low.Value > l.Likely.Value || l.Likely.Value > l.High.Value)
-                errors.Add(new($"content[{i}].low", "low, likely and high must rise", $"low at most {l.Likely.Text}, high at least {l.Likely.Text}"));
+                errors.Add(
+                    new(
+                        $"content[{i}].low",
+                        "low, likely and high must rise",
+                        $"low at most {l.Likely.Text}, high at least {l.Likely.Text}"
+                    )
+                );
             if (content.Lines.Take(i).Any(o => o.Element == l.Element) || l.Element == content.Balance)
                 errors.Add(new($"content[{i}].element", $"{l.Element} stands twice", "keep one line for each metal"));
         }
-        if (content.Balance is not null && !(Elements.BySymbol.ContainsKey(content.Balance) && MetalInAcid.Find(content.Balance, true) is not null))
+        if (
+            content.Balance is not null
+            && !(Elements.BySymbol.ContainsKey(content.Balance) && MetalInAcid.Find(content.Balance, true) is not null)
+        )
             errors.Add(new("balance", $"'{content.Balance}' cannot be the balance", "choose one of the known metals, or leave it unknown"));
         if (content.Liquor is { } kind)
             for (var i = 0; i < content.Lines.Count; i++)
                 if (Elements.BySymbol.ContainsKey(content.Lines[i].Element) && LiquorFeed.SaltOf(content.Lines[i].Element, kind) is null)
-                    errors.Add(new($"content[{i}].element", $"{Name(content.Lines[i].Element)} does not stay in a {kind.ToString().ToLowerInvariant()} liquor", "choose what holds it, or leave the line out"));
+                    errors.Add(
+                        new(
+                            $"content[{i}].element",
+                            $"{Name(content.Lines[i].Element)} does not stay in a {kind.ToString().ToLowerInvariant()} liquor",
+                            "choose what holds it, or leave the line out"
+                        )
+                    );
         if (content.Part is null && content.Lines.Any(l => l.Of == ContentOf.Part))
-            errors.Add(new("part", "some lines are a share of a part, and nobody said how much of the lot that is", "write its share of the lot, such as 10–12–15 %"));
+            errors.Add(
+                new(
+                    "part",
+                    "some lines are a share of a part, and nobody said how much of the lot that is",
+                    "write its share of the lot, such as 10–12–15 %"
+                )
+            );
         if (content.Part is { } part && (part.Low.Value > part.Likely.Value || part.Likely.Value > part.High.Value))
             errors.Add(new("part", "low, likely and high must rise", "write the smaller number first"));
         foreach (var of in new[] { ContentOf.Whole, ContentOf.Rest, ContentOf.Part })
-            if (content.Lines.Where(l => l.Of == of && l.Low.Field == Field.Share).Sum(l => l.Low.Value) + (of == ContentOf.Whole ? content.Part?.Low.Value ?? 0 : 0) > 1 + 1e-9)
+            if (
+                content.Lines.Where(l => l.Of == of && l.Low.Field == Field.Share).Sum(l => l.Low.Value)
+                    + (of == ContentOf.Whole ? content.Part?.Low.Value ?? 0 : 0)
+                > 1 + 1e-9
+            )
                 errors.Add(new("content", "even the lows together are more than the whole", "lower them until they sum to at most 100 %"));
         return errors;
     }

@@ -5,8 +5,8 @@ using Spolium.Core.Solutions;
 namespace Spolium.Core.Materials;
 
 /// <summary>
-/// The ions of a liquor written as the salts and acids whose densities are known: every cation takes its share of every anion, in proportion of
-/// charge. Which pairs are written does not matter where volumes are additive.
+/// The ions of a liquor written as the salts and acids whose densities are known: every cation takes its share of every anion, in
+/// proportion of charge. Which pairs are written does not matter where volumes are additive.
 /// </summary>
 public static class LiquorSalts
 {
@@ -28,13 +28,23 @@ public static class LiquorSalts
                 var (formula, cat, an) = Salt(c, anions[i].Key);
                 // Of every cation as large a part as this anion has of all negative charge; each brings its anions along.
                 var gramsPerCation = c.MolarMass + an * anions[i].Key.MolarMass / cat;
-                var grams = Working.Reckoned(nc.Amount * shares[i] * Amount.Certain(gramsPerCation), Dimension.Mass, $"{formula}, of its ions", [nc, anions[i].Value]);
+                var grams = Working.Reckoned(
+                    nc.Amount * shares[i] * Amount.Certain(gramsPerCation),
+                    Dimension.Mass,
+                    $"{formula}, of its ions",
+                    [nc, anions[i].Value]
+                );
                 if (MixedLiquor.ByFormula.ContainsKey(formula))
                     known.Add((formula, grams));
                 else
                     other.Add(grams);
             }
-        return (known, other.Count == 0 ? Working.Zero(Dimension.Mass) : Working.Sum(other, Dimension.Mass).Named("dissolved matter without a known density"));
+        return (
+            known,
+            other.Count == 0
+                ? Working.Zero(Dimension.Mass)
+                : Working.Sum(other, Dimension.Mass).Named("dissolved matter without a known density")
+        );
     }
 
     // "Cu(NO3)2": one formula of a cation and an anion, and how many of each it has.
@@ -52,7 +62,9 @@ public static class LiquorSalts
             bare = bare[..bare.IndexOf(' ')];
         else if (Math.Abs(ion.Parse().Charge) > 1)
             bare = bare[..^1];
-        return n == 1 ? bare : ion.Parse().Atoms.Count > 1 ? $"({bare}){n}" : bare + n;
+        return n == 1 ? bare
+            : ion.Parse().Atoms.Count > 1 ? $"({bare}){n}"
+            : bare + n;
     }
 
     private static int Divisor(int a, int b) => b == 0 ? a : Divisor(b, a % b);

@@ -7,9 +7,33 @@ namespace Spolium.Core.Materials;
 public static class MaterialLibrary
 {
     /// <summary>All kinds of the library.</summary>
-    public static readonly IReadOnlyList<Material> All = [.. ReferenceTable.Read("material-library.csv", r => (
-            Id: r.Text("material"), Name: r.Text("name"), Basis: r.Text("basis"), Line: new MaterialLine(r.Text("element"), new(r.Number("low"), r.Number("likely"), r.Number("high"))), Marks: r.Text("marks"), r.Source), "material", "element")
-        .GroupBy(r => r.Id).Select(g => new Material(g.Key, g.First().Name, g.First().Basis, [.. g.Select(r => r.Line)], g.First().Marks.Split(' ', StringSplitOptions.RemoveEmptyEntries), g.First().Source))];
+    public static readonly IReadOnlyList<Material> All =
+    [
+        .. ReferenceTable
+            .Read(
+                "material-library.csv",
+                r =>
+                    (
+                        Id: r.Text("material"),
+                        Name: r.Text("name"),
+                        Basis: r.Text("basis"),
+                        Line: new MaterialLine(r.Text("element"), new(r.Number("low"), r.Number("likely"), r.Number("high"))),
+                        Marks: r.Text("marks"),
+                        r.Source
+                    ),
+                "material",
+                "element"
+            )
+            .GroupBy(r => r.Id)
+            .Select(g => new Material(
+                g.Key,
+                g.First().Name,
+                g.First().Basis,
+                [.. g.Select(r => r.Line)],
+                g.First().Marks.Split(' ', StringSplitOptions.RemoveEmptyEntries),
+                g.First().Source
+            )),
+    ];
 
     /// <summary>What is wrong with a kind as typed, by field; empty when it can be kept.</summary>
     public static IReadOnlyList<FieldError> Check(this Material material)
@@ -18,7 +42,13 @@ public static class MaterialLibrary
         if (string.IsNullOrWhiteSpace(material.Name))
             errors.Add(new("name", "the kind has no name", "write what you call it"));
         if (string.IsNullOrWhiteSpace(material.Basis))
-            errors.Add(new("basis", "nobody knows what the ranges are a share of", "write whole, tip, ceramic only, active mass; or g/L of a liquor"));
+            errors.Add(
+                new(
+                    "basis",
+                    "nobody knows what the ranges are a share of",
+                    "write whole, tip, ceramic only, active mass; or g/L of a liquor"
+                )
+            );
         if (material.Lines.Count == 0)
             errors.Add(new("lines", "nothing is in it", "write one metal at least"));
         for (var i = 0; i < material.Lines.Count; i++)

@@ -13,13 +13,20 @@ public static class Sampling
     /// <summary>Relative standard error of the mean of so many pieces.</summary>
     public static double Error(int pieces) => Priors.ById["piece-spread"].Triple.Likely / Math.Sqrt(pieces);
 
-    /// <summary>The content with those lines that were assayed widened by the sampling error, where too few pieces were taken; the others stay.</summary>
+    /// <summary>The content with those lines that were assayed widened by the sampling error, where too few pieces were taken; the others
+    /// stay.</summary>
     /// <param name="before">What was believed before: a line that did not change was not assayed.</param>
     public static Content Widen(Content assayed, Content before, int pieces)
     {
         if (pieces >= Fair)
             return assayed;
-        return assayed with { Lines = [.. assayed.Lines.Select(l => before.Lines.Any(b => b.Element == l.Element && b.Triple == l.Triple) ? l : Widen(l, pieces))] };
+        return assayed with
+        {
+            Lines =
+            [
+                .. assayed.Lines.Select(l => before.Lines.Any(b => b.Element == l.Element && b.Triple == l.Triple) ? l : Widen(l, pieces)),
+            ],
+        };
     }
 
     // Each side of the range and the sampling error add as independent errors: by their squares.

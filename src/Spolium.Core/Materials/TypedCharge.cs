@@ -12,18 +12,44 @@ public static class TypedCharge
 
     public static Charge ToCharge(this ChargeSpec spec, Draws draws)
     {
-        var metals = spec.Lines.Select(l => (l.Element, Grams: Working.Given(draws.Spread("content " + l.Element, l.Triple, Spread.Positive), Dimension.Mass, $"{Elements.Of(l.Element).Name} in it", $"typed: {Typed(l)}"))).ToList();
+        var metals = spec
+            .Lines.Select(l =>
+                (
+                    l.Element,
+                    Grams: Working.Given(
+                        draws.Spread("content " + l.Element, l.Triple, Spread.Positive),
+                        Dimension.Mass,
+                        $"{Elements.Of(l.Element).Name} in it",
+                        $"typed: {Typed(l)}"
+                    )
+                )
+            )
+            .ToList();
         if (spec.Liquor is { } kind)
         {
-            var volume = Working.Given(draws.Reading("volume", spec.Volume!.Value, spec.Volume.Sigma), Dimension.Volume, "volume", $"typed: {spec.Volume.Text}");
-            var acid = spec.FreeAcid is null ? Working.Zero(Dimension.Substance) : Working.Given(draws.Reading("free acid", spec.FreeAcid.Value / 1000, spec.FreeAcid.Sigma / 1000), Dimension.Substance / Dimension.Volume, "free acid", $"typed: {spec.FreeAcid.Text}") * volume;
+            var volume = Working.Given(
+                draws.Reading("volume", spec.Volume!.Value, spec.Volume.Sigma),
+                Dimension.Volume,
+                "volume",
+                $"typed: {spec.Volume.Text}"
+            );
+            var acid = spec.FreeAcid is null
+                ? Working.Zero(Dimension.Substance)
+                : Working.Given(
+                    draws.Reading("free acid", spec.FreeAcid.Value / 1000, spec.FreeAcid.Sigma / 1000),
+                    Dimension.Substance / Dimension.Volume,
+                    "free acid",
+                    $"typed: {spec.FreeAcid.Text}"
+                ) * volume;
             return LiquorFeed.Of(kind, volume, metals, acid, draws);
         }
         if (spec.Kind == ChargeKind.Metal)
             return metals.Aggregate(Charge.Empty, (c, m) => c.With(new(m.Element, Phase.Solid), Molar.Moles(m.Grams, m.Element)));
         var silver = metals.Single().Grams;
         var wet = silver * draws.Prior("heel-chloride");
-        return Charge.Empty.With(new("AgCl", Phase.Solid), Molar.Moles(silver, "Ag")).With(Species.Water, Molar.Moles(wet / Reference.Constants.Get("water-volume"), "H2O"));
+        return Charge
+            .Empty.With(new("AgCl", Phase.Solid), Molar.Moles(silver, "Ag"))
+            .With(Species.Water, Molar.Moles(wet / Reference.Constants.Get("water-volume"), "H2O"));
     }
 
     private static string Typed(SpecLine l) => l.Low.Value == l.High.Value ? l.Likely.Text : $"{l.Low.Text} to {l.High.Text}";
@@ -40,7 +66,13 @@ public static class TypedCharge
             if (!Elements.BySymbol.ContainsKey(l.Element) || MetalInAcid.Find(l.Element, true) is null)
                 errors.Add(new($"lines[{i}].element", $"'{l.Element}' is not a metal that is known here", "write a symbol such as Ag"));
             else if (spec.Liquor is { } kind && LiquorFeed.SaltOf(l.Element, kind) is null)
-                errors.Add(new($"lines[{i}].element", $"{Elements.Of(l.Element).Name} does not stay in a {kind.ToString().ToLowerInvariant()} liquor", "choose what holds it: nitrate, chloride or sulphate"));
+                errors.Add(
+                    new(
+                        $"lines[{i}].element",
+                        $"{Elements.Of(l.Element).Name} does not stay in a {kind.ToString().ToLowerInvariant()} liquor",
+                        "choose what holds it: nitrate, chloride or sulphate"
+                    )
+                );
             else if (spec.Kind == ChargeKind.SilverChloride && l.Element != "Ag")
                 errors.Add(new($"lines[{i}].element", "a cake of silver chloride has its silver only", "write the grams of silver in it"));
             if (spec.Lines.Take(i).Any(o => o.Element == l.Element))
@@ -48,7 +80,13 @@ public static class TypedCharge
             if (l.High.Value <= 0)
                 errors.Add(new($"lines[{i}].grams", "nothing of it", "write grams above 0"));
             else if (l.High.Value > MostGrams)
-                errors.Add(new($"lines[{i}].grams", $"{QuantityParser.InWords(l.High)} is more than a small shop has", "check the unit and the decimal point"));
+                errors.Add(
+                    new(
+                        $"lines[{i}].grams",
+                        $"{QuantityParser.InWords(l.High)} is more than a small shop has",
+                        "check the unit and the decimal point"
+                    )
+                );
         }
         if (spec.Liquor is not null && (spec.Volume is null || spec.Volume.Value <= 0))
             errors.Add(new("volume", "a liquor has a volume", "write it, such as 400 mL"));

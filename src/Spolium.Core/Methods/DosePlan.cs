@@ -11,12 +11,22 @@ namespace Spolium.Core.Methods;
 /// </summary>
 public static class DosePlan
 {
-    /// <summary>Grams logged for a dose; what was measured by spoon or cup keeps its own uncertainty, and so does the bottle's strength.</summary>
+    /// <summary>Grams logged for a dose; what was measured by spoon or cup keeps its own uncertainty, and so does the bottle's
+    /// strength.</summary>
     public static Working Logged(string doseId, Facts facts)
     {
         var poured = facts.Of(doseId);
-        var amount = poured.Where(p => p.SigmaG > 0).Aggregate(Amount.Certain(poured.Where(p => p.SigmaG == 0).Sum(p => p.Grams)), (sum, p) => sum + new Draws("pour " + p.EntryId).Reading("grams", p.Grams, p.SigmaG));
-        return Working.Given(amount, Dimension.Mass, "poured so far", poured.Count == 1 ? "1 portion logged" : $"{poured.Count} portions logged");
+        var amount = poured
+            .Where(p => p.SigmaG > 0)
+            .Aggregate(Amount.Certain(poured.Where(p => p.SigmaG == 0).Sum(p => p.Grams)), (sum, p) =>
+                sum + new Draws("pour " + p.EntryId).Reading("grams", p.Grams, p.SigmaG)
+            );
+        return Working.Given(
+            amount,
+            Dimension.Mass,
+            "poured so far",
+            poured.Count == 1 ? "1 portion logged" : $"{poured.Count} portions logged"
+        );
     }
 
     /// <summary>Grams of a dose that ends by a sign: what was poured, and what each world still wants unless the dose has ended.</summary>
@@ -32,9 +42,21 @@ public static class DosePlan
     public static Dose Decided(string id, string title, Bottle bottle, Working need, Working leastNeed, Facts facts, string how)
     {
         var poured = facts.Of(id);
-        var decided = Working.Reckoned(Amount.Certain(Rounded(need.Likely, bottle)), Dimension.Mass, $"{title}, decided", [need.Named($"{title}, reckoned")], null, "the likely need, poured in one go");
+        var decided = Working.Reckoned(
+            Amount.Certain(Rounded(need.Likely, bottle)),
+            Dimension.Mass,
+            $"{title}, decided",
+            [need.Named($"{title}, reckoned")],
+            null,
+            "the likely need, poured in one go"
+        );
         var done = facts.Closed || poured.Sum(p => p.Grams) >= 0.98 * decided.Likely;
-        var grams = poured.Count > 0 || facts.Closed ? done ? Logged(id, facts) : Working.Greatest(Logged(id, facts), decided) : decided;
+        var grams =
+            poured.Count > 0 || facts.Closed
+                ? done
+                    ? Logged(id, facts)
+                    : Working.Greatest(Logged(id, facts), decided)
+                : decided;
         var isShort = (leastNeed.Amount - grams.Amount).ShareWhere(x => x > 1e-9);
         return new(id, title, bottle, grams, bottle.Volume(grams), Ladder.Once(bottle, decided.Likely, poured, done), isShort, how);
     }

@@ -9,9 +9,10 @@ namespace Spolium.Core.Methods;
 public static class Heat
 {
     /// <summary>kJ freed by an extent; null when a formation enthalpy is missing: not known, never taken as nothing.</summary>
-    public static Working? Of(Reaction reaction, Working extent, string label) => reaction.HeatPerExtent is { } q
-        ? (extent * Working.Exact(q, null, Dimension.MolarEnergy)).Named(label, "formation-enthalpies.csv")
-        : null;
+    public static Working? Of(Reaction reaction, Working extent, string label) =>
+        reaction.HeatPerExtent is { } q
+            ? (extent * Working.Exact(q, null, Dimension.MolarEnergy)).Named(label, "formation-enthalpies.csv")
+            : null;
 
     /// <summary>Sum of the heats, or null when one of them is not known.</summary>
     public static Working? Sum(IEnumerable<Working?> heats, string label)

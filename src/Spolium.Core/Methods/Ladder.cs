@@ -15,7 +15,15 @@ public static class Ladder
     /// <param name="low">Grams from the bottle at which full rungs end.</param>
     /// <param name="high">Grams at which the ladder ends.</param>
     /// <param name="ended">True when no more is to be poured: only what was poured is shown.</param>
-    public static IReadOnlyList<Rung> Build(Bottle bottle, double low, double high, int portions, double balanceStepG, IReadOnlyList<Pour> poured, bool ended)
+    public static IReadOnlyList<Rung> Build(
+        Bottle bottle,
+        double low,
+        double high,
+        int portions,
+        double balanceStepG,
+        IReadOnlyList<Pour> poured,
+        bool ended
+    )
     {
         var rungs = poured.Select((p, i) => new Rung(i + 1, p.Grams, Ml(bottle, p.Grams), p.EntryId, p.OccurredAt)).ToList();
         if (ended)
@@ -44,9 +52,10 @@ public static class Ladder
     }
 
     /// <summary>Smallest sensible portion in grams: 20 steps of the balance, or 1 mL of a liquid.</summary>
-    public static double Smallest(Bottle bottle, double balanceStepG) => bottle.DensityGPerMl is { } d
-        ? Constants.Get("smallest-portion-volume").Likely * d
-        : Constants.Get("smallest-portion-readings").Likely * balanceStepG;
+    public static double Smallest(Bottle bottle, double balanceStepG) =>
+        bottle.DensityGPerMl is { } d
+            ? Constants.Get("smallest-portion-volume").Likely * d
+            : Constants.Get("smallest-portion-readings").Likely * balanceStepG;
 
     private static double? Ml(Bottle bottle, double grams) => bottle.DensityGPerMl is { } d ? grams / d : null;
 

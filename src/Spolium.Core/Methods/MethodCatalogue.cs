@@ -3,8 +3,19 @@ namespace Spolium.Core.Methods;
 /// <summary>All methods by id: every class of this room that is an <see cref="IMethod"/>, in the order of the work.</summary>
 public static class MethodCatalogue
 {
-    public static readonly IReadOnlyList<IMethod> All = [.. typeof(MethodCatalogue).Assembly.GetTypes().Where(t => t is { IsClass: true, IsAbstract: false } && t.IsAssignableTo(typeof(IMethod)) && t.Namespace!.StartsWith(typeof(IMethod).Namespace!, StringComparison.Ordinal))
-        .Select(t => (IMethod)Activator.CreateInstance(t)!).OrderBy(m => m.Stage).ThenBy(m => m.Id, StringComparer.Ordinal)];
+    public static readonly IReadOnlyList<IMethod> All =
+    [
+        .. typeof(MethodCatalogue)
+            .Assembly.GetTypes()
+            .Where(t =>
+                t is { IsClass: true, IsAbstract: false }
+                && t.IsAssignableTo(typeof(IMethod))
+                && t.Namespace!.StartsWith(typeof(IMethod).Namespace!, StringComparison.Ordinal)
+            )
+            .Select(t => (IMethod)Activator.CreateInstance(t)!)
+            .OrderBy(m => m.Stage)
+            .ThenBy(m => m.Id, StringComparer.Ordinal),
+    ];
 
     private static readonly Dictionary<string, IMethod> ById = All.ToDictionary(m => m.Id);
 

@@ -13,14 +13,24 @@ internal static class Objections
         [.. own.OfType<Refusal>(), .. FeedGate.Shut(charge, duty).Select(g => new Refusal(g.Reason, g.WayOut))];
 
     /// <summary>Grams of solid, likely.</summary>
-    public static double Solids(Charge charge) => charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Sum(m => charge.Grams(m.Key).Likely) + charge.Unknown.Likely;
+    public static double Solids(Charge charge) =>
+        charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Sum(m => charge.Grams(m.Key).Likely) + charge.Unknown.Likely;
 
-    public static Refusal? NoSolid(Charge charge) => Solids(charge) > 0 ? null : new("there is nothing solid in it", "choose the holding that has the metal");
+    public static Refusal? NoSolid(Charge charge) =>
+        Solids(charge) > 0 ? null : new("there is nothing solid in it", "choose the holding that has the metal");
 
-    public static Refusal? NoLiquor(Charge charge) => charge.Of(Species.Water).Likely > 0 ? null : new("there is no liquor in it", "dissolve first, or choose the holding that has the liquor");
+    public static Refusal? NoLiquor(Charge charge) =>
+        charge.Of(Species.Water).Likely > 0
+            ? null
+            : new("there is no liquor in it", "dissolve first, or choose the holding that has the liquor");
 
     /// <summary>Gold above a third of the metal is no plating: the alloy locks its base metal in, and nothing strips it.</summary>
-    public static Refusal? Alloy(Charge charge) => When(charge.Grams(Species.Gold).Likely > Constants.Get("inquart-incomplete-above").Likely / 100 * Solids(charge), "over about 33 % gold it is an alloy, not a plating: the gold locks the base metal in", "inquart it with silver and part it");
+    public static Refusal? Alloy(Charge charge) =>
+        When(
+            charge.Grams(Species.Gold).Likely > Constants.Get("inquart-incomplete-above").Likely / 100 * Solids(charge),
+            "over about 33 % gold it is an alloy, not a plating: the gold locks the base metal in",
+            "inquart it with silver and part it"
+        );
 
     /// <summary>A refusal that only stands when something is so.</summary>
     public static Refusal? When(bool it, string reason, string wayOut) => it ? new(reason, wayOut) : null;

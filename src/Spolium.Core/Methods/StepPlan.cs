@@ -6,7 +6,16 @@ using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Methods;
 
-public enum Stage { MakeReady, Strip, Dissolve, Denitrate, Clear, Precipitate, Finish }
+public enum Stage
+{
+    MakeReady,
+    Strip,
+    Dissolve,
+    Denitrate,
+    Clear,
+    Precipitate,
+    Finish,
+}
 
 /// <summary>One rung of a dose ladder, in grams from the bottle.</summary>
 /// <param name="Poured">The entry that poured it; null while it is ahead.</param>
@@ -16,9 +25,19 @@ public sealed record Rung(int Number, double Grams, double? Millilitres, string?
 /// <summary>A dose of a step.</summary>
 /// <param name="Grams">From the bottle, in all worlds: what was poured and what is still planned.</param>
 /// <param name="Millilitres">The same by volume; null for a solid.</param>
-/// <param name="ShortShare">For a dose decided beforehand: in which share of the worlds it would fall short; null where a sign decides.</param>
+/// <param name="ShortShare">For a dose decided beforehand: in which share of the worlds it would fall short; null where a sign
+/// decides.</param>
 /// <param name="How">Order and manner, in one line.</param>
-public sealed record Dose(string Id, string Title, Bottle Bottle, Working Grams, Working? Millilitres, IReadOnlyList<Rung> Rungs, double? ShortShare, string How)
+public sealed record Dose(
+    string Id,
+    string Title,
+    Bottle Bottle,
+    Working Grams,
+    Working? Millilitres,
+    IReadOnlyList<Rung> Rungs,
+    double? ShortShare,
+    string How
+)
 {
     /// <summary>What the shelf lacks for it, in words; null while it holds enough.</summary>
     public string? Lacking { get; init; }
@@ -47,7 +66,11 @@ public sealed record Output(string Id, string Name, bool Main, Charge Charge, st
 /// <param name="Reading">Kind of reading, such as temperature in °C.</param>
 public sealed record Interlock(string DoseId, string Reading, double AtLeast, string Text);
 
-public enum CautionLevel { Look, Stop }
+public enum CautionLevel
+{
+    Look,
+    Stop,
+}
 
 /// <summary>One line at the point of action, cause first.</summary>
 public sealed record Caution(CautionLevel Level, string Text);
@@ -90,7 +113,8 @@ public sealed record StepPlan(
     IReadOnlyList<Caution> Cautions,
     string NightStop,
     string IfFoams,
-    IReadOnlyList<Reaction> Equations)
+    IReadOnlyList<Reaction> Equations
+)
 {
     /// <summary>Readings that must be there before a dose.</summary>
     public IReadOnlyList<Interlock> Interlocks { get; init; } = [];
@@ -116,7 +140,31 @@ public sealed record StepPlan(
     public bool Refused => Refusals.Count > 0;
 
     /// <summary>A plan that only says why there is none; the charge goes on unchanged.</summary>
-    public static StepPlan Refuse(IMethod method, Charge charge, params Refusal[] why) => new(
-        method.Id, method.Version, method.Title, method.Verb, method.Stage, "", why, [], null, null, [], null, [], [], false,
-        Working.Zero(Dimension.Time), Working.Zero(Dimension.Time), [new(method.Outputs[0].Id, method.Outputs[0].Name, true, charge)], Charge.Empty, [], [], "", "", []);
+    public static StepPlan Refuse(IMethod method, Charge charge, params Refusal[] why) =>
+        new(
+            method.Id,
+            method.Version,
+            method.Title,
+            method.Verb,
+            method.Stage,
+            "",
+            why,
+            [],
+            null,
+            null,
+            [],
+            null,
+            [],
+            [],
+            false,
+            Working.Zero(Dimension.Time),
+            Working.Zero(Dimension.Time),
+            [new(method.Outputs[0].Id, method.Outputs[0].Name, true, charge)],
+            Charge.Empty,
+            [],
+            [],
+            "",
+            "",
+            []
+        );
 }

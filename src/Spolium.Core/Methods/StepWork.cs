@@ -22,7 +22,19 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     private Charge gasGone = Charge.Empty;
     private Charge? fullest;
 
-    private sealed record Signed(string Id, string Title, Bottle Bottle, Working Need, Working Poured, string How, double Low, double High, bool Ended, bool BySigns, bool Apart);
+    private sealed record Signed(
+        string Id,
+        string Title,
+        Bottle Bottle,
+        Working Need,
+        Working Poured,
+        string How,
+        double Low,
+        double High,
+        bool Ended,
+        bool BySigns,
+        bool Apart
+    );
 
     /// <summary>What is in the vessel by now.</summary>
     public Charge Vessel { get; private set; } = charge;
@@ -41,7 +53,17 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     {
         var bottle = shop.Of(formula);
         var strength = bottle.StrengthIn(draws);
-        return Add(DosePlan.Decided(id, title ?? bottle.Label, bottle, (pure / strength).Named($"{bottle.Name} to pour"), least is null ? Working.Zero(Dimension.Mass) : least / strength, facts, how));
+        return Add(
+            DosePlan.Decided(
+                id,
+                title ?? bottle.Label,
+                bottle,
+                (pure / strength).Named($"{bottle.Name} to pour"),
+                least is null ? Working.Zero(Dimension.Mass) : least / strength,
+                facts,
+                how
+            )
+        );
     }
 
     /// <summary>Whether what is poured from now on goes into a vessel of its own.</summary>
@@ -52,7 +74,8 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         Add(DosePlan.Decided(id, title, Shop.Water, Shop.WaterGrams(ml), Working.Zero(Dimension.Mass), facts, how));
 
     /// <summary>What comes in by another way than a bottle, in grams.</summary>
-    public Dose From(string id, Bottle bottle, Working grams, string how) => Add(DosePlan.Decided(id, bottle.Name, bottle, grams, Working.Zero(Dimension.Mass), facts, how));
+    public Dose From(string id, Bottle bottle, Working grams, string how) =>
+        Add(DosePlan.Decided(id, bottle.Name, bottle, grams, Working.Zero(Dimension.Mass), facts, how));
 
     private Dose Add(Dose dose)
     {
@@ -74,14 +97,37 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     }
 
     /// <summary>A dose in portions that signs end, in grams of the pure substance; returns the moles that are poured.</summary>
-    /// <param name="floor">Full rungs end at this times the least need, <paramref name="ceiling"/>: the ladder ends at this times the highest.</param>
-    public Working BySign(string id, string formula, Working pure, string how, IReadOnlyList<string> signs, double floor = 1, double ceiling = 1)
+    /// <param name="floor">Full rungs end at this times the least need, <paramref name="ceiling"/>: the ladder ends at this times the
+    /// highest.</param>
+    public Working BySign(
+        string id,
+        string formula,
+        Working pure,
+        string how,
+        IReadOnlyList<string> signs,
+        double floor = 1,
+        double ceiling = 1
+    )
     {
         var bottle = shop.Of(formula);
         var need = (pure / bottle.StrengthIn(draws)).Named($"{bottle.Name} to pour");
         var ended = facts.Closed || facts.Saw([.. signs]);
         var poured = DosePlan.BySign(id, need, facts, ended);
-        signed.Add(new(id, bottle.Label, bottle, need, poured, how, floor * need.Range.Low, ceiling * Math.Max(need.Range.High, need.Likely), ended, facts.Saw([.. signs]), Apart));
+        signed.Add(
+            new(
+                id,
+                bottle.Label,
+                bottle,
+                need,
+                poured,
+                how,
+                floor * need.Range.Low,
+                ceiling * Math.Max(need.Range.High, need.Likely),
+                ended,
+                facts.Saw([.. signs]),
+                Apart
+            )
+        );
         doses.Add((id, null));
         Vessel = bottle.PourInto(Vessel, poured, draws);
         SilverFalls(formula);
@@ -100,7 +146,8 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     }
 
     /// <summary>Lets a reaction run on so many moles of a substance of its equation.</summary>
-    public Working React(Reaction reaction, Working moles, string of, params Species[] fromOutside) => React(reaction, Working.IsNothing(moles) ? moles : reaction.Extent(moles, of), fromOutside);
+    public Working React(Reaction reaction, Working moles, string of, params Species[] fromOutside) =>
+        React(reaction, Working.IsNothing(moles) ? moles : reaction.Extent(moles, of), fromOutside);
 
     /// <summary>Brown gas that a cover turns back into acid.</summary>
     public void ReturnUnderCover(Working share)
@@ -124,13 +171,27 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         {
             var hazard = GasHazard.Of(species.Formula);
             var made = madeBeforeReturn.GetValueOrDefault(species.Formula) ?? moles;
-            gases.Add(new(species.Formula, Molar.GasVolume(made).Named($"{hazard.Name} made"), Molar.GasVolume(moles).Named($"{hazard.Name} that leaves"), note ?? hazard.Note));
+            gases.Add(
+                new(
+                    species.Formula,
+                    Molar.GasVolume(made).Named($"{hazard.Name} made"),
+                    Molar.GasVolume(moles).Named($"{hazard.Name} that leaves"),
+                    note ?? hazard.Note
+                )
+            );
         }
     }
 
     /// <summary>A gas at most, which the sum of the step does not hold (what a surplus could free).</summary>
     public void MayFree(string formula, Working moles, string note) =>
-        gases.Add(new(formula, Molar.GasVolume(moles).Named($"{GasHazard.Of(formula).Name} at most"), Molar.GasVolume(moles).Named($"{GasHazard.Of(formula).Name} at most"), note));
+        gases.Add(
+            new(
+                formula,
+                Molar.GasVolume(moles).Named($"{GasHazard.Of(formula).Name} at most"),
+                Molar.GasVolume(moles).Named($"{GasHazard.Of(formula).Name} at most"),
+                note
+            )
+        );
 
     /// <summary>Burns or drives off a part for good: water that boils away, oil and paper.</summary>
     public void Loses(Func<Species, Working?> share, Working? unknownShare = null)
@@ -145,7 +206,10 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     public (Charge Solid, Charge Liquor) Decant(Working heel, Func<Species, Working?>? losesToLiquor = null)
     {
         var liquid = Vessel.LiquorVolume(draws);
-        var held = liquid.Likely > 0 ? Working.Least(Working.Exact(1), Working.Share(heel, liquid)).Named("share of the liquor that the solid holds") : Charge.All;
+        var held =
+            liquid.Likely > 0
+                ? Working.Least(Working.Exact(1), Working.Share(heel, liquid)).Named("share of the liquor that the solid holds")
+                : Charge.All;
         var (liquor, solid) = Vessel.Split(s => s.Phase != Phase.Solid ? Working.Exact(1) - held : losesToLiquor?.Invoke(s));
         return (solid, liquor);
     }
@@ -163,7 +227,8 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     public Portions Size(string foam)
     {
         var full = fullest ?? Vessel;
-        var gas = gases.Count == 0 ? Working.Zero(Dimension.Volume) : Working.Sum(gases.Select(g => g.Made), Dimension.Volume).Named("gas made");
+        var gas =
+            gases.Count == 0 ? Working.Zero(Dimension.Volume) : Working.Sum(gases.Select(g => g.Made), Dimension.Volume).Named("gas made");
         return Portions.For(foam, gas, Warming() ?? Working.Zero(Dimension.Temperature), full.LiquorVolume(draws), shop.Vessels, draws);
     }
 
@@ -177,26 +242,76 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     /// <param name="rung">Prior of the hours of one portion; null where nothing is portioned.</param>
     /// <param name="unattended">Hours by itself.</param>
     /// <param name="handsOn">Further hours with hands on.</param>
-    public StepPlan Plan(string instruction, string foam, string? rung, Working unattended, IReadOnlyList<Output> outputs, IReadOnlyList<EndSign> signs, IReadOnlyList<Working> figures,
-        IReadOnlyList<string> conditions, IReadOnlyList<Caution> cautions, string nightStop, string ifFoams = "", Working? handsOn = null, bool signFirst = true)
+    public StepPlan Plan(
+        string instruction,
+        string foam,
+        string? rung,
+        Working unattended,
+        IReadOnlyList<Output> outputs,
+        IReadOnlyList<EndSign> signs,
+        IReadOnlyList<Working> figures,
+        IReadOnlyList<string> conditions,
+        IReadOnlyList<Caution> cautions,
+        string nightStop,
+        string ifFoams = "",
+        Working? handsOn = null,
+        bool signFirst = true
+    )
     {
         var portions = (fullest ?? Vessel).Of(Species.Water).Likely > 0 ? Size(foam) : null;
         var portioned = rung is null ? Working.Zero(Dimension.Time) : (portions?.Count ?? Working.Exact(1)) * draws.Prior(rung);
-        return new(method.Id, method.Version, method.Title, method.Verb, method.Stage, instruction, [],
+        return new(
+            method.Id,
+            method.Version,
+            method.Title,
+            method.Verb,
+            method.Stage,
+            instruction,
+            [],
             [.. doses.Select(d => d.Ready ?? Ready(signed.First(s => s.Id == d.Id), portions?.Whole ?? 1))],
-            portions?.Vessel, signed.Count > 0 ? portions?.Count : null, gases, HeatOfStep(), conditions, signs, signFirst && signs.Count > 0,
-            Working.Sum([draws.Prior("set-up"), portioned, handsOn ?? Working.Zero(Dimension.Time)], Dimension.Time).Named("hours with hands on"), unattended.Named("hours by itself"),
-            outputs, gasGone, figures, [.. GasCautions().Concat(cautions).DistinctBy(c => c.Text)], nightStop, ifFoams, [.. equations.DistinctBy(e => e.Equation.ToString())])
+            portions?.Vessel,
+            signed.Count > 0 ? portions?.Count : null,
+            gases,
+            HeatOfStep(),
+            conditions,
+            signs,
+            signFirst && signs.Count > 0,
+            Working
+                .Sum([draws.Prior("set-up"), portioned, handsOn ?? Working.Zero(Dimension.Time)], Dimension.Time)
+                .Named("hours with hands on"),
+            unattended.Named("hours by itself"),
+            outputs,
+            gasGone,
+            figures,
+            [.. GasCautions().Concat(cautions).DistinctBy(c => c.Text)],
+            nightStop,
+            ifFoams,
+            [.. equations.DistinctBy(e => e.Equation.ToString())]
+        )
         {
             Warming = Warming(),
             GassesFor = Foaming.Of(foam).Tau.Likely,
-            LearnsFrom = [.. signed.Where(s => s.BySigns && facts.Of(s.Id).Count > 0).Select(s => new LearnedFrom(s.Id, s.Need, facts.Of(s.Id)))],
+            LearnsFrom =
+            [
+                .. signed.Where(s => s.BySigns && facts.Of(s.Id).Count > 0).Select(s => new LearnedFrom(s.Id, s.Need, facts.Of(s.Id))),
+            ],
         };
     }
 
-    private Dose Ready(Signed s, int portions) => new(s.Id, s.Title, s.Bottle, s.Poured.Named($"{s.Bottle.Name} from the bottle"), s.Bottle.Volume(s.Poured),
-        Ladder.Build(s.Bottle, s.Low, s.High, portions, shop.BalanceStepG, facts.Of(s.Id), s.Ended), null, s.How)
-    { Apart = s.Apart };
+    private Dose Ready(Signed s, int portions) =>
+        new(
+            s.Id,
+            s.Title,
+            s.Bottle,
+            s.Poured.Named($"{s.Bottle.Name} from the bottle"),
+            s.Bottle.Volume(s.Poured),
+            Ladder.Build(s.Bottle, s.Low, s.High, portions, shop.BalanceStepG, facts.Of(s.Id), s.Ended),
+            null,
+            s.How
+        )
+        {
+            Apart = s.Apart,
+        };
 
     private IEnumerable<Caution> GasCautions()
     {
@@ -206,6 +321,9 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         if (made.Any(g => g.ActsLate))
             yield return new(CautionLevel.Look, GasHazard.ActsLateLine);
         if (Warming() is { } warming && warming.Likely > Reference.Constants.Get("dilution-ice-above").Likely)
-            yield return new(CautionLevel.Look, $"It would warm by {FigureText.ValueOnly(warming)} if no heat were lost: in portions, with a cold bath beside it.");
+            yield return new(
+                CautionLevel.Look,
+                $"It would warm by {FigureText.ValueOnly(warming)} if no heat were lost: in portions, with a cold bath beside it."
+            );
     }
 }

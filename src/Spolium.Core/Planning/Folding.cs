@@ -7,8 +7,8 @@ using Spolium.Core.Safety;
 namespace Spolium.Core.Planning;
 
 /// <summary>
-/// A fold under way. Steps are planned in their order, and only as far as somebody asks: what is decided of one step does not wait for those
-/// behind it. Safe for several readers at once.
+/// A fold under way. Steps are planned in their order, and only as far as somebody asks: what is decided of one step does not wait for
+/// those behind it. Safe for several readers at once.
 /// </summary>
 public sealed class Folding
 {
@@ -52,8 +52,8 @@ public sealed class Folding
     }
 
     /// <summary>
-    /// The same feed, route and bottles with what has been logged since. Closed steps of which nothing was logged anew are taken over: nothing that
-    /// can still change (the level of a bottle) is in them.
+    /// The same feed, route and bottles with what has been logged since. Closed steps of which nothing was logged anew are taken over:
+    /// nothing that can still change (the level of a bottle) is in them.
     /// </summary>
     public Folding Again(Shop shop, IReadOnlyDictionary<string, Facts> facts)
     {
@@ -102,7 +102,21 @@ public sealed class Folding
         plan = logged.GivenUp ? GivenUp(plan, input, method) : shelf.Take(plan, logged);
         plan = plan with
         {
-            Outputs = [.. LiquorTesting.Apply(plan.Outputs, input, logged, step.Id, draws).Select(o => o with { Charge = (logged.Weighed.TryGetValue(o.Id, out var reading) ? Weighing.Apply(o.Charge, reading, $"weighed {step.Id}/{o.Id}", draws) : o.Charge).Named(o.Name) })],
+            Outputs =
+            [
+                .. LiquorTesting
+                    .Apply(plan.Outputs, input, logged, step.Id, draws)
+                    .Select(o =>
+                        o with
+                        {
+                            Charge = (
+                                logged.Weighed.TryGetValue(o.Id, out var reading)
+                                    ? Weighing.Apply(o.Charge, reading, $"weighed {step.Id}/{o.Id}", draws)
+                                    : o.Charge
+                            ).Named(o.Name),
+                        }
+                    ),
+            ],
         };
         return new(step, method, input, plan, logged) { Combined = Meeting([.. step.Takes.Select(t => holdings[t])]) };
     }
@@ -111,9 +125,23 @@ public sealed class Folding
     private static StepPlan GivenUp(StepPlan plan, Charge input, IMethod method)
     {
         var together = plan.Refused ? input : plan.Outputs.Select(o => o.Charge).Aggregate((a, b) => a.Plus(b));
-        return plan with { Refusals = [], Outputs = [.. method.Outputs.Select((o, i) => new Output(o.Id, i == 0 ? "what was given up" : o.Name, i == 0, i == 0 ? together : Charge.Empty))] };
+        return plan with
+        {
+            Refusals = [],
+            Outputs =
+            [
+                .. method.Outputs.Select(
+                    (o, i) => new Output(o.Id, i == 0 ? "what was given up" : o.Name, i == 0, i == 0 ? together : Charge.Empty)
+                ),
+            ],
+        };
     }
 
     private static List<NeverTogether> Meeting(IReadOnlyList<Charge> taken) =>
-        [.. taken.Skip(1).SelectMany((c, i) => NeverTogether.Meeting(taken.Take(i + 1).Aggregate((a, b) => a.Plus(b)), c, new HashSet<string>())).DistinctBy(r => r.Id)];
+        [
+            .. taken
+                .Skip(1)
+                .SelectMany((c, i) => NeverTogether.Meeting(taken.Take(i + 1).Aggregate((a, b) => a.Plus(b)), c, new HashSet<string>()))
+                .DistinctBy(r => r.Id),
+        ];
 }

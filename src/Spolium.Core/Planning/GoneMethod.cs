@@ -6,8 +6,8 @@ using Spolium.Core.Records;
 namespace Spolium.Core.Planning;
 
 /// <summary>
-/// Stands for a method that this version does not have, in a batch that was begun with one that had it. It knows no dose and does nothing: what goes in stays
-/// together. So the batch can be opened, weighed and given up, and goes on from there by another way.
+/// Stands for a method that this version does not have, in a batch that was begun with one that had it. It knows no dose and does nothing:
+/// what goes in stays together. So the batch can be opened, weighed and given up, and goes on from there by another way.
 /// </summary>
 /// <param name="names">What its step was called when it began.</param>
 public sealed class GoneMethod(RouteStep step, BegunPlan? names) : IMethod
@@ -31,7 +31,14 @@ public sealed class GoneMethod(RouteStep step, BegunPlan? names) : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        var plan = StepPlan.Refuse(this, charge, new Refusal($"This version of Spolium does not have “{Title}” any more", "weigh what is there, give the step up and choose another way; or use the version that began it"));
+        var plan = StepPlan.Refuse(
+            this,
+            charge,
+            new Refusal(
+                $"This version of Spolium does not have “{Title}” any more",
+                "weigh what is there, give the step up and choose another way; or use the version that began it"
+            )
+        );
         plan = plan with { Outputs = [.. Outputs.Select((o, i) => new Output(o.Id, o.Name, i == 0, i == 0 ? charge : Charge.Empty))] };
         return facts.Closed ? plan with { Refusals = [] } : plan;
     }

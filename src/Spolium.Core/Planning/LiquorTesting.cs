@@ -6,7 +6,8 @@ using Spolium.Core.Records;
 
 namespace Spolium.Core.Planning;
 
-/// <summary>A tested liquor holds what the test says of a metal; what that is more or less than was reckoned is missing, or found, where most of it stands.</summary>
+/// <summary>A tested liquor holds what the test says of a metal; what that is more or less than was reckoned is missing, or found, where
+/// most of it stands.</summary>
 public static class LiquorTesting
 {
     public static IReadOnlyList<Output> Apply(IReadOnlyList<Output> outputs, Charge input, Facts logged, string stepId, Draws draws)
@@ -21,8 +22,25 @@ public static class LiquorTesting
             var was = all[at].Charge.Element(test.Element);
             all[at] = all[at] with { Charge = Holding(all[at].Charge, test.Element, read, salt) };
             // A step that makes one thing only keeps nothing apart: the difference is what the book shows missing.
-            if (Enumerable.Range(0, all.Count).Where(i => i != at).Select(i => (int?)i).MaxBy(i => all[i!.Value].Charge.Element(test.Element).Likely) is { } most && all[most].Charge.Element(test.Element) is var there && there.Likely > 0)
-                all[most] = all[most] with { Charge = Holding(all[most].Charge, test.Element, Working.AtLeastZero(there + was - read).Named($"{Elements.Of(test.Element).Name}, after the drop test"), null) };
+            if (
+                Enumerable
+                    .Range(0, all.Count)
+                    .Where(i => i != at)
+                    .Select(i => (int?)i)
+                    .MaxBy(i => all[i!.Value].Charge.Element(test.Element).Likely)
+                    is { } most
+                && all[most].Charge.Element(test.Element) is var there
+                && there.Likely > 0
+            )
+                all[most] = all[most] with
+                {
+                    Charge = Holding(
+                        all[most].Charge,
+                        test.Element,
+                        Working.AtLeastZero(there + was - read).Named($"{Elements.Of(test.Element).Name}, after the drop test"),
+                        null
+                    ),
+                };
         }
         return all;
     }
@@ -31,7 +49,12 @@ public static class LiquorTesting
     private static Species? Dissolved(string element, Charge there, Charge input)
     {
         var usual = LiquorFeed.SaltOf(element, LiquorKind.Chloride) ?? LiquorFeed.SaltOf(element, LiquorKind.Nitrate);
-        return there.Moles.Keys.Concat(input.Moles.Keys).Concat(usual is null ? [] : Species.InVessel(usual)).Where(s => s.Phase == Phase.Aqueous && s.Atoms(element) > 0).Select(s => (Species?)s).FirstOrDefault();
+        return there
+            .Moles.Keys.Concat(input.Moles.Keys)
+            .Concat(usual is null ? [] : Species.InVessel(usual))
+            .Where(s => s.Phase == Phase.Aqueous && s.Atoms(element) > 0)
+            .Select(s => (Species?)s)
+            .FirstOrDefault();
     }
 
     // Every substance of the metal in proportion; where none was reckoned, all as the salt.
@@ -40,10 +63,22 @@ public static class LiquorTesting
         var was = charge.Element(element).Amount;
         var held = charge.Moles.Where(m => m.Key.Atoms(element) > 0).ToList();
         var scale = Amount.Each(w => was[w] > 0 ? grams.Amount[w] / was[w] : 1);
-        var after = held.Aggregate(charge, (c, m) => c.Reread(m.Key, Working.Reckoned(m.Value.Amount * scale, Dimension.Substance, $"{m.Key.Formula}, after the drop test", [grams])));
+        var after = held.Aggregate(charge, (c, m) =>
+            c.Reread(m.Key, Working.Reckoned(m.Value.Amount * scale, Dimension.Substance, $"{m.Key.Formula}, after the drop test", [grams]))
+        );
         if (salt is not { } dissolved)
             return after;
         var stray = Amount.Each(w => was[w] > 0 ? 0 : grams.Amount[w] / Elements.Of(element).Weight / dissolved.Atoms(element));
-        return stray.ShareWhere(x => x > 0) == 0 ? after : after.Reread(dissolved, Working.Reckoned(after.Of(dissolved).Amount + stray, Dimension.Substance, $"{dissolved.Formula}, after the drop test", [grams]));
+        return stray.ShareWhere(x => x > 0) == 0
+            ? after
+            : after.Reread(
+                dissolved,
+                Working.Reckoned(
+                    after.Of(dissolved).Amount + stray,
+                    Dimension.Substance,
+                    $"{dissolved.Formula}, after the drop test",
+                    [grams]
+                )
+            );
     }
 }

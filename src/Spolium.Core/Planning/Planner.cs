@@ -13,10 +13,16 @@ public sealed record PlannedStep(RouteStep Step, IMethod Method, Charge Input, S
     /// <summary>Rules that the meeting of the holdings it takes would break.</summary>
     public IReadOnlyList<NeverTogether> Combined { get; init; } = [];
 
-    /// <summary>Millilitres (or grams of what is weighed) of this bottle to a gram of what the step works on: the solid metal, or the gold of a liquor that has more of it.</summary>
+    /// <summary>Millilitres (or grams of what is weighed) of this bottle to a gram of what the step works on: the solid metal, or the gold
+    /// of a liquor that has more of it.</summary>
     public Working? PerGram(Dose dose)
     {
-        var solids = Working.Sum(Input.Moles.Where(m => m.Key.Phase == Phase.Solid && m.Key.Parse().Atoms.Keys.Any(e => MetalInAcid.Find(e, true) is not null)).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);
+        var solids = Working.Sum(
+            Input
+                .Moles.Where(m => m.Key.Phase == Phase.Solid && m.Key.Parse().Atoms.Keys.Any(e => MetalInAcid.Find(e, true) is not null))
+                .Select(m => m.Value * Molar.Mass(m.Key.Formula)),
+            Dimension.Mass
+        );
         var gold = Input.Element("Au");
         var onSolids = solids.Likely >= gold.Likely;
         var metal = onSolids ? solids.Named("metal that the step works on") : gold.Named("gold in the liquor");
@@ -41,7 +47,8 @@ public sealed record BatchPlan(Charge Feed, IReadOnlyList<PlannedStep> Steps)
     public Working Unattended => Working.Sum(Steps.Select(s => s.Plan.Unattended), Dimension.Time).Named("hours by itself");
 
     /// <summary>Grams of an element in the last main holding: what the bar is expected to hold.</summary>
-    public Working Product(string element) => Steps[^1].Plan.Outputs.First(o => o.Main).Charge.Element(element).Named($"{Elements.Of(element).Name} to come");
+    public Working Product(string element) =>
+        Steps[^1].Plan.Outputs.First(o => o.Main).Charge.Element(element).Named($"{Elements.Of(element).Name} to come");
 
     /// <summary>Holdings that no step takes, the product left out: what stays where.</summary>
     public IReadOnlyList<(PlannedStep Step, Output Output)> Remaining
@@ -49,19 +56,41 @@ public sealed record BatchPlan(Charge Feed, IReadOnlyList<PlannedStep> Steps)
         get
         {
             var taken = Steps.SelectMany(s => s.Step.Takes).ToHashSet();
-            return [.. Steps.SelectMany(s => s.Plan.Outputs.Select(o => (Step: s, Output: o))).Where(x => !taken.Contains(Route.Holding(x.Step.Step.Id, x.Output.Id)) && !(x.Step == Steps[^1] && x.Output.Main))];
+            return
+            [
+                .. Steps
+                    .SelectMany(s => s.Plan.Outputs.Select(o => (Step: s, Output: o)))
+                    .Where(x => !taken.Contains(Route.Holding(x.Step.Step.Id, x.Output.Id)) && !(x.Step == Steps[^1] && x.Output.Main)),
+            ];
         }
     }
 
     /// <summary>Grams of liquor that stand over when all is done: to be worked up, made safe or handed over.</summary>
-    public Working SpentLiquor => Working.Sum(Remaining.Where(r => r.Output.Charge.Of(Species.Water).Likely > 0).Select(r => r.Output.Charge.Mass().Named(r.Output.Name)), Dimension.Mass).Named("spent liquor");
+    public Working SpentLiquor =>
+        Working
+            .Sum(
+                Remaining.Where(r => r.Output.Charge.Of(Species.Water).Likely > 0).Select(r => r.Output.Charge.Mass().Named(r.Output.Name)),
+                Dimension.Mass
+            )
+            .Named("spent liquor");
 
-    /// <summary>Per cent of the metal in the product: its share of the solids by the plan, less what an unassayed bar is known to be short of; nothing without a product.</summary>
+    /// <summary>Per cent of the metal in the product: its share of the solids by the plan, less what an unassayed bar is known to be short
+    /// of; nothing without a product.</summary>
     public Working Purity(string element, Draws draws)
     {
         var product = Steps[^1].Plan.Outputs.First(o => o.Main).Charge;
-        var solids = Working.Sum(product.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(product.Unknown), Dimension.Mass).Named("the product");
-        return (Working.Share(Product(element), solids) * draws.Prior("bar-fineness")).Percent($"{Elements.Of(element).Name} in the product");
+        var solids = Working
+            .Sum(
+                product
+                    .Moles.Where(m => m.Key.Phase == Phase.Solid)
+                    .Select(m => m.Value * Molar.Mass(m.Key.Formula))
+                    .Append(product.Unknown),
+                Dimension.Mass
+            )
+            .Named("the product");
+        return (Working.Share(Product(element), solids) * draws.Prior("bar-fineness")).Percent(
+            $"{Elements.Of(element).Name} in the product"
+        );
     }
 
     /// <summary>Gas that leaves, mL, over all steps.</summary>
@@ -74,7 +103,8 @@ public static class Planner
 {
     /// <param name="facts">What was logged, by step id; steps without facts have not begun.</param>
     /// <exception cref="KeyNotFoundException">The route names a method or a holding that is not there; check the route first.</exception>
-    public static BatchPlan Fold(Charge feed, Route route, Shop shop, IReadOnlyDictionary<string, Facts> facts, Draws draws) => new Folding(feed, route, shop, facts, draws).All;
+    public static BatchPlan Fold(Charge feed, Route route, Shop shop, IReadOnlyDictionary<string, Facts> facts, Draws draws) =>
+        new Folding(feed, route, shop, facts, draws).All;
 
     private static readonly IReadOnlyDictionary<string, Facts> NoFacts = new Dictionary<string, Facts>();
 

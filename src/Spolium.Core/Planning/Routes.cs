@@ -7,7 +7,8 @@ namespace Spolium.Core.Planning;
 /// <summary>Routes made and changed by what the methods give and take.</summary>
 public static class Routes
 {
-    /// <summary>A chain of methods: each takes the main holding of the one before, or the one named behind it ("nitric-part>residue").</summary>
+    /// <summary>A chain of methods: each takes the main holding of the one before, or the one named behind it
+    /// ("nitric-part>residue").</summary>
     /// <param name="options">By step id ("3-wash") or by method id; the step's own win.</param>
     public static Route Chain(IEnumerable<string> methods, IReadOnlyDictionary<string, IReadOnlyDictionary<string, string>>? options = null)
     {
@@ -18,20 +19,34 @@ public static class Routes
             var method = MethodCatalogue.Of(id);
             var step = $"{steps.Count + 1}-{id}";
             var makes = method.Outputs.Select(o => Route.Holding(step, o.Id)).ToList();
-            steps.Add(new(step, id, options?.GetValueOrDefault(step) ?? options?.GetValueOrDefault(id) ?? new Dictionary<string, string>(), [takes], makes));
+            steps.Add(
+                new(
+                    step,
+                    id,
+                    options?.GetValueOrDefault(step) ?? options?.GetValueOrDefault(id) ?? new Dictionary<string, string>(),
+                    [takes],
+                    makes
+                )
+            );
             takes = goesOn is null ? makes[0] : Route.Holding(step, goesOn);
         }
         return new(steps);
     }
 
     /// <summary>
-    /// The same way with further steps put in behind one. On its main holding they stand in the way: what took that takes theirs. On another
-    /// holding they are a branch of their own. Holdings that wait may be put together with it.
+    /// The same way with further steps put in behind one. On its main holding they stand in the way: what took that takes theirs. On
+    /// another holding they are a branch of their own. Holdings that wait may be put together with it.
     /// </summary>
     /// <param name="methods">"method" or "method>holding that goes on".</param>
     /// <param name="holding">Output of the step that they take; null takes the main one.</param>
     /// <param name="with">Further holdings that the first of them takes too ("4-clear/filter").</param>
-    public static Route PutIn(this Route route, string after, IReadOnlyList<string> methods, string? holding = null, IReadOnlyList<string>? with = null)
+    public static Route PutIn(
+        this Route route,
+        string after,
+        IReadOnlyList<string> methods,
+        string? holding = null,
+        IReadOnlyList<string>? with = null
+    )
     {
         if (methods.Count == 0)
             return route;
@@ -39,7 +54,14 @@ public static class Routes
         var from = holding is null ? route.Steps[at].Makes[0] : Route.Holding(after, holding);
         // The name of a step says where it was put in: "6a-aqua-regia" stands behind the sixth.
         var number = string.Concat(after.TakeWhile(char.IsAsciiDigit));
-        var letter = (char)('a' + route.Steps.Count(s => s.Id.StartsWith(number, StringComparison.Ordinal) && s.Id.Length > number.Length && char.IsAsciiLetterLower(s.Id[number.Length])));
+        var letter = (char)(
+            'a'
+            + route.Steps.Count(s =>
+                s.Id.StartsWith(number, StringComparison.Ordinal)
+                && s.Id.Length > number.Length
+                && char.IsAsciiLetterLower(s.Id[number.Length])
+            )
+        );
         var added = new List<RouteStep>();
         IReadOnlyList<string> takes = [from, .. with ?? []];
         foreach (var part in methods.Select(m => m.Split('>')))
@@ -49,7 +71,11 @@ public static class Routes
             added.Add(new(id, part[0], new Dictionary<string, string>(), takes, [.. method.Outputs.Select(o => Route.Holding(id, o.Id))]));
             takes = [Route.Holding(id, part.ElementAtOrDefault(1) ?? method.Outputs[0].Id)];
         }
-        return new([.. route.Steps.Take(at + 1), .. added, .. route.Steps.Skip(at + 1).Select(s => s with { Takes = [.. s.Takes.Select(t => t == from ? takes[0] : t)] })]);
+        return new([
+            .. route.Steps.Take(at + 1),
+            .. added,
+            .. route.Steps.Skip(at + 1).Select(s => s with { Takes = [.. s.Takes.Select(t => t == from ? takes[0] : t)] }),
+        ]);
     }
 
     /// <summary>The same way with a step put in before one, on what that takes first.</summary>
@@ -61,11 +87,26 @@ public static class Routes
         var number = string.Concat(stepId.TakeWhile(char.IsAsciiDigit));
         var letter = (char)('z' - route.Steps.Count(s => s.Method == method && s.Id.StartsWith(number, StringComparison.Ordinal)));
         var id = $"{number}{letter}-{method}";
-        var added = new RouteStep(id, method, options, [step.Takes[0]], [.. MethodCatalogue.Of(method).Outputs.Select(o => Route.Holding(id, o.Id))]);
-        return new([.. route.Steps.Take(at), added, step with { Takes = [added.Makes[0], .. step.Takes.Skip(1)] }, .. route.Steps.Skip(at + 1)]);
+        var added = new RouteStep(
+            id,
+            method,
+            options,
+            [step.Takes[0]],
+            [.. MethodCatalogue.Of(method).Outputs.Select(o => Route.Holding(id, o.Id))]
+        );
+        return new([
+            .. route.Steps.Take(at),
+            added,
+            step with
+            {
+                Takes = [added.Makes[0], .. step.Takes.Skip(1)],
+            },
+            .. route.Steps.Skip(at + 1),
+        ]);
     }
 
-    /// <summary>The way up to a step, that step, and then other methods on its main holding. Branches that hang on later steps are gone with them.</summary>
+    /// <summary>The way up to a step, that step, and then other methods on its main holding. Branches that hang on later steps are gone
+    /// with them.</summary>
     /// <param name="methods">"method" or "method>holding that goes on".</param>
     public static Route Instead(Route route, string after, IReadOnlyList<string> methods)
     {
@@ -85,7 +126,13 @@ public static class Routes
             var method = MethodCatalogue.Find(s.Method);
             if (method is null && begun?.Invoke(s.Id) is not true)
             {
-                errors.Add(new($"route[{i}].method", $"there is no method '{s.Method}'", "use one of " + string.Join(", ", MethodCatalogue.All.Select(m => m.Id))));
+                errors.Add(
+                    new(
+                        $"route[{i}].method",
+                        $"there is no method '{s.Method}'",
+                        "use one of " + string.Join(", ", MethodCatalogue.All.Select(m => m.Id))
+                    )
+                );
                 continue;
             }
             if (method is not null)
@@ -94,7 +141,9 @@ public static class Routes
                 errors.Add(new($"route[{i}].id", $"'{s.Id}' stands twice", "give each step a name of its own"));
             foreach (var taken in s.Takes)
                 if (!there.Remove(taken))
-                    errors.Add(new($"route[{i}].takes", $"'{taken}' is not there when this step begins", "take what an earlier step makes, once"));
+                    errors.Add(
+                        new($"route[{i}].takes", $"'{taken}' is not there when this step begins", "take what an earlier step makes, once")
+                    );
             foreach (var made in s.Makes)
                 there.Add(made);
         }

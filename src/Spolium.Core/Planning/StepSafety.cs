@@ -26,16 +26,31 @@ public sealed record BottleMarks(string Bottle, Hazards Marks);
 /// <summary>What the safety rules say of one step of a plan: computed from what is in it, never typed by a method.</summary>
 /// <param name="Media">What the step's materials must bear.</param>
 /// <param name="Wear">What to wear, in short lines.</param>
-public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnlyList<GasNeed> Gases, IReadOnlyList<string> Media, IReadOnlyList<MaterialVerdict> Materials, IReadOnlyList<string> Wear, IReadOnlyList<BottleMarks> Marks)
+public sealed record StepSafety(
+    IReadOnlyList<SafetyFinding> Findings,
+    IReadOnlyList<GasNeed> Gases,
+    IReadOnlyList<string> Media,
+    IReadOnlyList<MaterialVerdict> Materials,
+    IReadOnlyList<string> Wear,
+    IReadOnlyList<BottleMarks> Marks
+)
 {
-    public const string FirstAction = "Splash: water for a quarter of an hour, clothes off; breathed: fresh air. Call the emergency services or the poison centre.";
+    public const string FirstAction =
+        "Splash: water for a quarter of an hour, clothes off; breathed: fresh air. Call the emergency services or the poison centre.";
 
     private static readonly string[] Trains = ["Cl2", "SO2", "NO2", "NOCl"];
 
     public static StepSafety Of(PlannedStep step, Draws draws)
     {
         var plan = step.Plan;
-        return new(FindingsOf(step, draws), [.. plan.Gases.Where(g => g.Made.Range.High > 1).Select(g => Need(g, plan, draws))], MediaOf(plan), MaterialsOf(plan), WearOf(plan), MarksOf(plan));
+        return new(
+            FindingsOf(step, draws),
+            [.. plan.Gases.Where(g => g.Made.Range.High > 1).Select(g => Need(g, plan, draws))],
+            MediaOf(plan),
+            MaterialsOf(plan),
+            WearOf(plan),
+            MarksOf(plan)
+        );
     }
 
     /// <summary>What a step may make without being stopped: its own gases, and what its method declares.</summary>
@@ -46,7 +61,10 @@ public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnly
     {
         var means = Means(step.Plan);
         var found = step.Combined.Select(r => new SafetyFinding(null, r)).ToList();
-        var doses = step.Plan.Doses.Where(d => d.Grams.Likely > 0 && d.Apart is false).Select(d => (d.Id, Charge: d.Bottle.PourInto(Charge.Empty, d.Grams, draws))).ToList();
+        var doses = step
+            .Plan.Doses.Where(d => d.Grams.Likely > 0 && d.Apart is false)
+            .Select(d => (d.Id, Charge: d.Bottle.PourInto(Charge.Empty, d.Grams, draws)))
+            .ToList();
         for (var i = 0; i < doses.Count; i++)
         {
             // Each dose meets what came, and every dose before it; what reacted meanwhile is taken for still there.
@@ -69,8 +87,12 @@ public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnly
 
     private static List<string> MediaOf(StepPlan plan)
     {
-        var media = plan.Doses.SelectMany(d => d.Bottle.RealBottles().Select(b => Compatibility.Medium(b.Formula, b.Strength.Percent))).OfType<string>().ToList();
-        bool Pours(params string[] formulas) => plan.Doses.Any(d => formulas.Any(f => d.Bottle.Formula.StartsWith(f, StringComparison.Ordinal)));
+        var media = plan
+            .Doses.SelectMany(d => d.Bottle.RealBottles().Select(b => Compatibility.Medium(b.Formula, b.Strength.Percent)))
+            .OfType<string>()
+            .ToList();
+        bool Pours(params string[] formulas) =>
+            plan.Doses.Any(d => formulas.Any(f => d.Bottle.Formula.StartsWith(f, StringComparison.Ordinal)));
         if (Pours("HCl") && Pours("HNO3", "NaNO3", "KNO3", "Mg(NO3)2", "Ca(NO3)2"))
             media.Add("aqua regia");
         if (plan.Gases.Any(g => g.Formula is "Cl2" or "NOCl" && g.Made.Range.High > 10))
@@ -84,12 +106,30 @@ public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnly
         if (media.Count == 0)
             return [];
         var hot = plan.Conditions.Any(c => c.Contains("80 °C", StringComparison.Ordinal) || c.Contains("boil", StringComparison.Ordinal));
-        IEnumerable<MaterialVerdict> All(string use, IReadOnlyList<string> materials, bool heated) => materials.Select(m => new MaterialVerdict(use, m, heated ? Compatibility.WhenHot(m, Compatibility.Of(m, media)) : Compatibility.Of(m, media)));
-        return [.. All("gloves", Compatibility.Gloves, false), .. All("vessel", Compatibility.Vessels, hot), .. All("filter", Compatibility.Filters, false), .. plan.Gases.Any(g => Trains.Contains(g.Formula)) ? All("tube", Compatibility.Tubes, false) : []];
+        IEnumerable<MaterialVerdict> All(string use, IReadOnlyList<string> materials, bool heated) =>
+            materials.Select(m => new MaterialVerdict(
+                use,
+                m,
+                heated ? Compatibility.WhenHot(m, Compatibility.Of(m, media)) : Compatibility.Of(m, media)
+            ));
+        return
+        [
+            .. All("gloves", Compatibility.Gloves, false),
+            .. All("vessel", Compatibility.Vessels, hot),
+            .. All("filter", Compatibility.Filters, false),
+            .. plan.Gases.Any(g => Trains.Contains(g.Formula)) ? All("tube", Compatibility.Tubes, false) : [],
+        ];
     }
 
     private static List<BottleMarks> MarksOf(StepPlan plan) =>
-        [.. plan.Doses.SelectMany(d => d.Bottle.RealBottles()).DistinctBy(b => b.Id).Select(b => (b.Label, Marks: Hazards.Of(b.Formula, b.Strength.Percent))).Where(b => b.Marks is { Statements.Length: > 0 }).Select(b => new BottleMarks(b.Label, b.Marks!))];
+        [
+            .. plan
+                .Doses.SelectMany(d => d.Bottle.RealBottles())
+                .DistinctBy(b => b.Id)
+                .Select(b => (b.Label, Marks: Hazards.Of(b.Formula, b.Strength.Percent)))
+                .Where(b => b.Marks is { Statements.Length: > 0 })
+                .Select(b => new BottleMarks(b.Label, b.Marks!)),
+        ];
 
     private static List<string> WearOf(StepPlan plan)
     {
@@ -99,7 +139,9 @@ public sealed record StepSafety(IReadOnlyList<SafetyFinding> Findings, IReadOnly
         {
             var best = verdicts.Where(v => v.Bears == verdicts.Min(x => x.Bears)).Select(v => v.Material).ToList();
             var no = verdicts.Where(v => v.Bears == Bears.No && !best.Contains(v.Material)).Select(v => v.Material).ToList();
-            wear.Add($"Face shield, apron, gloves of {string.Join(" or ", best)}{(verdicts.Min(v => v.Bears) == Bears.Limited ? ", changed after every splash" : "")}{(no.Count > 0 ? $"; not {string.Join(", not ", no)}" : "")}.");
+            var changed = verdicts.Min(v => v.Bears) == Bears.Limited ? ", changed after every splash" : "";
+            var not = no.Count > 0 ? $"; not {string.Join(", not ", no)}" : "";
+            wear.Add($"Face shield, apron, gloves of {string.Join(" or ", best)}{changed}{not}.");
         }
         if (plan.Gases.Any(g => g.Formula is "NO" or "NO2" && g.Made.Range.High > 10))
             wear.Add("NOx passes ordinary acid-gas cartridges: hood or outdoors instead of a mask.");

@@ -15,8 +15,20 @@ public sealed record Remains(string Where, Working Grams);
 /// <param name="Metal">Grams expected.</param>
 /// <param name="Purity">Per cent of the metal in the product.</param>
 /// <param name="Remains">Where the rest of the metal stays, most first.</param>
-/// <param name="Against">What speaks against it or forbids it, in words: rules that it breaks, what the shelf lacks, doses that may fall short.</param>
-public sealed record WayFigures(Working Hands, Working Alone, Working? Cost, Working Acid, Working Gas, Working Metal, Working Purity, Working? Margin, IReadOnlyList<Remains> Remains, IReadOnlyList<string> Against)
+/// <param name="Against">What speaks against it or forbids it, in words: rules that it breaks, what the shelf lacks, doses that may fall
+/// short.</param>
+public sealed record WayFigures(
+    Working Hands,
+    Working Alone,
+    Working? Cost,
+    Working Acid,
+    Working Gas,
+    Working Metal,
+    Working Purity,
+    Working? Margin,
+    IReadOnlyList<Remains> Remains,
+    IReadOnlyList<string> Against
+)
 {
     /// <summary>Share of the metal under which a holding is not named.</summary>
     private const double Trace = 1e-4;
@@ -26,15 +38,38 @@ public sealed record WayFigures(Working Hands, Working Alone, Working? Cost, Wor
         var name = Elements.Of(element).Name;
         var fed = plan.Feed.Element(element).Likely;
         var acids = plan.Steps.SelectMany(s => s.Plan.Doses).Where(d => Acids.Contains(d.Bottle.Formula));
-        return new(plan.Attended, plan.Unattended, worth is null ? null : CostOf(worth), Working.Sum(acids.Select(d => d.Grams), Dimension.Mass).Named("acid"),
-            Working.Sum(plan.Steps.SelectMany(s => s.Plan.Gases).Select(g => g.Leaving), Dimension.Volume).Named("gas that leaves"), plan.Product(element), plan.Purity(element, draws), worth?.Margin,
-            [.. plan.Remaining.Select(r => new Remains($"{r.Output.Name}", r.Output.Charge.Element(element).Named($"{name} in {r.Output.Name}"))).Where(r => r.Grams.Likely > Trace * fed || r.Grams.Range.High > Trace * fed).OrderByDescending(r => r.Grams.Likely)],
-            [.. AgainstOf(plan, draws)]);
+        return new(
+            plan.Attended,
+            plan.Unattended,
+            worth is null ? null : CostOf(worth),
+            Working.Sum(acids.Select(d => d.Grams), Dimension.Mass).Named("acid"),
+            Working.Sum(plan.Steps.SelectMany(s => s.Plan.Gases).Select(g => g.Leaving), Dimension.Volume).Named("gas that leaves"),
+            plan.Product(element),
+            plan.Purity(element, draws),
+            worth?.Margin,
+            [
+                .. plan
+                    .Remaining.Select(r => new Remains(
+                        $"{r.Output.Name}",
+                        r.Output.Charge.Element(element).Named($"{name} in {r.Output.Name}")
+                    ))
+                    .Where(r => r.Grams.Likely > Trace * fed || r.Grams.Range.High > Trace * fed)
+                    .OrderByDescending(r => r.Grams.Likely),
+            ],
+            [.. AgainstOf(plan, draws)]
+        );
     }
 
     private static readonly string[] Acids = ["HNO3", "HCl", "H2SO4"];
 
-    private static Working CostOf(Worth worth) => (Working.Zero(Dimension.Money) - Working.Sum(worth.Lines.Where(l => l.Id is not "paid" && !l.Id.StartsWith("held-", StringComparison.Ordinal)).Select(l => l.Kr), Dimension.Money)).Named("cost in all");
+    private static Working CostOf(Worth worth) =>
+        (
+            Working.Zero(Dimension.Money)
+            - Working.Sum(
+                worth.Lines.Where(l => l.Id is not "paid" && !l.Id.StartsWith("held-", StringComparison.Ordinal)).Select(l => l.Kr),
+                Dimension.Money
+            )
+        ).Named("cost in all");
 
     private static IEnumerable<string> AgainstOf(BatchPlan plan, Draws draws)
     {

@@ -3,20 +3,39 @@ namespace Spolium.Core.Planning;
 /// <summary>What a holding is, as far as the next method cares.</summary>
 public enum Form
 {
-    Scrap, Foils, Alloy, Grains, GoldNitrateLiquor, GoldLiquor, ClearGoldLiquor, GoldPowder, GoldBar,
-    SilverLiquor, SilverChloride, WashedChloride, SilverPowder, WashedSilver, DrySilver, SilverBar, SilverCrystals, SilverSalt, Fixer,
+    Scrap,
+    Foils,
+    Alloy,
+    Grains,
+    GoldNitrateLiquor,
+    GoldLiquor,
+    ClearGoldLiquor,
+    GoldPowder,
+    GoldBar,
+    SilverLiquor,
+    SilverChloride,
+    WashedChloride,
+    SilverPowder,
+    WashedSilver,
+    DrySilver,
+    SilverBar,
+    SilverCrystals,
+    SilverSalt,
+    Fixer,
 }
 
 /// <summary>A method that leads from one form to another.</summary>
 /// <param name="Method">"method", or "method>holding that goes on".</param>
 /// <param name="Words">As it stands in the title of a way; empty for a step that no title names.</param>
-/// <param name="School">One of several that do the same between the same forms: a way takes the first that the charge bears, and any other may be chosen.</param>
+/// <param name="School">One of several that do the same between the same forms: a way takes the first that the charge bears, and any other
+/// may be chosen.</param>
 public sealed record Link(string Method, Form From, Form To, string Words = "", bool School = false)
 {
     public string Id => Method.Split('>')[0];
 }
 
-/// <summary>The map of the work: which method leads from what to what. The search for ways walks it; whether a charge bears a step, the method itself says.</summary>
+/// <summary>The map of the work: which method leads from what to what. The search for ways walks it; whether a charge bears a step, the
+/// method itself says.</summary>
 public static class WayMap
 {
     public static readonly IReadOnlyList<Link> Links =
@@ -59,11 +78,30 @@ public static class WayMap
         new("fixer-current", Form.Fixer, Form.WashedSilver, "current"),
     ];
 
-    /// <summary>Methods that stand on no way of their own: they are put in where a charge wants them, wait for ways of ore and ash, or take only powder that is refined again.</summary>
-    public static readonly IReadOnlyList<string> Beside = ["aliquot", "anneal", "bicarbonate-wash", "fineness", "hydrochloric-leach", "mill", "outside", "peroxide-hcl", "pickle", "roast", "roll", "sort", "sulfuric-leach"];
+    /// <summary>Methods that stand on no way of their own: they are put in where a charge wants them, wait for ways of ore and ash, or take
+    /// only powder that is refined again.</summary>
+    public static readonly IReadOnlyList<string> Beside =
+    [
+        "aliquot",
+        "anneal",
+        "bicarbonate-wash",
+        "fineness",
+        "hydrochloric-leach",
+        "mill",
+        "outside",
+        "peroxide-hcl",
+        "pickle",
+        "roast",
+        "roll",
+        "sort",
+        "sulfuric-leach",
+    ];
 
     /// <summary>What a way for a metal ends with.</summary>
-    public static IReadOnlyList<Form> Ends(string element) => element == "Au" ? [Form.GoldBar] : element == "Ag" ? [Form.SilverBar, Form.SilverSalt] : [];
+    public static IReadOnlyList<Form> Ends(string element) =>
+        element == "Au" ? [Form.GoldBar]
+        : element == "Ag" ? [Form.SilverBar, Form.SilverSalt]
+        : [];
 
     /// <summary>Metals that ways of today bring out.</summary>
     public static readonly IReadOnlyList<string> Metals = ["Au", "Ag"];
@@ -78,5 +116,11 @@ public static class WayMap
 
     /// <summary>Methods that may stand in the place of this one in a way, itself among them; empty where none may.</summary>
     public static IReadOnlyList<string> Schools(string method) =>
-        [.. Links.Where(l => l.School && l.Method == method).SelectMany(l => Links.Where(o => o.School && o.From == l.From && o.To == l.To)).Select(o => o.Method).Distinct()];
+        [
+            .. Links
+                .Where(l => l.School && l.Method == method)
+                .SelectMany(l => Links.Where(o => o.School && o.From == l.From && o.To == l.To))
+                .Select(o => o.Method)
+                .Distinct(),
+        ];
 }

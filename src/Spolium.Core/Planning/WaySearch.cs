@@ -24,7 +24,9 @@ public sealed record FoundWay(string Element, string Title, IReadOnlyList<string
             links.Add(link);
             at = link.To;
         }
-        return WayMap.Metals.FirstOrDefault(e => at is { } end && WayMap.Ends(e).Contains(end)) is { } element ? new(element, WaySearch.Title(element, links), [.. links.Select(l => l.Method)]) : null;
+        return WayMap.Metals.FirstOrDefault(e => at is { } end && WayMap.Ends(e).Contains(end)) is { } element
+            ? new(element, WaySearch.Title(element, links), [.. links.Select(l => l.Method)])
+            : null;
     }
 }
 
@@ -44,28 +46,56 @@ public sealed class WaySearch(Shop shop)
 
     /// <param name="feed">In the likely world.</param>
     /// <param name="liquor">What holds the metals of a liquor; null for a solid.</param>
-    public static (IReadOnlyList<FoundWay> Found, IReadOnlyList<RefusedWay> Refused) Of(Charge feed, LiquorKind? liquor, IEnumerable<string> elements, Shop shop, Draws draws)
+    public static (IReadOnlyList<FoundWay> Found, IReadOnlyList<RefusedWay> Refused) Of(
+        Charge feed,
+        LiquorKind? liquor,
+        IEnumerable<string> elements,
+        Shop shop,
+        Draws draws
+    )
     {
-        var walks = elements.AsParallel().AsOrdered().Select(element =>
-        {
-            var search = new WaySearch(shop);
-            if (Starts(liquor) is { } start && WayMap.Ends(element) is { Count: > 0 } ends && WayMap.Towards(ends) is var towards && towards.Contains(start))
-                search.Walk(element, ends, towards, start, feed, feed.Element(element).Likely, [], draws);
-            return search;
-        }).ToList();
-        return ([.. walks.SelectMany(w => w.found)], [.. walks.SelectMany(w => w.refused).DistinctBy(r => (r.Element, r.Title, r.Method, r.Reason))]);
+        var walks = elements
+            .AsParallel()
+            .AsOrdered()
+            .Select(element =>
+            {
+                var search = new WaySearch(shop);
+                if (
+                    Starts(liquor) is { } start
+                    && WayMap.Ends(element) is { Count: > 0 } ends
+                    && WayMap.Towards(ends) is var towards
+                    && towards.Contains(start)
+                )
+                    search.Walk(element, ends, towards, start, feed, feed.Element(element).Likely, [], draws);
+                return search;
+            })
+            .ToList();
+        return (
+            [.. walks.SelectMany(w => w.found)],
+            [.. walks.SelectMany(w => w.refused).DistinctBy(r => (r.Element, r.Title, r.Method, r.Reason))]
+        );
     }
 
-    internal static Form? Starts(LiquorKind? liquor) => liquor switch
-    {
-        null => Form.Scrap,
-        LiquorKind.Nitrate => Form.SilverLiquor,
-        LiquorKind.Chloride => Form.GoldNitrateLiquor,
-        LiquorKind.Fixer => Form.Fixer,
-        _ => null,
-    };
+    internal static Form? Starts(LiquorKind? liquor) =>
+        liquor switch
+        {
+            null => Form.Scrap,
+            LiquorKind.Nitrate => Form.SilverLiquor,
+            LiquorKind.Chloride => Form.GoldNitrateLiquor,
+            LiquorKind.Fixer => Form.Fixer,
+            _ => null,
+        };
 
-    private void Walk(string element, IReadOnlyList<Form> ends, IReadOnlySet<Form> towards, Form at, Charge charge, double fed, IReadOnlyList<Link> path, Draws draws)
+    private void Walk(
+        string element,
+        IReadOnlyList<Form> ends,
+        IReadOnlySet<Form> towards,
+        Form at,
+        Charge charge,
+        double fed,
+        IReadOnlyList<Link> path,
+        Draws draws
+    )
     {
         if (ends.Contains(at))
         {
@@ -78,7 +108,16 @@ public sealed class WaySearch(Shop shop)
     }
 
     // Of methods that do the same the first that the charge bears is taken.
-    private void TryFirst(string element, IReadOnlyList<Form> ends, IReadOnlySet<Form> towards, IReadOnlyList<Link> schools, Charge charge, double fed, IReadOnlyList<Link> path, Draws draws)
+    private void TryFirst(
+        string element,
+        IReadOnlyList<Form> ends,
+        IReadOnlySet<Form> towards,
+        IReadOnlyList<Link> schools,
+        Charge charge,
+        double fed,
+        IReadOnlyList<Link> path,
+        Draws draws
+    )
     {
         RefusedWay? first = null;
         foreach (var link in schools)
@@ -91,7 +130,9 @@ public sealed class WaySearch(Shop shop)
                 first ??= new(element, Title(element, here), link.Id, why.Reason, why.WayOut);
                 continue;
             }
-            var output = link.Method.Contains('>', StringComparison.Ordinal) ? plan.Outputs.First(o => o.Id == link.Method.Split('>')[1]) : plan.Outputs.First(o => o.Main);
+            var output = link.Method.Contains('>', StringComparison.Ordinal)
+                ? plan.Outputs.First(o => o.Id == link.Method.Split('>')[1])
+                : plan.Outputs.First(o => o.Main);
             Walk(element, ends, towards, link.To, output.Charge, fed, here, draws);
             return;
         }
@@ -105,19 +146,31 @@ public sealed class WaySearch(Shop shop)
         if (share >= LeastShare)
             found.Add(new(element, Title(element, path), [.. path.Select(l => l.Method)]));
         else
-            refused.Add(new(element, Title(element, path), path[^1].Id, $"it brings {FigureText.Number(share * 100, 0)} % of the {Elements.Of(element).Name}", "the rest stays on the way: choose another"));
+            refused.Add(
+                new(
+                    element,
+                    Title(element, path),
+                    path[^1].Id,
+                    $"it brings {FigureText.Number(share * 100, 0)} % of the {Elements.Of(element).Name}",
+                    "the rest stays on the way: choose another"
+                )
+            );
     }
 
     /// <summary>Plans a found way in all worlds; null where one of them refuses it, with the reason.</summary>
     public static (BatchPlan? Plan, RefusedWay? Refused) Confirm(FoundWay way, Route route, Charge feed, Shop shop, Draws draws)
     {
         var plan = Planner.Fold(feed, route, shop, draws);
-        return plan.Refused is { } no ? (null, new(way.Element, way.Title, no.Method.Id, no.Plan.Refusals[0].Reason, no.Plan.Refusals[0].WayOut)) : (plan, null);
+        return plan.Refused is { } no
+            ? (null, new(way.Element, way.Title, no.Method.Id, no.Plan.Refusals[0].Reason, no.Plan.Refusals[0].WayOut))
+            : (plan, null);
     }
 
     internal static string Title(string element, IReadOnlyList<Link> path)
     {
         var words = path.Select(l => l.Words).Where(w => w.Length > 0).ToList();
-        return words.Count == 0 ? $"{Elements.Of(element).Name} out of its liquor" : $"{Elements.Of(element).Name} by {string.Join(", ", words)}";
+        return words.Count == 0
+            ? $"{Elements.Of(element).Name} out of its liquor"
+            : $"{Elements.Of(element).Name} by {string.Join(", ", words)}";
     }
 }

@@ -13,7 +13,8 @@ public static class Weighing
     /// <summary>Three standard errors of a correlation of 256 draws that are not correlated.</summary>
     private const double Chance = 0.19;
 
-    private static bool Hangs(Amount x, Amount y, double variance) => x.Sigma is > 0 and var sigma && Math.Abs(Amount.Covariance(x, y)) > Chance * sigma * Math.Sqrt(variance);
+    private static bool Hangs(Amount x, Amount y, double variance) =>
+        x.Sigma is > 0 and var sigma && Math.Abs(Amount.Covariance(x, y)) > Chance * sigma * Math.Sqrt(variance);
 
     /// <param name="seed">Name of the reading, for its noise.</param>
     public static Charge Apply(Charge charge, TypedNumber reading, string seed, Draws draws)
@@ -25,8 +26,8 @@ public static class Weighing
         var gap = target - y;
         Amount Moved(Amount x)
         {
-            // Where the plan knew it exactly there is nothing to correlate: all parts move in proportion. A correlation that 256 draws cannot tell
-            // from chance moves nothing by itself: scaling to the reading, below, moves it in proportion.
+            // Where the plan knew it exactly there is nothing to correlate: all parts move in proportion. A correlation that 256 draws
+            // cannot tell from chance moves nothing by itself: scaling to the reading, below, moves it in proportion.
             var gain = variance <= 0 ? Amount.Share(x, y) : Amount.Certain(Hangs(x, y, variance) ? Amount.Covariance(x, y) / variance : 0);
             return Amount.Greatest(x + gain * gap, Amount.Zero);
         }

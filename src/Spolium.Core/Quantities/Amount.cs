@@ -6,6 +6,7 @@ namespace Spolium.Core.Quantities;
 public readonly record struct Interval(double Low, double High)
 {
     public double Width => High - Low;
+
     public bool Contains(double x) => x >= Low && x <= High;
 }
 
@@ -38,7 +39,9 @@ public sealed class Amount
 
     /// <summary>Takes over an array of <see cref="Worlds"/> values; the caller must not write to it afterwards.</summary>
     public static Amount Of(double[] worlds) =>
-        worlds.Length == Worlds ? new(worlds, worlds[0]) : throw new ArgumentException($"An amount has {Worlds} worlds, not {worlds.Length}.", nameof(worlds));
+        worlds.Length == Worlds
+            ? new(worlds, worlds[0])
+            : throw new ArgumentException($"An amount has {Worlds} worlds, not {worlds.Length}.", nameof(worlds));
 
     /// <summary>Computes each world from its number, 0…256.</summary>
     public static Amount Each(Func<int, double> world)
@@ -92,11 +95,14 @@ public sealed class Amount
 
     public static Amount operator +(Amount a, Amount b) => Apply(a, b, static (x, y) => x + y, TensorPrimitives.Add, TensorPrimitives.Add);
 
-    public static Amount operator -(Amount a, Amount b) => Apply(a, b, static (x, y) => x - y, TensorPrimitives.Subtract, TensorPrimitives.Subtract);
+    public static Amount operator -(Amount a, Amount b) =>
+        Apply(a, b, static (x, y) => x - y, TensorPrimitives.Subtract, TensorPrimitives.Subtract);
 
-    public static Amount operator *(Amount a, Amount b) => Apply(a, b, static (x, y) => x * y, TensorPrimitives.Multiply, TensorPrimitives.Multiply);
+    public static Amount operator *(Amount a, Amount b) =>
+        Apply(a, b, static (x, y) => x * y, TensorPrimitives.Multiply, TensorPrimitives.Multiply);
 
-    public static Amount operator /(Amount a, Amount b) => Apply(a, b, static (x, y) => x / y, TensorPrimitives.Divide, TensorPrimitives.Divide);
+    public static Amount operator /(Amount a, Amount b) =>
+        Apply(a, b, static (x, y) => x / y, TensorPrimitives.Divide, TensorPrimitives.Divide);
 
     public static Amount Least(Amount a, Amount b) => Apply(a, b, Math.Min, TensorPrimitives.Min, TensorPrimitives.Min);
 

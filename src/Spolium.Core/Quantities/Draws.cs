@@ -32,8 +32,8 @@ public enum Spread
 /// name in one batch is the same draw everywhere. Draws are not stored; they are made again from seed and readings.
 /// </summary>
 /// <param name="likelyOnly">
-/// True for a quick look at the likely world alone: every quantity is certain at its likely value. What methods decide by a range (the length of a
-/// ladder, a surplus for the worst case) they then decide by that value.
+/// True for a quick look at the likely world alone: every quantity is certain at its likely value. What methods decide by a range (the
+/// length of a ladder, a surplus for the worst case) they then decide by that value.
 /// </param>
 /// <param name="practice">What the shop's own batches say of priors; null for the book values.</param>
 public sealed class Draws(string owner, bool likelyOnly = false, Practice? practice = null)
@@ -42,7 +42,10 @@ public sealed class Draws(string owner, bool likelyOnly = false, Practice? pract
     public const double Z95 = 1.645;
 
     // The middles of 256 strata of the standard normal, in rising order; every quantity takes them in an order of its own.
-    private static readonly double[] Strata = [.. Enumerable.Range(0, Amount.Draws).Select(k => Normal.InvCDF(0, 1, (k + 0.5) / Amount.Draws))];
+    private static readonly double[] Strata =
+    [
+        .. Enumerable.Range(0, Amount.Draws).Select(k => Normal.InvCDF(0, 1, (k + 0.5) / Amount.Draws)),
+    ];
 
     private readonly ConcurrentDictionary<string, Working> made = new();
 
@@ -60,7 +63,10 @@ public sealed class Draws(string owner, bool likelyOnly = false, Practice? pract
     public Amount Spread(string name, Triple triple, Spread spread)
     {
         if (triple.Low > triple.Likely || triple.Likely > triple.High)
-            throw new ArgumentException($"{name}: low, likely and high must rise ({triple.Low}, {triple.Likely}, {triple.High}).", nameof(triple));
+            throw new ArgumentException(
+                $"{name}: low, likely and high must rise ({triple.Low}, {triple.Likely}, {triple.High}).",
+                nameof(triple)
+            );
         if (likelyOnly || triple.Low == triple.High)
             return Amount.Certain(triple.Likely);
         var order = Order(name);

@@ -55,7 +55,9 @@ public static class FigureText
         var value = Number(w.Likely * factor, decimals);
         if (spread == 0 && decimals > 0)
             value = value.TrimEnd('0').TrimEnd('.');
-        return spread == 0 ? new(value, "", unit) : new(value, $"{Number(range.Low * factor, decimals)} to {Number(range.High * factor, decimals)}", unit);
+        return spread == 0
+            ? new(value, "", unit)
+            : new(value, $"{Number(range.Low * factor, decimals)} to {Number(range.High * factor, decimals)}", unit);
     }
 
     /// <summary>
@@ -79,13 +81,18 @@ public static class FigureText
         return text.TrimStart('−').All(c => c is '0' or '.') ? text.TrimStart('−') : text;
     }
 
-    /// <summary>The unit that reads best: litres from one litre up, minutes below an hour, days where two are likely (half a day stays hours, whatever it may last), megajoules from a thousand kilojoules.</summary>
+    /// <summary>The unit that reads best: litres from one litre up, minutes below an hour, days where two are likely (half a day stays
+    /// hours, whatever it may last), megajoules from a thousand kilojoules.</summary>
     private static (double Factor, string Unit) Scale(Dimension dimension, double likely, double size)
     {
         if (dimension == Dimension.Volume)
-            return size >= 1e6 ? (1e-6, "m³") : size >= 1000 ? (0.001, "L") : (1, "mL");
+            return size >= 1e6 ? (1e-6, "m³")
+                : size >= 1000 ? (0.001, "L")
+                : (1, "mL");
         if (dimension == Dimension.Time)
-            return size < 1 ? (60, "min") : likely > 48 ? (1 / 24.0, "days") : (1, "h");
+            return size < 1 ? (60, "min")
+                : likely > 48 ? (1 / 24.0, "days")
+                : (1, "h");
         if (dimension == Dimension.Energy)
             return size >= 1000 ? (0.001, "MJ") : (1, "kJ");
         if (dimension == Dimension.Mass)

@@ -31,13 +31,22 @@ public static class NumberText
     /// <summary>No number that anybody types is longer.</summary>
     public const int Longest = 100;
 
-    /// <summary>Reads the number at the start of a text, in a time that grows with its length; a text of more than <see cref="Longest"/> characters is refused.</summary>
+    /// <summary>Reads the number at the start of a text, in a time that grows with its length; a text of more than <see cref="Longest"/>
+    /// characters is refused.</summary>
     /// <param name="unit">Of the example that a refusal gives.</param>
     /// <returns>The value and the index behind it, or the reason why there is none.</returns>
     public static (double Value, int End, Misread? Wrong) Read(string text, string unit = "g")
     {
         if (text.Length > Longest)
-            return (0, Longest, new(Longest, $"it has {text.Length} characters", $"a quantity has at most {Longest}: write a number and its unit, such as 12.5 {unit}"));
+            return (
+                0,
+                Longest,
+                new(
+                    Longest,
+                    $"it has {text.Length} characters",
+                    $"a quantity has at most {Longest}: write a number and its unit, such as 12.5 {unit}"
+                )
+            );
         var i = SkipBlanks(text, 0);
         var negative = false;
         if (i < text.Length && text[i] is '-' or '−' or '+')
@@ -46,7 +55,15 @@ public static class NumberText
             i = SkipBlanks(text, i + 1);
         }
         if (i >= text.Length || !(char.IsAsciiDigit(text[i]) || text[i] is '.' or ',' || Vulgar.ContainsKey(text[i])))
-            return (0, i, new(i, text.Trim().Length == 0 ? "nothing was typed" : $"'{text.Trim()}' does not start with a number", $"write a number and its unit, such as 12.5 {unit}"));
+            return (
+                0,
+                i,
+                new(
+                    i,
+                    text.Trim().Length == 0 ? "nothing was typed" : $"'{text.Trim()}' does not start with a number",
+                    $"write a number and its unit, such as 12.5 {unit}"
+                )
+            );
 
         var value = 0.0;
         if (!Vulgar.ContainsKey(text[i]))
@@ -68,7 +85,15 @@ public static class NumberText
             value += fraction;
             i = after;
         }
-        else if (next < text.Length && text[next] == '/' && next == i && value == Math.Floor(value) && ReadDigits(text, next + 1) is var (below, stop) && stop > next + 1 && below > 0)
+        else if (
+            next < text.Length
+            && text[next] == '/'
+            && next == i
+            && value == Math.Floor(value)
+            && ReadDigits(text, next + 1) is var (below, stop)
+            && stop > next + 1
+            && below > 0
+        )
         {
             value /= below;
             i = stop;
@@ -99,9 +124,18 @@ public static class NumberText
         }
         var digits = kept.ToString();
         if (commas == 1 && dots == 0 && digits.Length - digits.IndexOf(',') == 4 && digits.IndexOf(',') is > 0 and <= 3 && digits[0] != '0')
-            return (0, i, new(text.IndexOf(',', start), $"'{digits}' can be read two ways", $"write {digits.Replace(",", "")} or {digits.Replace(',', '.')}"));
+            return (
+                0,
+                i,
+                new(
+                    text.IndexOf(',', start),
+                    $"'{digits}' can be read two ways",
+                    $"write {digits.Replace(",", "")} or {digits.Replace(',', '.')}"
+                )
+            );
         if (commas > 0 && dots > 0)
-            digits = digits.LastIndexOf(',') > digits.LastIndexOf('.') ? digits.Replace(".", "").Replace(',', '.') : digits.Replace(",", "");
+            digits =
+                digits.LastIndexOf(',') > digits.LastIndexOf('.') ? digits.Replace(".", "").Replace(',', '.') : digits.Replace(",", "");
         else if (commas > 1)
             digits = digits.Replace(",", "");
         else
@@ -146,7 +180,9 @@ public static class NumberText
     }
 
     private static bool ThreeDigits(string text, int at) =>
-        at + 3 <= text.Length && text.AsSpan(at, 3).IndexOfAnyExceptInRange('0', '9') < 0 && (at + 3 == text.Length || !(char.IsAsciiDigit(text[at + 3]) || text[at + 3] == '/'));
+        at + 3 <= text.Length
+        && text.AsSpan(at, 3).IndexOfAnyExceptInRange('0', '9') < 0
+        && (at + 3 == text.Length || !(char.IsAsciiDigit(text[at + 3]) || text[at + 3] == '/'));
 
     internal static bool IsBlank(char c) => c is ' ' or '\u00A0' or '\u2009' or '\u202F' or '\t';
 

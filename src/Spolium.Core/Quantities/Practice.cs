@@ -16,10 +16,11 @@ public sealed record Practice(IReadOnlyDictionary<string, Practised> ByPrior)
 public readonly record struct Sight(double Value, double Sigma, bool Together = false);
 
 /// <summary>
-/// A prior moved by what was seen. The figure is normal on its scale (logarithm of a positive one, logit of a share), its mean and spread unknown: the
-/// conjugate normal–inverse-χ² of Gelman and others, Bayesian Data Analysis, 3.3, with the book value worth so many batches. A sight that is itself unsure
-/// counts for τ²/(τ² + u²) of a batch, τ being the spread of the book value. What was seen of several batches together moves the mean as much as if
-/// each had been seen, and leaves the spread as the book has it. With nothing seen the prediction is the book value.
+/// A prior moved by what was seen. The figure is normal on its scale (logarithm of a positive one, logit of a share), its mean and spread
+/// unknown: the conjugate normal–inverse-χ² of Gelman and others, Bayesian Data Analysis, 3.3, with the book value worth so many batches. A
+/// sight that is itself unsure counts for τ²/(τ² + u²) of a batch, τ being the spread of the book value. What was seen of several batches
+/// together moves the mean as much as if each had been seen, and leaves the spread as the book has it. With nothing seen the prediction is
+/// the book value.
 /// </summary>
 public static class Conjugate
 {
@@ -42,26 +43,29 @@ public static class Conjugate
     }
 
     /// <summary>A value on the scale of its prior.</summary>
-    public static double To(Prior prior, double value) => prior.Spread switch
-    {
-        Spread.Shift => value,
-        Spread.Fraction => Math.Log(Math.Clamp(value, 1e-6, 1 - 1e-6) / (1 - Math.Clamp(value, 1e-6, 1 - 1e-6))),
-        _ => Math.Log(Math.Max(value, 1e-9)),
-    };
+    public static double To(Prior prior, double value) =>
+        prior.Spread switch
+        {
+            Spread.Shift => value,
+            Spread.Fraction => Math.Log(Math.Clamp(value, 1e-6, 1 - 1e-6) / (1 - Math.Clamp(value, 1e-6, 1 - 1e-6))),
+            _ => Math.Log(Math.Max(value, 1e-9)),
+        };
 
     /// <summary>How much that scale moves with the value: carries a standard uncertainty over, to first order.</summary>
-    public static double Slope(Prior prior, double value) => prior.Spread switch
-    {
-        Spread.Shift => 1,
-        Spread.Fraction => 1 / (Math.Clamp(value, 1e-6, 1 - 1e-6) * (1 - Math.Clamp(value, 1e-6, 1 - 1e-6))),
-        _ => 1 / Math.Max(value, 1e-9),
-    };
+    public static double Slope(Prior prior, double value) =>
+        prior.Spread switch
+        {
+            Spread.Shift => 1,
+            Spread.Fraction => 1 / (Math.Clamp(value, 1e-6, 1 - 1e-6) * (1 - Math.Clamp(value, 1e-6, 1 - 1e-6))),
+            _ => 1 / Math.Max(value, 1e-9),
+        };
 
-    private static double From(Prior prior, double x) => prior.Spread switch
-    {
-        Spread.Shift => x,
-        Spread.Fraction => 1 / (1 + Math.Exp(-x)),
-        Spread.Excess => Math.Max(1, Math.Exp(x)),
-        _ => Math.Exp(x),
-    };
+    private static double From(Prior prior, double x) =>
+        prior.Spread switch
+        {
+            Spread.Shift => x,
+            Spread.Fraction => 1 / (1 + Math.Exp(-x)),
+            Spread.Excess => Math.Max(1, Math.Exp(x)),
+            _ => Math.Exp(x),
+        };
 }

@@ -9,16 +9,28 @@ public sealed record Prior(string Id, Triple Triple, Dimension Dimension, Spread
 /// <summary>The priors by id, and their draws for one owner (a lot or a batch).</summary>
 public static class Priors
 {
-    public static readonly IReadOnlyDictionary<string, Prior> ById = ReferenceTable.Read("priors.csv", r => new Prior(
-        r.Text("id"), new(r.Number("low"), r.Number("likely"), r.Number("high")), Constants.Of(r.Text("unit")), Enum.Parse<Spread>(r.Text("spread")),
-        r.Text("label"), r.Text("invented") == "yes", r.Source), "id").ToDictionary(p => p.Id);
+    public static readonly IReadOnlyDictionary<string, Prior> ById = ReferenceTable
+        .Read(
+            "priors.csv",
+            r => new Prior(
+                r.Text("id"),
+                new(r.Number("low"), r.Number("likely"), r.Number("high")),
+                Constants.Of(r.Text("unit")),
+                Enum.Parse<Spread>(r.Text("spread")),
+                r.Text("label"),
+                r.Text("invented") == "yes",
+                r.Source
+            ),
+            "id"
+        )
+        .ToDictionary(p => p.Id);
 
     /// <summary>The prior as a working: a named figure with its range and source.</summary>
     public static Working Prior(this Draws draws, string id) => draws.Once(id, static (d, i) =>
-    {
-        var p = ById[i];
-        return d.Practice.ByPrior.TryGetValue(i, out var own)
-            ? Working.Given(d.Spread(p.Id, own.Triple, p.Spread), p.Dimension, p.Label, own.Source).LearnedAs(i)
-            : Working.Given(d.Spread(p.Id, p.Triple, p.Spread), p.Dimension, p.Label, p.Source, p.Invented).LearnedAs(i);
-    });
+        {
+            var p = ById[i];
+            return d.Practice.ByPrior.TryGetValue(i, out var own)
+                ? Working.Given(d.Spread(p.Id, own.Triple, p.Spread), p.Dimension, p.Label, own.Source).LearnedAs(i)
+                : Working.Given(d.Spread(p.Id, p.Triple, p.Spread), p.Dimension, p.Label, p.Source, p.Invented).LearnedAs(i);
+        });
 }

@@ -27,7 +27,8 @@ public static partial class QuantityParser
         [Field.PH] = "pH",
     };
 
-    /// <summary>Reads a text such as "2,5 dwt". Negative amounts, shares above one and temperatures below −273.15 °C are nonsense and refused.</summary>
+    /// <summary>Reads a text such as "2,5 dwt". Negative amounts, shares above one and temperatures below −273.15 °C are nonsense and
+    /// refused.</summary>
     public static (TypedNumber? Number, Misread? Wrong) Read(string? text, Field field, double plusMinus = 0)
     {
         text ??= "";
@@ -40,32 +41,68 @@ public static partial class QuantityParser
         var typed = text[at..].Trim();
         var unit = typed.Length == 0 ? Units.Of(field, Default[field]) : Units.Find(field, typed);
         if (unit is null)
-            return (null, new(at, NumberText.Read(typed).Wrong is null ? $"two numbers stand in '{text.Trim()}'" : $"'{typed}' is not a unit of {Name(field)}", $"use one of {Units.Accepted(field)}"));
+            return (
+                null,
+                new(
+                    at,
+                    NumberText.Read(typed).Wrong is null
+                        ? $"two numbers stand in '{text.Trim()}'"
+                        : $"'{typed}' is not a unit of {Name(field)}",
+                    $"use one of {Units.Accepted(field)}"
+                )
+            );
         var value = unit.ToCore(number);
         if (Impossible(field, value) is { } reason)
             return (null, new(0, reason.Reason, reason.WayOut, new(text.Trim(), field, value, unit.Symbol)));
         return (new(text.Trim(), field, value, unit.Symbol, plusMinus > 0 ? plusMinus : value * unit.PlusMinusShare ?? 0), null);
     }
 
-    private static readonly Dictionary<string, double> Parts = new() { ["half"] = 1 / 2.0, ["a third"] = 1 / 3.0, ["two thirds"] = 2 / 3.0, ["a quarter"] = 1 / 4.0, ["three quarters"] = 3 / 4.0 };
+    private static readonly Dictionary<string, double> Parts = new()
+    {
+        ["half"] = 1 / 2.0,
+        ["a third"] = 1 / 3.0,
+        ["two thirds"] = 2 / 3.0,
+        ["a quarter"] = 1 / 4.0,
+        ["three quarters"] = 3 / 4.0,
+    };
 
     // "12 x 0.35 g": pieces that each weigh so much; "half full of 600 mL": a vessel of known size, by eye.
     private static (double Times, int From, double Share)? Several(string text) =>
         Pieces().Match(text) is { Success: true } many ? (double.Parse(many.Groups[1].Value, CultureInfo.InvariantCulture), many.Length, 0)
-        : PartFull().Match(text) is { Success: true } part ? (Parts[part.Groups[1].Value.ToLowerInvariant()], part.Length, Constants.Get("part-full-plus-minus").Likely) : null;
+        : PartFull().Match(text) is { Success: true } part
+            ? (Parts[part.Groups[1].Value.ToLowerInvariant()], part.Length, Constants.Get("part-full-plus-minus").Likely)
+        : null;
 
-    private static (TypedNumber? Number, Misread? Wrong) Times(string text, double times, int from, double share, Field field, double plusMinus)
+    private static (TypedNumber? Number, Misread? Wrong) Times(
+        string text,
+        double times,
+        int from,
+        double share,
+        Field field,
+        double plusMinus
+    )
     {
         var (one, wrong) = Read(text[from..], field);
         if (one is null)
             return (null, wrong! with { Position = wrong.Position + from });
-        return (one with { Text = text.Trim(), Value = times * one.Value, PlusMinus = plusMinus > 0 ? plusMinus : Math.Max(times * one.PlusMinus, share * times * one.Value) }, null);
+        return (
+            one with
+            {
+                Text = text.Trim(),
+                Value = times * one.Value,
+                PlusMinus = plusMinus > 0 ? plusMinus : Math.Max(times * one.PlusMinus, share * times * one.Value),
+            },
+            null
+        );
     }
 
     [GeneratedRegex(@"^\s*([0-9]{1,4})\s*[x×*]\s*(?=[0-9.,½¼¾])", RegexOptions.IgnoreCase)]
     private static partial Regex Pieces();
 
-    [GeneratedRegex(@"^\s*(half|a third|two thirds|a quarter|three quarters)\s+(?:full\s+)?of\s+(?:an?\s+)?(?=[0-9.,½¼¾])", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"^\s*(half|a third|two thirds|a quarter|three quarters)\s+(?:full\s+)?of\s+(?:an?\s+)?(?=[0-9.,½¼¾])",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex PartFull();
 
     /// <summary>"2.5 pennyweights = 3.888 g": the reading in full words, with the core's unit where it differs.</summary>
@@ -78,7 +115,10 @@ public static partial class QuantityParser
         // What was measured by spoon, cup or eye says how little it says.
         var rough = typed.Field is Field.Mass or Field.Volume or Field.Length && typed.Value > 0 && typed.PlusMinus >= 0.02 * typed.Value;
         var spread = rough ? $" ± {Plain(Math.Round(typed.PlusMinus / typed.Value * 100))} %" : "";
-        return core == unit ? words + spread : $"{words} = {Plain(typed.Field == Field.Temperature ? Math.Round(typed.Value, 1) : core.FromCore(typed.Value))} {core.Symbol}{spread}";
+        return core == unit
+            ? words + spread
+            : $"{words} = {Plain(typed.Field == Field.Temperature ? Math.Round(typed.Value, 1) : core.FromCore(typed.Value))} "
+                + $"{core.Symbol}{spread}";
     }
 
     private static string Plain(double x) => FigureText.Number(x, x == 0 ? 0 : Math.Clamp(Trimmed(x), 0, 6));
@@ -92,31 +132,36 @@ public static partial class QuantityParser
         return decimals;
     }
 
-    private static (string Reason, string WayOut)? Impossible(Field field, double value) => field switch
-    {
-        Field.Temperature when value < -273.15 => ("it is colder than anything can be", "check the sign and the unit"),
-        Field.Temperature => null,
-        _ when value < 0 => ($"{Name(field)} cannot be negative", "leave the minus sign out"),
-        Field.Share or Field.Fineness when value > 1 + 1e-12 => ("it is more than the whole", field == Field.Share ? "a share is at most 100 %" : "fineness is at most 1000 ‰, 100 % or 24 karat"),
-        _ => null,
-    };
+    private static (string Reason, string WayOut)? Impossible(Field field, double value) =>
+        field switch
+        {
+            Field.Temperature when value < -273.15 => ("it is colder than anything can be", "check the sign and the unit"),
+            Field.Temperature => null,
+            _ when value < 0 => ($"{Name(field)} cannot be negative", "leave the minus sign out"),
+            Field.Share or Field.Fineness when value > 1 + 1e-12 => (
+                "it is more than the whole",
+                field == Field.Share ? "a share is at most 100 %" : "fineness is at most 1000 ‰, 100 % or 24 karat"
+            ),
+            _ => null,
+        };
 
-    private static string Name(Field field) => field switch
-    {
-        Field.Mass => "mass",
-        Field.Volume => "volume",
-        Field.Temperature => "temperature",
-        Field.Share => "a share",
-        Field.Fineness => "fineness",
-        Field.Substance => "amount of substance",
-        Field.Concentration => "concentration",
-        Field.Molarity => "molarity",
-        Field.Density => "density",
-        Field.Length => "thickness",
-        Field.Money => "a price",
-        Field.Baume => "degrees Baumé",
-        Field.Gravity => "specific gravity",
-        Field.PH => "pH",
-        _ => "time",
-    };
+    private static string Name(Field field) =>
+        field switch
+        {
+            Field.Mass => "mass",
+            Field.Volume => "volume",
+            Field.Temperature => "temperature",
+            Field.Share => "a share",
+            Field.Fineness => "fineness",
+            Field.Substance => "amount of substance",
+            Field.Concentration => "concentration",
+            Field.Molarity => "molarity",
+            Field.Density => "density",
+            Field.Length => "thickness",
+            Field.Money => "a price",
+            Field.Baume => "degrees Baumé",
+            Field.Gravity => "specific gravity",
+            Field.PH => "pH",
+            _ => "time",
+        };
 }

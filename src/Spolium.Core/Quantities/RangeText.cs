@@ -11,7 +11,15 @@ public static partial class RangeText
     public static (TypedNumber Low, TypedNumber Likely, TypedNumber High, Misread? Wrong) Read(string? text, Field field)
     {
         if (text?.Length > Longest)
-            return Bad(text[..NumberText.Longest], field, new(Longest, $"it has {text.Length} characters", $"a range has at most {Longest}: write low–high or low–likely–high with a unit"));
+            return Bad(
+                text[..NumberText.Longest],
+                field,
+                new(
+                    Longest,
+                    $"it has {text.Length} characters",
+                    $"a range has at most {Longest}: write low–high or low–likely–high with a unit"
+                )
+            );
         var parts = Between().Split(text?.Trim() ?? "");
         if (parts.Length > 3)
             return Bad(text, field, new(0, "more than three numbers", "write low–high or low–likely–high"));
@@ -27,7 +35,10 @@ public static partial class RangeText
         var (low, high) = (numbers[0], numbers[^1]);
         if (low.Value > high.Value || numbers.Count == 3 && (numbers[1].Value < low.Value || numbers[1].Value > high.Value))
             return Bad(text, field, new(0, "low, likely and high must rise", "write the smaller number first"));
-        var likely = numbers.Count == 3 ? numbers[1] : numbers.Count == 1 ? low : low with { Text = text!.Trim(), Value = (low.Value + high.Value) / 2 };
+        var likely =
+            numbers.Count == 3 ? numbers[1]
+            : numbers.Count == 1 ? low
+            : low with { Text = text!.Trim(), Value = (low.Value + high.Value) / 2 };
         return (low, likely, high, null);
     }
 

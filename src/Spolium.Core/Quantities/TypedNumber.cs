@@ -7,7 +7,16 @@ namespace Spolium.Core.Quantities;
 /// <param name="Text">What was typed, to the letter.</param>
 /// <param name="Value">In the core's unit of the field (g, mL, °C, share of one, mol, g/L, mol/L, µm, h).</param>
 /// <param name="PlusMinus">The instrument's ±, in the same unit, taken as 1.645 standard uncertainties; 0 when none is known.</param>
-public sealed record TypedNumber(string Text, Field Field, double Value, string Unit, double PlusMinus = 0, string? Instrument = null, string? Vessel = null, bool Gross = false)
+public sealed record TypedNumber(
+    string Text,
+    Field Field,
+    double Value,
+    string Unit,
+    double PlusMinus = 0,
+    string? Instrument = null,
+    string? Vessel = null,
+    bool Gross = false
+)
 {
     /// <summary>Standard uncertainty in the core's unit.</summary>
     public double Sigma => PlusMinus / Draws.Z95;

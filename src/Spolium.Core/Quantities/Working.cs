@@ -3,7 +3,18 @@ using System.Globalization;
 namespace Spolium.Core.Quantities;
 
 /// <summary>How a node of a working came about.</summary>
-public enum Step { Given, Sum, Difference, Product, Quotient, Least, Greatest, Decay, Reckoned }
+public enum Step
+{
+    Given,
+    Sum,
+    Difference,
+    Product,
+    Quotient,
+    Least,
+    Greatest,
+    Decay,
+    Reckoned,
+}
 
 /// <summary>A small table beside a figure that was reckoned step by step (such as the share of brown gas).</summary>
 public sealed record WorkingTable(IReadOnlyList<string> Heads, IReadOnlyList<IReadOnlyList<double>> Rows);
@@ -38,7 +49,10 @@ public sealed class Working
     public bool Guess { get; private init; }
 
     /// <summary>True when a guess of Spolium's is anywhere among what the figure rests on.</summary>
-    public bool RestsOnGuess { get => field || Guess; }
+    public bool RestsOnGuess
+    {
+        get => field || Guess;
+    }
 
     /// <summary>How an exact number is written, such as "4/3".</summary>
     public string? Text { get; private init; }
@@ -55,30 +69,83 @@ public sealed class Working
     public Interval Range => Amount.Range;
 
     public static Working Given(Amount amount, Dimension dimension, string label, string source, bool guess = false) =>
-        new(amount, dimension, Step.Given, []) { Label = label, Source = source, Guess = guess };
+        new(amount, dimension, Step.Given, [])
+        {
+            Label = label,
+            Source = source,
+            Guess = guess,
+        };
 
-    public static Working Given(double value, Dimension dimension, string label, string source) => Given(Amount.Certain(value), dimension, label, source);
+    public static Working Given(double value, Dimension dimension, string label, string source) =>
+        Given(Amount.Certain(value), dimension, label, source);
 
     /// <summary>An exact number of a formula (a coefficient, a conversion), shown as it is written.</summary>
     public static Working Exact(double value, string? text = null, Dimension dimension = default) =>
-        new(Amount.Certain(value), dimension, Step.Given, []) { Text = text ?? (dimension == Dimension.None && value == Math.Floor(value) && Math.Abs(value) < 1e6 ? value.ToString(CultureInfo.InvariantCulture) : null) };
+        new(Amount.Certain(value), dimension, Step.Given, [])
+        {
+            Text = text
+                ?? (
+                    dimension == Dimension.None && value == Math.Floor(value) && Math.Abs(value) < 1e6
+                        ? value.ToString(CultureInfo.InvariantCulture)
+                        : null
+                ),
+        };
 
     public static Working Zero(Dimension dimension) => Exact(0, null, dimension);
 
     /// <summary>A figure that is reckoned by iteration; its parts and a small table stand for the formula.</summary>
-    public static Working Reckoned(Amount amount, Dimension dimension, string label, IReadOnlyList<Working> parts, WorkingTable? table = null, string? source = null) =>
-        new(amount, dimension, Step.Reckoned, parts) { Label = label, Table = table, Source = source };
+    public static Working Reckoned(
+        Amount amount,
+        Dimension dimension,
+        string label,
+        IReadOnlyList<Working> parts,
+        WorkingTable? table = null,
+        string? source = null
+    ) =>
+        new(amount, dimension, Step.Reckoned, parts)
+        {
+            Label = label,
+            Table = table,
+            Source = source,
+        };
 
     /// <summary>The same figure under a name that a reader knows it by.</summary>
     public Working Named(string label, string? source = null) =>
-        new(Amount, Dimension, Step, Parts) { Label = label, Source = source ?? Source, Guess = Guess, Text = Text, Table = Table, Unit = Unit, Prior = Prior };
+        new(Amount, Dimension, Step, Parts)
+        {
+            Label = label,
+            Source = source ?? Source,
+            Guess = Guess,
+            Text = Text,
+            Table = Table,
+            Unit = Unit,
+            Prior = Prior,
+        };
 
     internal Working LearnedAs(string prior) =>
-        new(Amount, Dimension, Step, Parts) { Label = Label, Source = Source, Guess = Guess, Text = Text, Table = Table, Unit = Unit, Prior = prior };
+        new(Amount, Dimension, Step, Parts)
+        {
+            Label = Label,
+            Source = Source,
+            Guess = Guess,
+            Text = Text,
+            Table = Table,
+            Unit = Unit,
+            Prior = prior,
+        };
 
     /// <summary>The same figure with a unit of its own to be shown in.</summary>
     public Working In(string unit) =>
-        new(Amount, Dimension, Step, Parts) { Label = Label, Source = Source, Guess = Guess, Text = Text, Table = Table, Unit = unit, Prior = Prior };
+        new(Amount, Dimension, Step, Parts)
+        {
+            Label = Label,
+            Source = Source,
+            Guess = Guess,
+            Text = Text,
+            Table = Table,
+            Unit = unit,
+            Prior = Prior,
+        };
 
     /// <summary>A share of one, shown in per cent.</summary>
     public Working Percent(string label) => (this * Exact(100, "100 %")).Named(label).In("%");
@@ -109,9 +176,10 @@ public sealed class Working
         new(Amount.Share(part.Amount, whole.Amount), part.Dimension / whole.Dimension, Step.Quotient, [part, whole]);
 
     /// <summary>e^(−a) for a bare number a.</summary>
-    public static Working Decay(Working a) => a.Dimension == Dimension.None
-        ? new(Amount.Exp(Amount.Zero - a.Amount), Dimension.None, Step.Decay, [a])
-        : throw new DimensionException(a.Dimension, Dimension.None);
+    public static Working Decay(Working a) =>
+        a.Dimension == Dimension.None
+            ? new(Amount.Exp(Amount.Zero - a.Amount), Dimension.None, Step.Decay, [a])
+            : throw new DimensionException(a.Dimension, Dimension.None);
 
     /// <summary>The sum of all, or nothing of that dimension; parts that are exactly nothing are left out.</summary>
     public static Working Sum(IEnumerable<Working> all, Dimension dimension)
@@ -143,4 +211,5 @@ public sealed class Working
 }
 
 /// <summary>Two figures met that cannot be added: a fault of the formula, never of what a user typed.</summary>
-public sealed class DimensionException(Dimension a, Dimension b) : InvalidOperationException($"'{a}' and '{b}' cannot be added or compared.");
+public sealed class DimensionException(Dimension a, Dimension b)
+    : InvalidOperationException($"'{a}' and '{b}' cannot be added or compared.");

@@ -4,7 +4,16 @@ namespace Spolium.Core.Quantities;
 /// <param name="Depth">0 for the figure itself, one more for each step down.</param>
 /// <param name="Guess">A guess of Spolium's, until the shop's own batches speak.</param>
 /// <param name="Prior">Id of the prior that it is; null for other figures.</param>
-public sealed record WorkingLine(int Depth, string Label, string Formula, string Figure, string? Source, bool Guess, WorkingTable? Table, string? Prior = null);
+public sealed record WorkingLine(
+    int Depth,
+    string Label,
+    string Formula,
+    string Figure,
+    string? Source,
+    bool Guess,
+    WorkingTable? Table,
+    string? Prior = null
+);
 
 /// <summary>Figures whose working is kept already, by name and value.</summary>
 public sealed class WorkingsKept
@@ -15,8 +24,8 @@ public sealed class WorkingsKept
 }
 
 /// <summary>
-/// Prints a working: from the figure down to the named figures and rows of data that it rests on. What stands unnamed inside a formula and is itself long
-/// (what is left of an ion after ten reactions) is a line of its own, so that every line can be read.
+/// Prints a working: from the figure down to the named figures and rows of data that it rests on. What stands unnamed inside a formula and
+/// is itself long (what is left of an ion after ten reactions) is a line of its own, so that every line can be read.
 /// </summary>
 public sealed class WorkingText
 {
@@ -32,7 +41,8 @@ public sealed class WorkingText
     private WorkingText(WorkingsKept kept) => this.kept = kept;
 
     /// <summary>All lines of a working, each named figure once, in the order in which a reader meets them.</summary>
-    /// <param name="kept">Figures whose own working stands elsewhere already: they have a line, and nothing below it. Those that are told here join them.</param>
+    /// <param name="kept">Figures whose own working stands elsewhere already: they have a line, and nothing below it. Those that are told
+    /// here join them.</param>
     public static IReadOnlyList<WorkingLine> Lines(Working root, WorkingsKept? kept = null)
     {
         var text = new WorkingText(kept ?? new());
@@ -47,7 +57,18 @@ public sealed class WorkingText
             return;
         if (depth > 0 && node.Parts.Count > 0 && kept.Keys.Contains((Name(node), node.Likely)))
         {
-            lines.Add(new(depth, Name(node), "", FigureText.WithRange(node), node.Source ?? "its own working stands beside this one, or with an earlier step", node.RestsOnGuess, null, node.Prior));
+            lines.Add(
+                new(
+                    depth,
+                    Name(node),
+                    "",
+                    FigureText.WithRange(node),
+                    node.Source ?? "its own working stands beside this one, or with an earlier step",
+                    node.RestsOnGuess,
+                    null,
+                    node.Prior
+                )
+            );
             return;
         }
         var formula = node.Step == Step.Given ? "" : Formula(node, true, 0);
@@ -66,15 +87,17 @@ public sealed class WorkingText
 
     private bool HasOwnLine(Working part) => part.Label is not null || Size(part) > Longest;
 
-    internal static string Name(Working node) => node.Label ?? node.Step switch
-    {
-        Step.Sum => "the sum",
-        Step.Difference => "what is left",
-        Step.Product => "the product",
-        Step.Quotient => "the quotient",
-        Step.Given => "",
-        _ => "in between",
-    };
+    internal static string Name(Working node) =>
+        node.Label
+        ?? node.Step switch
+        {
+            Step.Sum => "the sum",
+            Step.Difference => "what is left",
+            Step.Product => "the product",
+            Step.Quotient => "the quotient",
+            Step.Given => "",
+            _ => "in between",
+        };
 
     private IEnumerable<Working> OwnLines(Working node)
     {

@@ -9,31 +9,58 @@ namespace Spolium.Core.Reagents;
 public static class BottlePours
 {
     /// <summary>The strength as it is believed, keyed by this bottle so that all its doses share one error.</summary>
-    public static Working StrengthIn(this Bottle bottle, Draws draws) => draws.Once($"strength {bottle.Id} {bottle.Strength.Value:R} {bottle.PlusMinus:R} {string.Join(' ', bottle.Parts?.Select(p => $"{p.Share:R} {p.Bottle.Strength.Value:R}") ?? [])}", (d, _) => bottle.MakeStrength(d));
+    public static Working StrengthIn(this Bottle bottle, Draws draws) =>
+        draws.Once(
+            $"strength {bottle.Id} {bottle.Strength.Value:R} {bottle.PlusMinus:R} "
+                + $"{string.Join(' ', bottle.Parts?.Select(p => $"{p.Share:R} {p.Bottle.Strength.Value:R}") ?? [])}",
+            (d, _) => bottle.MakeStrength(d)
+        );
 
     private static Working MakeStrength(this Bottle bottle, Draws draws)
     {
         if (bottle.Parts is not null)
-            return Working.Sum(bottle.Parts.Select(p => p.Bottle.StrengthIn(draws) * Working.Exact(p.Share, $"{FigureText.Number(p.Share * 100, 1)} %")), Dimension.None).Named($"strength of {bottle.Id}");
+            return Working
+                .Sum(
+                    bottle.Parts.Select(p =>
+                        p.Bottle.StrengthIn(draws) * Working.Exact(p.Share, $"{FigureText.Number(p.Share * 100, 1)} %")
+                    ),
+                    Dimension.None
+                )
+                .Named($"strength of {bottle.Id}");
         if (bottle.Strength.Value >= 1)
             return Working.Given(1, Dimension.None, $"strength of {bottle.Id}", "pure");
         var name = $"strength of {bottle.Id} ({bottle.Label})";
         // Drawn by the bottle, not by the batch: two batches poured from one bottle share its error.
         var own = draws.Of("bottle " + bottle.Id);
         if (bottle.PlusMinus > 0)
-            return Working.Given(Below1(own.Reading("strength", bottle.Strength.Value, bottle.PlusMinus / Draws.Z95)), Dimension.None, name, bottle.Known);
+            return Working.Given(
+                Below1(own.Reading("strength", bottle.Strength.Value, bottle.PlusMinus / Draws.Z95)),
+                Dimension.None,
+                name,
+                bottle.Known
+            );
         var label = Priors.ById["label-strength"];
         var shift = own.Spread("strength", label.Triple, label.Spread);
-        return Working.Given(Below1(Amount.Certain(bottle.Strength.Value) + shift), Dimension.None, name, $"{bottle.Known}; {label.Label}, {label.Source}", true);
+        return Working.Given(
+            Below1(Amount.Certain(bottle.Strength.Value) + shift),
+            Dimension.None,
+            name,
+            $"{bottle.Known}; {label.Label}, {label.Source}",
+            true
+        );
     }
 
     private static Amount Below1(Amount a) => Amount.Least(a, Amount.Certain(1));
 
     /// <summary>Millilitres of so many grams; null for a solid.</summary>
-    public static Working? Volume(this Bottle bottle, Working grams) => bottle.DensityGPerMl is { } d ? grams / Working.Given(d, Dimension.Density, $"density of {bottle.Id}", $"goes with its strength: {bottle.Known}") : null;
+    public static Working? Volume(this Bottle bottle, Working grams) =>
+        bottle.DensityGPerMl is { } d
+            ? grams / Working.Given(d, Dimension.Density, $"density of {bottle.Id}", $"goes with its strength: {bottle.Known}")
+            : null;
 
     /// <summary>Moles of the substance in so many grams from the bottle.</summary>
-    public static Working MolesIn(this Bottle bottle, Working grams, Draws draws) => Molar.Moles(grams * bottle.StrengthIn(draws), bottle.Formula);
+    public static Working MolesIn(this Bottle bottle, Working grams, Draws draws) =>
+        Molar.Moles(grams * bottle.StrengthIn(draws), bottle.Formula);
 
     /// <summary>Pours so many grams into a charge: the substance, and the water or what else the bottle holds.</summary>
     public static Charge PourInto(this Bottle bottle, Charge charge, Working grams, Draws draws)

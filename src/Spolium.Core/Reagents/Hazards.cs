@@ -8,8 +8,19 @@ public sealed record Hazards(string Substance, string Signal, string Statements,
 {
     private sealed record Row(string Formula, double From, double To, Hazards Marks);
 
-    private static readonly ILookup<string, Row> ByFormula = ReferenceTable.Read("hazards.csv", r => new Row(r.Text("formula"), r.NumberOrNone("from_percent") ?? 0, r.NumberOrNone("to_percent") ?? 100,
-        new(r.Text("substance"), r.Text("signal_word"), r.Text("statements"), r.Source)), "substance").Where(r => r.Formula.Length > 0).ToLookup(r => r.Formula);
+    private static readonly ILookup<string, Row> ByFormula = ReferenceTable
+        .Read(
+            "hazards.csv",
+            r => new Row(
+                r.Text("formula"),
+                r.NumberOrNone("from_percent") ?? 0,
+                r.NumberOrNone("to_percent") ?? 100,
+                new(r.Text("substance"), r.Text("signal_word"), r.Text("statements"), r.Source)
+            ),
+            "substance"
+        )
+        .Where(r => r.Formula.Length > 0)
+        .ToLookup(r => r.Formula);
 
     /// <summary>The marks, or null where the table has none for this substance and strength.</summary>
     public static Hazards? Of(string formula, double percent) =>

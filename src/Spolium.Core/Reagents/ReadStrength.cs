@@ -14,6 +14,12 @@ public static class ReadStrength
     public static StrengthTest AsTest(this StrengthFound found, string how, IReadOnlyList<TypedNumber> readings)
     {
         var strength = found.Believed ?? throw new ArgumentException("The readings gave no strength.", nameof(found));
-        return new(strength.Likely, strength.Range.Width / 2, DensityTable.BySolute[found.Solute].Density(strength.Likely * 100, RoomC), how, readings);
+        return new(
+            strength.Likely,
+            strength.Range.Width / 2,
+            DensityTable.BySolute[found.Solute].Density(strength.Likely * 100, RoomC),
+            how,
+            readings
+        );
     }
 }

@@ -13,11 +13,43 @@ namespace Spolium.Core.Reagents;
 /// <param name="Test">The look-alike test; empty where none is needed.</param>
 /// <param name="ChloridePpm">Of waters; null for all others.</param>
 /// <param name="Refused">No place on this shelf (hydrofluoric acid).</param>
-public sealed record ReagentForm(string Id, string Name, string Formula, string Family, bool Liquid, Triple Percent, bool Trade, string Additives, string Test, string Care, bool Reducing, double? ChloridePpm, bool Refused, string Source)
+public sealed record ReagentForm(
+    string Id,
+    string Name,
+    string Formula,
+    string Family,
+    bool Liquid,
+    Triple Percent,
+    bool Trade,
+    string Additives,
+    string Test,
+    string Care,
+    bool Reducing,
+    double? ChloridePpm,
+    bool Refused,
+    string Source
+)
 {
-    public static readonly IReadOnlyList<ReagentForm> All = ReferenceTable.Read("reagent-forms.csv", r => new ReagentForm(
-        r.Text("id"), r.Text("name"), r.Text("formula"), r.Text("family"), r.Text("state") == "liquid", new(r.Number("low"), r.Number("likely"), r.Number("high")),
-        r.Text("trade") == "yes", r.Text("additives"), r.Text("test"), r.Text("care"), r.Text("reducing") == "yes", r.NumberOrNone("chloride_ppm"), r.Text("refused") == "yes", r.Source), "id");
+    public static readonly IReadOnlyList<ReagentForm> All = ReferenceTable.Read(
+        "reagent-forms.csv",
+        r => new ReagentForm(
+            r.Text("id"),
+            r.Text("name"),
+            r.Text("formula"),
+            r.Text("family"),
+            r.Text("state") == "liquid",
+            new(r.Number("low"), r.Number("likely"), r.Number("high")),
+            r.Text("trade") == "yes",
+            r.Text("additives"),
+            r.Text("test"),
+            r.Text("care"),
+            r.Text("reducing") == "yes",
+            r.NumberOrNone("chloride_ppm"),
+            r.Text("refused") == "yes",
+            r.Source
+        ),
+        "id"
+    );
 
     private static readonly Dictionary<string, ReagentForm> ById = All.ToDictionary(f => f.Id);
 

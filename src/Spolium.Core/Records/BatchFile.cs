@@ -12,8 +12,19 @@ namespace Spolium.Core.Records;
 /// <param name="Lots">What makes its lots in a shop that has none of them, in order: received, and pooled where it was a pool.</param>
 /// <param name="Vessels">With their tares.</param>
 /// <param name="Entries">Of the batch's own stream, oldest first.</param>
-/// <param name="Plans">What its steps were begun with, by the hash that their entries hold; null in files of version 1, where the entries themselves have them.</param>
-public sealed record BatchFile(string Schema, int Version, IReadOnlyDictionary<string, string> Units, string BatchId, string Code, IReadOnlyList<EntryBody> Lots, IReadOnlyList<VesselNamed> Vessels, IReadOnlyList<Entry> Entries, IReadOnlyDictionary<string, FrozenPlan>? Plans = null)
+/// <param name="Plans">What its steps were begun with, by the hash that their entries hold; null in files of version 1, where the entries
+/// themselves have them.</param>
+public sealed record BatchFile(
+    string Schema,
+    int Version,
+    IReadOnlyDictionary<string, string> Units,
+    string BatchId,
+    string Code,
+    IReadOnlyList<EntryBody> Lots,
+    IReadOnlyList<VesselNamed> Vessels,
+    IReadOnlyList<Entry> Entries,
+    IReadOnlyDictionary<string, FrozenPlan>? Plans = null
+)
 {
     public const string Name = "spolium-batch";
     public const int Latest = 2;
@@ -42,7 +53,11 @@ public sealed record BatchFile(string Schema, int Version, IReadOnlyDictionary<s
         try
         {
             using var document = JsonDocument.Parse(text);
-            if (document.RootElement.ValueKind != JsonValueKind.Object || !document.RootElement.TryGetProperty("schema", out var schema) || schema.GetString() != Name)
+            if (
+                document.RootElement.ValueKind != JsonValueKind.Object
+                || !document.RootElement.TryGetProperty("schema", out var schema)
+                || schema.GetString() != Name
+            )
                 throw new FormatException("it is not a batch that Spolium gave out");
             if (!document.RootElement.TryGetProperty("version", out var version) || version.GetInt32() is < 1 or > Latest)
                 throw new FormatException("it was written by a newer version of Spolium");

@@ -15,7 +15,16 @@ public sealed record BottleShare(Bottle Bottle, double Share);
 /// <param name="PlusMinus">± of the strength as a fraction, 1.645 standard uncertainties; 0 takes the guess for labels.</param>
 /// <param name="Known">How the strength is known.</param>
 /// <param name="Parts">The real bottles, where one is not enough; their strengths are poured together.</param>
-public sealed record Bottle(string Id, string Name, string Formula, MassFraction Strength, double? DensityGPerMl, double PlusMinus = 0, string Known = "typed on the bottle", IReadOnlyList<BottleShare>? Parts = null)
+public sealed record Bottle(
+    string Id,
+    string Name,
+    string Formula,
+    MassFraction Strength,
+    double? DensityGPerMl,
+    double PlusMinus = 0,
+    string Known = "typed on the bottle",
+    IReadOnlyList<BottleShare>? Parts = null
+)
 {
     /// <summary>Several bottles that are poured into one dose, one after the other.</summary>
     /// <exception cref="ArgumentException">There are no parts.</exception>
@@ -26,8 +35,19 @@ public sealed record Bottle(string Id, string Name, string Formula, MassFraction
         var all = parts.Sum(p => p.Share);
         List<BottleShare> shares = [.. parts.Select(p => p with { Share = p.Share / all })];
         var strength = Math.Min(1, shares.Sum(p => p.Share * p.Bottle.Strength.Value));
-        double? density = shares.All(p => p.Bottle.DensityGPerMl is > 0) ? 1 / shares.Sum(p => p.Share / p.Bottle.DensityGPerMl!.Value) : null;
-        return new(string.Join(" + ", shares.Select(p => p.Bottle.Id).Distinct()), parts[0].Bottle.Name, parts[0].Bottle.Formula, new(strength), density, 0, "poured together", shares);
+        double? density = shares.All(p => p.Bottle.DensityGPerMl is > 0)
+            ? 1 / shares.Sum(p => p.Share / p.Bottle.DensityGPerMl!.Value)
+            : null;
+        return new(
+            string.Join(" + ", shares.Select(p => p.Bottle.Id).Distinct()),
+            parts[0].Bottle.Name,
+            parts[0].Bottle.Formula,
+            new(strength),
+            density,
+            0,
+            "poured together",
+            shares
+        );
     }
 
     /// <summary>The real bottles of this one: itself, or its parts.</summary>
@@ -36,5 +56,8 @@ public sealed record Bottle(string Id, string Name, string Formula, MassFraction
     public bool IsLiquid => DensityGPerMl is not null;
 
     /// <summary>"nitric acid 68 %"</summary>
-    public string Label => Strength.Value >= 1 ? Name : $"{Name} {FigureText.Number(Strength.Percent, Strength.Percent % 1 == 0 ? 0 : 1)}{FigureText.ThinSpace}%";
+    public string Label =>
+        Strength.Value >= 1
+            ? Name
+            : $"{Name} {FigureText.Number(Strength.Percent, Strength.Percent % 1 == 0 ? 0 : 1)}{FigureText.ThinSpace}%";
 }

@@ -3,7 +3,15 @@ using Spolium.Core.Quantities;
 namespace Spolium.Core.Records;
 
 /// <summary>What a step is tried on: metal, a cake of silver chloride, or a liquor by what holds its metals.</summary>
-public enum ChargeKind { Metal, SilverChloride, Nitrate, Chloride, Sulphate, Fixer }
+public enum ChargeKind
+{
+    Metal,
+    SilverChloride,
+    Nitrate,
+    Chloride,
+    Sulphate,
+    Fixer,
+}
 
 /// <summary>Grams of one metal, low, likely and high.</summary>
 public sealed record SpecLine(string Element, TypedNumber Low, TypedNumber Likely, TypedNumber High)
@@ -17,5 +25,13 @@ public sealed record SpecLine(string Element, TypedNumber Low, TypedNumber Likel
 public sealed record ChargeSpec(ChargeKind Kind, IReadOnlyList<SpecLine> Lines, TypedNumber? Volume = null, TypedNumber? FreeAcid = null)
 {
     /// <summary>What holds the metals of a liquor; null for a solid.</summary>
-    public LiquorKind? Liquor => Kind switch { ChargeKind.Nitrate => LiquorKind.Nitrate, ChargeKind.Chloride => LiquorKind.Chloride, ChargeKind.Sulphate => LiquorKind.Sulphate, ChargeKind.Fixer => LiquorKind.Fixer, _ => null };
+    public LiquorKind? Liquor =>
+        Kind switch
+        {
+            ChargeKind.Nitrate => LiquorKind.Nitrate,
+            ChargeKind.Chloride => LiquorKind.Chloride,
+            ChargeKind.Sulphate => LiquorKind.Sulphate,
+            ChargeKind.Fixer => LiquorKind.Fixer,
+            _ => null,
+        };
 }

@@ -3,7 +3,13 @@ using Spolium.Core.Quantities;
 namespace Spolium.Core.Records;
 
 /// <summary>What holds the metals of a liquor.</summary>
-public enum LiquorKind { Nitrate, Chloride, Sulphate, Fixer }
+public enum LiquorKind
+{
+    Nitrate,
+    Chloride,
+    Sulphate,
+    Fixer,
+}
 
 /// <summary>What a line of content is a share of.</summary>
 public enum ContentOf
@@ -32,12 +38,19 @@ public sealed record ContentLine(string Element, TypedNumber Low, TypedNumber Li
 }
 
 /// <summary>
-/// What is believed to be in a lot. Lines of the whole are drawn first, and the part that some lines are a share of; lines of the rest share
-/// what they leave, and the balance takes what is then left; without a balance that part is carried as unknown.
+/// What is believed to be in a lot. Lines of the whole are drawn first, and the part that some lines are a share of; lines of the rest
+/// share what they leave, and the balance takes what is then left; without a balance that part is carried as unknown.
 /// </summary>
 /// <param name="Balance">Element that makes up the rest, or null when the rest is not known.</param>
 /// <param name="Liquor">What holds the metals of a liquor; null for a solid, and for a liquor that nobody knows.</param>
 /// <param name="FreeAcid">Of a liquor, mol/L.</param>
 /// <param name="Marks">What it may hold beside its metals ("beryllium", "cyanide"): feed gates go by them.</param>
 /// <param name="Part">The part that lines of a part are a share of; null where there are none.</param>
-public sealed record Content(IReadOnlyList<ContentLine> Lines, string? Balance, LiquorKind? Liquor = null, TypedNumber? FreeAcid = null, IReadOnlyList<string>? Marks = null, ContentPart? Part = null);
+public sealed record Content(
+    IReadOnlyList<ContentLine> Lines,
+    string? Balance,
+    LiquorKind? Liquor = null,
+    TypedNumber? FreeAcid = null,
+    IReadOnlyList<string>? Marks = null,
+    ContentPart? Part = null
+);

@@ -11,7 +11,14 @@ public sealed record StreamVersion(string Stream, long Version);
 /// <param name="OccurredAt">When it happened; may be earlier than when it was written.</param>
 /// <param name="RecordedAt">When it was written.</param>
 /// <param name="By">Initials.</param>
-public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, DateTimeOffset OccurredAt, DateTimeOffset RecordedAt, string By, EntryBody Body)
+public sealed record Entry(
+    string Id,
+    IReadOnlyList<StreamVersion> Streams,
+    DateTimeOffset OccurredAt,
+    DateTimeOffset RecordedAt,
+    string By,
+    EntryBody Body
+)
 {
     /// <summary>Its place among all entries; given when it is written, and no part of what is written.</summary>
     [JsonIgnore]
@@ -52,14 +59,15 @@ public sealed record Entry(string Id, IReadOnlyList<StreamVersion> Streams, Date
     public static string BottleStream(string bottleId) => "bottle:" + bottleId;
 
     /// <summary>The stream of what a batch is fed from.</summary>
-    public static string FeedStream(Feed feed) => feed.From switch
-    {
-        FeedFrom.Lot => LotStream(feed.Id),
-        FeedFrom.Pool => PoolStream(feed.Id),
-        FeedFrom.Bottle => BottleStream(feed.Id),
-        // "26-01/4-clear/filter"
-        _ => BatchStream(feed.Id.Split('/')[0]),
-    };
+    public static string FeedStream(Feed feed) =>
+        feed.From switch
+        {
+            FeedFrom.Lot => LotStream(feed.Id),
+            FeedFrom.Pool => PoolStream(feed.Id),
+            FeedFrom.Bottle => BottleStream(feed.Id),
+            // "26-01/4-clear/filter"
+            _ => BatchStream(feed.Id.Split('/')[0]),
+        };
 }
 
 /// <summary>What an entry says. The set is closed: every kind stands in <see cref="EntryKinds"/>, and the folds know them all.</summary>

@@ -9,7 +9,10 @@ namespace Spolium.Core.Records;
 
 /// <summary>The journal holds an entry that this version does not know; nothing after it is replayed.</summary>
 public sealed class UnknownEntryException(string kind, int schema)
-    : FormatException($"The journal holds an entry of kind '{kind}', schema {schema}, which this version of Spolium does not know. Use the version that wrote it, or a newer one.");
+    : FormatException(
+        $"The journal holds an entry of kind '{kind}', schema {schema}, which this version of Spolium does not know. Use the version "
+            + "that wrote it, or a newer one."
+    );
 
 /// <summary>Entries as text and back, by the table of kinds.</summary>
 public static class EntryJson
@@ -54,13 +57,18 @@ public static class EntryJson
         public override IReadOnlyList<VesselNamed> Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
         {
             using var document = JsonDocument.ParseValue(ref reader);
-            return [.. document.RootElement.EnumerateArray().Select(e =>
-            {
-                var vessel = e.Deserialize<VesselNamed>(options)!;
-                if (vessel is not null && JsonSerializer.Serialize(e, Options) is var text && text != EntryJson.Write(vessel))
-                    vessel.Came = new(vessel, 1, text);
-                return vessel!;
-            })];
+            return
+            [
+                .. document
+                    .RootElement.EnumerateArray()
+                    .Select(e =>
+                    {
+                        var vessel = e.Deserialize<VesselNamed>(options)!;
+                        if (vessel is not null && JsonSerializer.Serialize(e, Options) is var text && text != EntryJson.Write(vessel))
+                            vessel.Came = new(vessel, 1, text);
+                        return vessel!;
+                    }),
+            ];
         }
 
         public override void Write(Utf8JsonWriter writer, IReadOnlyList<VesselNamed> value, JsonSerializerOptions options)
@@ -81,7 +89,8 @@ public static class EntryJson
         document.RootElement.WriteTo(writer);
     }
 
-    // A body inside another (of a file, of a correction): its kind is written beside it, and one of an older schema, or with names of then, goes out again as it came.
+    // A body inside another (of a file, of a correction): its kind is written beside it, and one of an older schema, or with names of then,
+    // goes out again as it came.
     private sealed class BodyConverter : JsonConverter<EntryBody>
     {
         public override bool CanConvert(Type typeToConvert) => typeToConvert == typeof(EntryBody);
@@ -90,9 +99,16 @@ public static class EntryJson
         {
             using var document = JsonDocument.ParseValue(ref reader);
             var root = document.RootElement;
-            var (kind, schema, text) = (root.GetProperty("kind").GetString()!, root.GetProperty("schema").GetInt32(), root.GetProperty("body").GetRawText());
+            var (kind, schema, text) = (
+                root.GetProperty("kind").GetString()!,
+                root.GetProperty("schema").GetInt32(),
+                root.GetProperty("body").GetRawText()
+            );
             var body = EntryJson.Read(kind, schema, text);
-            if (schema < SchemaOf(body) || JournalNames.Renamed.Count > 0 && JsonSerializer.Serialize(root.GetProperty("body"), Options) != EntryJson.Write(body))
+            if (
+                schema < SchemaOf(body)
+                || JournalNames.Renamed.Count > 0 && JsonSerializer.Serialize(root.GetProperty("body"), Options) != EntryJson.Write(body)
+            )
                 body.Came = new(body, schema, text);
             return body;
         }

@@ -2,15 +2,18 @@ using System.Text.Json.Nodes;
 
 namespace Spolium.Core.Records;
 
-/// <summary>A kind of entry: its name in the journal, the record that it is read into, and the schema that it is written in today.</summary>
+/// <summary>A kind of entry: its name in the journal, the record that it is read into, and the schema that it is written in
+/// today.</summary>
 /// <param name="Name">Stands in journals for ever; the record may be renamed, the name may not.</param>
 /// <param name="Schema">From 1 on. A body of an older schema is brought up when it is read, never edited where it stands.</param>
-/// <param name="Upcasts">From schema n to n + 1, at place n − 1; null where the older text reads as it is (what it has more is left).</param>
+/// <param name="Upcasts">From schema n to n + 1, at place n − 1; null where the older text reads as it is (what it has more is
+/// left).</param>
 public sealed record EntryKind(string Name, Type Body, int Schema, IReadOnlyList<Action<JsonObject>?> Upcasts);
 
 /// <summary>
-/// Every kind of entry that a journal may hold. The table is written out: a record that is renamed, or a property, does not change what was written.
-/// Schema 1 was written until 28 November 2026; it kept what can be reckoned from the rest beside it (the sigma of a typed number, a number in words).
+/// Every kind of entry that a journal may hold. The table is written out: a record that is renamed, or a property, does not change what was
+/// written. Schema 1 was written until 28 November 2026; it kept what can be reckoned from the rest beside it (the sigma of a typed number,
+/// a number in words).
 /// </summary>
 public static class EntryKinds
 {
@@ -78,5 +81,6 @@ public static class EntryKinds
     // What the older text has more is left where it stands.
     private static Action<JsonObject>? Lean => null;
 
-    private static EntryKind Kind<T>(string name, params Action<JsonObject>?[] upcasts) where T : EntryBody => new(name, typeof(T), upcasts.Length + 1, upcasts);
+    private static EntryKind Kind<T>(string name, params Action<JsonObject>?[] upcasts)
+        where T : EntryBody => new(name, typeof(T), upcasts.Length + 1, upcasts);
 }

@@ -5,7 +5,17 @@ namespace Spolium.Core.Records;
 /// <summary>A portion that was really poured: grams from the bottle, and when; with the strength and density believed then.</summary>
 /// <param name="Strength">Mass fraction; null where the plan's own bottle stands.</param>
 /// <param name="SigmaG">Standard uncertainty of the grams.</param>
-public sealed record Pour(string DoseId, string BottleId, double Grams, DateTimeOffset OccurredAt, string EntryId, double? Strength = null, double PlusMinus = 0, double? DensityGPerMl = null, double SigmaG = 0);
+public sealed record Pour(
+    string DoseId,
+    string BottleId,
+    double Grams,
+    DateTimeOffset OccurredAt,
+    string EntryId,
+    double? Strength = null,
+    double PlusMinus = 0,
+    double? DensityGPerMl = null,
+    double SigmaG = 0
+);
 
 /// <summary>What was really logged for a step. An ordinary value; replay fills it.</summary>
 /// <param name="Pours">In the order in which they happened.</param>
@@ -18,7 +28,8 @@ public sealed record Facts(
     IReadOnlyDictionary<string, TypedNumber> Weighed,
     bool Begun,
     bool Closed,
-    DateTimeOffset? AsOf)
+    DateTimeOffset? AsOf
+)
 {
     /// <summary>The step was given up: what is in its vessel stays together.</summary>
     public bool GivenUp { get; init; }
@@ -34,7 +45,11 @@ public sealed record Facts(
 
     /// <summary>True when nothing has been logged since the other: the journal shares its lists between states.</summary>
     public bool SameAs(Facts other) =>
-        ReferenceEquals(Pours, other.Pours) && ReferenceEquals(Weighed, other.Weighed) && Tests.SequenceEqual(other.Tests) && (Begun, Closed, AsOf, GivenUp) == (other.Begun, other.Closed, other.AsOf, other.GivenUp) && Signs.SetEquals(other.Signs);
+        ReferenceEquals(Pours, other.Pours)
+        && ReferenceEquals(Weighed, other.Weighed)
+        && Tests.SequenceEqual(other.Tests)
+        && (Begun, Closed, AsOf, GivenUp) == (other.Begun, other.Closed, other.AsOf, other.GivenUp)
+        && Signs.SetEquals(other.Signs);
 
     public bool Saw(params string[] signs) => signs.All(Signs.Contains);
 

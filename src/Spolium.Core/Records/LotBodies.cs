@@ -6,7 +6,17 @@ namespace Spolium.Core.Records;
 /// <param name="Thickness">Of the thickest piece; null when nobody measured it.</param>
 /// <param name="Believed">Metal by the content as typed, in all worlds; kept, so that replay never reckons.</param>
 /// <param name="Pieces">How many were counted; null where nobody did.</param>
-public sealed record LotReceived(string LotId, string Code, string Title, string Material, TypedNumber Amount, Content Content, TypedNumber? Thickness, IReadOnlyList<ElementEstimate> Believed, int? Pieces = null) : EntryBody;
+public sealed record LotReceived(
+    string LotId,
+    string Code,
+    string Title,
+    string Material,
+    TypedNumber Amount,
+    Content Content,
+    TypedNumber? Thickness,
+    IReadOnlyList<ElementEstimate> Believed,
+    int? Pieces = null
+) : EntryBody;
 
 /// <summary>Lots that came together in one file.</summary>
 public sealed record LotsReceived(IReadOnlyList<LotReceived> Lots) : EntryBody;
@@ -15,26 +25,49 @@ public sealed record LotsReceived(IReadOnlyList<LotReceived> Lots) : EntryBody;
 /// <param name="Content">What is believed of this class of pieces; null where it is taken to hold what the lot holds.</param>
 /// <param name="Believed">Metal by its own content.</param>
 /// <param name="Pieces">How many were counted; null where nobody did.</param>
-public sealed record LotPart(string LotId, string Code, string Title, TypedNumber Amount, Content? Content = null, string? Material = null, IReadOnlyList<ElementEstimate>? Believed = null, int? Pieces = null);
+public sealed record LotPart(
+    string LotId,
+    string Code,
+    string Title,
+    TypedNumber Amount,
+    Content? Content = null,
+    string? Material = null,
+    IReadOnlyList<ElementEstimate>? Believed = null,
+    int? Pieces = null
+);
 
 /// <summary>What was taken out and goes on nowhere: plastic, glue, screws.</summary>
 public sealed record RemovedPart(string Name, TypedNumber Amount);
 
 /// <summary>A lot is weighed into parts; what the parts do not hold is posted, not dropped.</summary>
 /// <param name="Reason">Why the parts do not add up, where they do not.</param>
-public sealed record LotSplit(string LotId, IReadOnlyList<LotPart> Parts, string? Reason = null, IReadOnlyList<RemovedPart>? Removed = null) : EntryBody;
+public sealed record LotSplit(string LotId, IReadOnlyList<LotPart> Parts, string? Reason = null, IReadOnlyList<RemovedPart>? Removed = null)
+    : EntryBody;
 
 /// <summary>So much of a lot.</summary>
 public sealed record LotAmount(string LotId, TypedNumber Amount);
 
 /// <summary>Lots put together into one; the book keeps what each brought.</summary>
 /// <param name="Feeds">How much of which lot.</param>
-public sealed record LotsPooled(string LotId, string Code, string Title, IReadOnlyList<LotAmount> Feeds, IReadOnlyList<ElementEstimate> Believed) : EntryBody;
+public sealed record LotsPooled(
+    string LotId,
+    string Code,
+    string Title,
+    IReadOnlyList<LotAmount> Feeds,
+    IReadOnlyList<ElementEstimate> Believed
+) : EntryBody;
 
 /// <summary>Another belief of what a lot holds: an assay, a better guess.</summary>
 /// <param name="How"><see cref="Assay"/> or <see cref="Guess"/>.</param>
 /// <param name="Pieces">Pieces that an assay was made of; null where it speaks for the whole.</param>
-public sealed record LotContentChanged(string LotId, Content Content, string How, string Reason, int? Pieces, IReadOnlyList<ElementEstimate> Believed) : EntryBody
+public sealed record LotContentChanged(
+    string LotId,
+    Content Content,
+    string How,
+    string Reason,
+    int? Pieces,
+    IReadOnlyList<ElementEstimate> Believed
+) : EntryBody
 {
     public const string Assay = "assay";
     public const string Guess = "guess";

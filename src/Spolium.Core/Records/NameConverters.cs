@@ -6,7 +6,8 @@ namespace Spolium.Core.Records;
 /// <summary>Reads a name under its present form, and writes it as it is.</summary>
 internal abstract class NameConverter(Func<string, string> now) : JsonConverter<string>
 {
-    public override string? Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => reader.GetString() is { } name ? now(name) : null;
+    public override string? Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        reader.GetString() is { } name ? now(name) : null;
 
     public override void Write(Utf8JsonWriter writer, string value, JsonSerializerOptions options) => writer.WriteStringValue(value);
 }
@@ -45,8 +46,14 @@ internal sealed class HoldingNames() : NamesConverter(JournalNames.HoldingNow);
 /// <summary>What was chosen, by option.</summary>
 internal sealed class OptionNames : JsonConverter<IReadOnlyDictionary<string, string>>
 {
-    public override IReadOnlyDictionary<string, string>? Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        JsonSerializer.Deserialize<Dictionary<string, string>>(ref reader, options) is { } chosen ? chosen.ToDictionary(c => JournalNames.Now(NameOf.Option, c.Key), c => c.Value) : null;
+    public override IReadOnlyDictionary<string, string>? Read(
+        ref Utf8JsonReader reader,
+        Type typeToConvert,
+        JsonSerializerOptions options
+    ) =>
+        JsonSerializer.Deserialize<Dictionary<string, string>>(ref reader, options) is { } chosen
+            ? chosen.ToDictionary(c => JournalNames.Now(NameOf.Option, c.Key), c => c.Value)
+            : null;
 
     public override void Write(Utf8JsonWriter writer, IReadOnlyDictionary<string, string> value, JsonSerializerOptions options)
     {

@@ -2,7 +2,12 @@ using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Records;
 
-public enum PriceKind { Metal, Reagent, Work }
+public enum PriceKind
+{
+    Metal,
+    Reagent,
+    Work,
+}
 
 /// <summary>One line of a price list.</summary>
 /// <param name="Item">Symbol of a metal, formula of a pure reagent, or one of <see cref="PriceList.Works"/>.</param>
@@ -11,7 +16,15 @@ public enum PriceKind { Metal, Reagent, Work }
 /// <param name="Charge">Crowns that the buyer keeps of each gram.</param>
 /// <param name="AsItIs">Share of the price that a buyer of scrap pays.</param>
 /// <param name="Held">Share of the price at which metal in a holding counts, while no way of today brings it out.</param>
-public sealed record PriceRow(PriceKind Kind, string Item, TypedNumber Price, TypedNumber? Paid = null, TypedNumber? Charge = null, TypedNumber? AsItIs = null, TypedNumber? Held = null);
+public sealed record PriceRow(
+    PriceKind Kind,
+    string Item,
+    TypedNumber Price,
+    TypedNumber? Paid = null,
+    TypedNumber? Charge = null,
+    TypedNumber? AsItIs = null,
+    TypedNumber? Held = null
+);
 
 /// <summary>Prices as they stood at one time. What is not in it has no price, which is not a price of nothing.</summary>
 public sealed record PriceList(string Id, string Title, IReadOnlyList<PriceRow> Rows)

@@ -4,8 +4,13 @@ namespace Spolium.Core.Records;
 
 /// <summary>One step of a route: a method, its options, the holdings it takes and those it makes.</summary>
 /// <param name="Id">Stays the same when steps are put in before it ("1-nitric-strip").</param>
-public sealed record RouteStep(string Id, [property: JsonConverter(typeof(MethodName))] string Method, [property: JsonConverter(typeof(OptionNames))] IReadOnlyDictionary<string, string> Options,
-    [property: JsonConverter(typeof(HoldingNames))] IReadOnlyList<string> Takes, [property: JsonConverter(typeof(HoldingNames))] IReadOnlyList<string> Makes);
+public sealed record RouteStep(
+    string Id,
+    [property: JsonConverter(typeof(MethodName))] string Method,
+    [property: JsonConverter(typeof(OptionNames))] IReadOnlyDictionary<string, string> Options,
+    [property: JsonConverter(typeof(HoldingNames))] IReadOnlyList<string> Takes,
+    [property: JsonConverter(typeof(HoldingNames))] IReadOnlyList<string> Makes
+);
 
 /// <summary>
 /// A way through the work as a graph: a step names the holdings that it takes and makes. Here it happens to be a chain.
@@ -20,7 +25,11 @@ public sealed record Route(IReadOnlyList<RouteStep> Steps)
 
     /// <summary>The same way with other options, by step id or by method id.</summary>
     public Route WithOptions(IReadOnlyDictionary<string, IReadOnlyDictionary<string, string>> options) =>
-        new([.. Steps.Select(s => (options.GetValueOrDefault(s.Id) ?? options.GetValueOrDefault(s.Method)) is { } chosen ? s with { Options = chosen } : s)]);
+        new([
+            .. Steps.Select(s =>
+                (options.GetValueOrDefault(s.Id) ?? options.GetValueOrDefault(s.Method)) is { } chosen ? s with { Options = chosen } : s
+            ),
+        ]);
 
     public static string Holding(string step, string output) => $"{step}/{output}";
 }

@@ -19,7 +19,11 @@ internal static class Upcasts
     /// <summary>There was one product, and it was metal: its formula is the symbol of what it holds most of.</summary>
     public static void OneProduct(JsonObject weighed)
     {
-        var product = new JsonObject { ["formula"] = weighed["holds"]!.AsArray().Select(h => h!["element"]!.GetValue<string>()).FirstOrDefault() ?? "", ["hydrate"] = 0 };
+        var product = new JsonObject
+        {
+            ["formula"] = weighed["holds"]!.AsArray().Select(h => h!["element"]!.GetValue<string>()).FirstOrDefault() ?? "",
+            ["hydrate"] = 0,
+        };
         foreach (var name in (string[])["output", "mass", "fineness", "holds"])
         {
             product[name] = weighed[name]?.DeepClone();

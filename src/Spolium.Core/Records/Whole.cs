@@ -4,7 +4,8 @@ using System.Reflection;
 
 namespace Spolium.Core.Records;
 
-/// <summary>Whether a record that was read from a file has all that it must have: the reader of JSON lets a missing text be nothing.</summary>
+/// <summary>Whether a record that was read from a file has all that it must have: the reader of JSON lets a missing text be
+/// nothing.</summary>
 internal static class Whole
 {
     private sealed record Member(PropertyInfo Property, bool MayBeNothing, bool ItemMayBeNothing);
@@ -49,12 +50,26 @@ internal static class Whole
     // What the record's constructor takes is what stands in the file.
     private static Member[] Look(Type type)
     {
-        var taken = type.GetConstructors().OrderByDescending(c => c.GetParameters().Length).First().GetParameters().Select(p => p.Name).ToHashSet();
+        var taken = type.GetConstructors()
+            .OrderByDescending(c => c.GetParameters().Length)
+            .First()
+            .GetParameters()
+            .Select(p => p.Name)
+            .ToHashSet();
         var context = new NullabilityInfoContext();
-        return [.. type.GetProperties().Where(p => taken.Contains(p.Name) && !p.PropertyType.IsValueType).Select(p =>
-        {
-            var info = context.Create(p);
-            return new Member(p, info.ReadState != NullabilityState.NotNull, info.GenericTypeArguments is [.., var item] && item.ReadState != NullabilityState.NotNull);
-        })];
+        return
+        [
+            .. type.GetProperties()
+                .Where(p => taken.Contains(p.Name) && !p.PropertyType.IsValueType)
+                .Select(p =>
+                {
+                    var info = context.Create(p);
+                    return new Member(
+                        p,
+                        info.ReadState != NullabilityState.NotNull,
+                        info.GenericTypeArguments is [.., var item] && item.ReadState != NullabilityState.NotNull
+                    );
+                }),
+        ];
     }
 }

@@ -48,12 +48,18 @@ public static class ReferenceTable
     }
 
     private static Stream Open(string file) =>
-        typeof(ReferenceTable).Assembly.GetManifestResourceStream(file) ?? throw new InvalidDataException($"{file} is not among the data files.");
+        typeof(ReferenceTable).Assembly.GetManifestResourceStream(file)
+        ?? throw new InvalidDataException($"{file} is not among the data files.");
 
     private static string ComputeHash()
     {
         using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
-        foreach (var name in typeof(ReferenceTable).Assembly.GetManifestResourceNames().Where(n => n.EndsWith(".csv", StringComparison.Ordinal)).Order(StringComparer.Ordinal))
+        foreach (
+            var name in typeof(ReferenceTable)
+                .Assembly.GetManifestResourceNames()
+                .Where(n => n.EndsWith(".csv", StringComparison.Ordinal))
+                .Order(StringComparer.Ordinal)
+        )
         {
             using var stream = Open(name);
             using var copy = new MemoryStream();

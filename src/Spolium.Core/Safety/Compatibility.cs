@@ -2,12 +2,23 @@ using Spolium.Core.Reference;
 
 namespace Spolium.Core.Safety;
 
-public enum Bears { Good, Limited, No }
+public enum Bears
+{
+    Good,
+    Limited,
+    No,
+}
 
 /// <summary>What a material bears (Reference/compatibility.csv). A gap takes the harsher neighbour.</summary>
 public static class Compatibility
 {
-    private static readonly Dictionary<(string Material, string Medium), Bears> Table = ReferenceTable.Read("compatibility.csv", r => (Material: r.Text("material"), Medium: r.Text("medium"), Bears: Enum.Parse<Bears>(r.Text("verdict"), true)), "material", "medium")
+    private static readonly Dictionary<(string Material, string Medium), Bears> Table = ReferenceTable
+        .Read(
+            "compatibility.csv",
+            r => (Material: r.Text("material"), Medium: r.Text("medium"), Bears: Enum.Parse<Bears>(r.Text("verdict"), true)),
+            "material",
+            "medium"
+        )
         .ToDictionary(r => (r.Material, r.Medium), r => r.Bears);
 
     public static readonly IReadOnlyList<string> Gloves = ["nitrile", "natural rubber", "neoprene", "butyl"];
@@ -31,11 +42,14 @@ public static class Compatibility
 
     /// <summary>The medium of a substance at a strength; null for what the table does not know.</summary>
     /// <param name="percent">Mass per cent; hot caustic counts as strong.</param>
-    public static string? Medium(string formula, double percent) => Bands.TryGetValue(formula, out var bands) ? bands.Last(b => percent >= b.From).Medium : null;
+    public static string? Medium(string formula, double percent) =>
+        Bands.TryGetValue(formula, out var bands) ? bands.Last(b => percent >= b.From).Medium : null;
 
     /// <summary>The worst that a material bears of several media; limited where the table has no row.</summary>
-    public static Bears Of(string material, IEnumerable<string> media) => media.Select(m => Table.GetValueOrDefault((material, m), Bears.Limited)).DefaultIfEmpty(Bears.Good).Max();
+    public static Bears Of(string material, IEnumerable<string> media) =>
+        media.Select(m => Table.GetValueOrDefault((material, m), Bears.Limited)).DefaultIfEmpty(Bears.Good).Max();
 
     /// <summary>One step worse above 60 °C for plastics and rubbers.</summary>
-    public static Bears WhenHot(string material, Bears cold) => material is "borosilicate glass" or "quartz" or "glass fibre" or "PTFE" or "stainless 316" || cold == Bears.No ? cold : cold + 1;
+    public static Bears WhenHot(string material, Bears cold) =>
+        material is "borosilicate glass" or "quartz" or "glass fibre" or "PTFE" or "stainless 316" || cold == Bears.No ? cold : cold + 1;
 }

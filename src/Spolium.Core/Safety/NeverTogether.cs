@@ -5,16 +5,30 @@ using Spolium.Core.Reference;
 namespace Spolium.Core.Safety;
 
 /// <summary>A stop has no way past it; a warning asks for a reason that the journal keeps.</summary>
-public enum Verdict { Warn, Stop }
+public enum Verdict
+{
+    Warn,
+    Stop,
+}
 
 /// <summary>A group of substances that a row of never-together.csv means (Reference/substance-groups.csv).</summary>
 /// <param name="PerLitre">True where its threshold is in g/L of water, false for grams in all.</param>
 public sealed record SubstanceGroup(string Id, IReadOnlyList<string> Holds, bool PerLitre)
 {
-    public static readonly IReadOnlyDictionary<string, SubstanceGroup> ById = ReferenceTable.Read("substance-groups.csv", r => new SubstanceGroup(
-        r.Text("group"), r.Text("holds").StartsWith("pair:", StringComparison.Ordinal) ? [r.Text("holds")] : r.Text("holds").Split('|'), r.Text("unit") == "g/L"), "group").ToDictionary(g => g.Id);
+    public static readonly IReadOnlyDictionary<string, SubstanceGroup> ById = ReferenceTable
+        .Read(
+            "substance-groups.csv",
+            r => new SubstanceGroup(
+                r.Text("group"),
+                r.Text("holds").StartsWith("pair:", StringComparison.Ordinal) ? [r.Text("holds")] : r.Text("holds").Split('|'),
+                r.Text("unit") == "g/L"
+            ),
+            "group"
+        )
+        .ToDictionary(g => g.Id);
 
-    /// <summary>How much of it a charge holds at its high end (95 %): g, or g/L of <paramref name="waterG"/> of water. A mark counts as without limit.</summary>
+    /// <summary>How much of it a charge holds at its high end (95 %): g, or g/L of <paramref name="waterG"/> of water. A mark counts as
+    /// without limit.</summary>
     public double In(Charge charge, double waterG)
     {
         var grams = Holds.Sum(h => Of(charge, h));
@@ -39,17 +53,43 @@ public sealed record SubstanceGroup(string Id, IReadOnlyList<string> Holds, bool
 
 /// <summary>What never meets (Reference/never-together.csv): judged by content at its high end, not by name.</summary>
 /// <param name="Means">What a step may declare that it means to make; empty where nothing excuses it.</param>
-public sealed record NeverTogether(string Id, SubstanceGroup A, double LeastA, SubstanceGroup B, double LeastB, string Makes, string Means, Verdict Verdict, string Text, string Source)
+public sealed record NeverTogether(
+    string Id,
+    SubstanceGroup A,
+    double LeastA,
+    SubstanceGroup B,
+    double LeastB,
+    string Makes,
+    string Means,
+    Verdict Verdict,
+    string Text,
+    string Source
+)
 {
-    public static readonly IReadOnlyList<NeverTogether> All = ReferenceTable.Read("never-together.csv", r => new NeverTogether(
-        r.Text("id"), SubstanceGroup.ById[r.Text("a")], r.Number("a_least"), SubstanceGroup.ById[r.Text("b")], r.Number("b_least"), r.Text("makes"), r.Text("means"), Enum.Parse<Verdict>(r.Text("verdict"), true), r.Text("text"), r.Source), "id");
+    public static readonly IReadOnlyList<NeverTogether> All = ReferenceTable.Read(
+        "never-together.csv",
+        r => new NeverTogether(
+            r.Text("id"),
+            SubstanceGroup.ById[r.Text("a")],
+            r.Number("a_least"),
+            SubstanceGroup.ById[r.Text("b")],
+            r.Number("b_least"),
+            r.Text("makes"),
+            r.Text("means"),
+            Enum.Parse<Verdict>(r.Text("verdict"), true),
+            r.Text("text"),
+            r.Source
+        ),
+        "id"
+    );
 
     /// <summary>Rows that fire when something is added to a vessel, or two holdings are put together.</summary>
     /// <param name="means">What the step declares that it means to make.</param>
     public static IEnumerable<NeverTogether> Meeting(Charge vessel, Charge added, IReadOnlySet<string> means)
     {
         var water = vessel.Grams(Species.Water).Likely + added.Grams(Species.Water).Likely;
-        bool Fires(NeverTogether row, Charge one, Charge other) => Over(row.A.In(one, water), row.LeastA) && Over(row.B.In(other, water), row.LeastB);
+        bool Fires(NeverTogether row, Charge one, Charge other) =>
+            Over(row.A.In(one, water), row.LeastA) && Over(row.B.In(other, water), row.LeastB);
         return All.Where(r => (r.Means.Length == 0 || !means.Contains(r.Means)) && (Fires(r, vessel, added) || Fires(r, added, vessel)));
     }
 

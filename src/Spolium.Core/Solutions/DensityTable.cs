@@ -8,7 +8,14 @@ namespace Spolium.Core.Solutions;
 
 /// <summary>One row of the density table. Percent is grams of solute in 100 g of solution.</summary>
 /// <param name="ErrorGPerMl">Estimated error of the row.</param>
-public sealed record DensityRow(string Solute, double Percent, double TemperatureC, double DensityGPerMl, double ErrorGPerMl, string Source);
+public sealed record DensityRow(
+    string Solute,
+    double Percent,
+    double TemperatureC,
+    double DensityGPerMl,
+    double ErrorGPerMl,
+    string Source
+);
 
 /// <summary>
 /// Density of one substance in water by strength and temperature (Reference/density-by-temperature.csv): monotone cubic in strength at each
@@ -16,9 +23,23 @@ public sealed record DensityRow(string Solute, double Percent, double Temperatur
 /// </summary>
 public sealed partial class DensityTable
 {
-    public static readonly IReadOnlyDictionary<string, DensityTable> BySolute = ReferenceTable.Read("density-by-temperature.csv", r => new DensityRow(
-        r.Text("solute"), r.Number("mass_percent"), r.Number("temperature_C"), r.Number("density_g_per_ml"), ErrorIn(r.Text("basis")), r.Source), "solute", "mass_percent", "temperature_C")
-        .GroupBy(r => r.Solute).ToDictionary(g => g.Key, g => new DensityTable([.. g]));
+    public static readonly IReadOnlyDictionary<string, DensityTable> BySolute = ReferenceTable
+        .Read(
+            "density-by-temperature.csv",
+            r => new DensityRow(
+                r.Text("solute"),
+                r.Number("mass_percent"),
+                r.Number("temperature_C"),
+                r.Number("density_g_per_ml"),
+                ErrorIn(r.Text("basis")),
+                r.Source
+            ),
+            "solute",
+            "mass_percent",
+            "temperature_C"
+        )
+        .GroupBy(r => r.Solute)
+        .ToDictionary(g => g.Key, g => new DensityTable([.. g]));
 
     private readonly double[] percents;
     private readonly double[] temperatures;
@@ -26,7 +47,8 @@ public sealed partial class DensityTable
     private readonly CubicSpline[] curves;
     private readonly Dictionary<(double, double), DensityRow> rows;
 
-    /// <exception cref="InvalidDataException">The grid has holes, or the densities at one temperature have more than one maximum.</exception>
+    /// <exception cref="InvalidDataException">The grid has holes, or the densities at one temperature have more than one
+    /// maximum.</exception>
     public DensityTable(IReadOnlyList<DensityRow> all)
     {
         rows = all.ToDictionary(r => (r.Percent, r.TemperatureC));
@@ -87,7 +109,8 @@ public sealed partial class DensityTable
         return found;
     }
 
-    /// <summary>The strength with the greatest density at a temperature (its own end of the table where density only rises or falls), and that density.</summary>
+    /// <summary>The strength with the greatest density at a temperature (its own end of the table where density only rises or falls), and
+    /// that density.</summary>
     public (double Percent, double DensityGPerMl) Densest(double temperatureC) => Extreme(temperatureC, -1);
 
     /// <summary>The strength with the least density at a temperature, and that density.</summary>
@@ -119,7 +142,8 @@ public sealed partial class DensityTable
 
     private double OnGrid(int j, (int I, double F) at) => (1 - at.F) * densities[at.I][j] + at.F * densities[at.I + 1][j];
 
-    private double At(double percent, (int I, double F) at) => (1 - at.F) * curves[at.I].Interpolate(percent) + at.F * curves[at.I + 1].Interpolate(percent);
+    private double At(double percent, (int I, double F) at) =>
+        (1 - at.F) * curves[at.I].Interpolate(percent) + at.F * curves[at.I + 1].Interpolate(percent);
 
     // The tabulated temperature below, and how far on to the next.
     private (int I, double F) Place(double temperatureC)
@@ -135,9 +159,10 @@ public sealed partial class DensityTable
     }
 
     // "table; est. error 0.0002"
-    private static double ErrorIn(string basis) => EstimatedError().Match(basis) is { Success: true } m
-        ? double.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture)
-        : throw new InvalidDataException($"'{basis}' names no estimated error.");
+    private static double ErrorIn(string basis) =>
+        EstimatedError().Match(basis) is { Success: true } m
+            ? double.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture)
+            : throw new InvalidDataException($"'{basis}' names no estimated error.");
 
     [GeneratedRegex(@"est\. error ([0-9.]+)")]
     private static partial Regex EstimatedError();

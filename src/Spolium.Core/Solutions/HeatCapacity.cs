@@ -5,20 +5,44 @@ using Spolium.Core.Reference;
 namespace Spolium.Core.Solutions;
 
 /// <summary>
-/// Heat capacity of a solution of one substance (Reference/heat-capacity-solutions.csv): measured rows where there are some, the correlation inside
-/// of its range, else the straight fit of precise rules 2.16; null where there is neither.
+/// Heat capacity of a solution of one substance (Reference/heat-capacity-solutions.csv): measured rows where there are some, the
+/// correlation inside of its range, else the straight fit of precise rules 2.16; null where there is neither.
 /// </summary>
 public static class HeatCapacity
 {
-    private sealed record Row(string Solute, string Kind, string Parameter, double Value, double LowC, double HighC, double LowPercent, double HighPercent, string Source);
+    private sealed record Row(
+        string Solute,
+        string Kind,
+        string Parameter,
+        double Value,
+        double LowC,
+        double HighC,
+        double LowPercent,
+        double HighPercent,
+        string Source
+    );
 
-    private static readonly ILookup<string, Row> Rows = ReferenceTable.Read("heat-capacity-solutions.csv", r => new Row(r.Text("solute"), r.Text("kind"), r.Text("parameter"), r.Number("value"),
-        r.Number("min_T_C"), r.Number("max_T_C"), r.Number("min_mass_percent"), r.Number("max_mass_percent"), r.Source)).ToLookup(r => r.Solute);
+    private static readonly ILookup<string, Row> Rows = ReferenceTable
+        .Read("heat-capacity-solutions.csv", r => new Row(
+            r.Text("solute"),
+            r.Text("kind"),
+            r.Text("parameter"),
+            r.Number("value"),
+            r.Number("min_T_C"),
+            r.Number("max_T_C"),
+            r.Number("min_mass_percent"),
+            r.Number("max_mass_percent"),
+            r.Source
+        ))
+        .ToLookup(r => r.Solute);
 
     // Substances with a straight fit in constants.csv.
     private static readonly HashSet<string> Fitted = ["HNO3", "H2SO4", "HCl", "NaOH"];
 
-    private static readonly LinearSpline Water = LinearSpline.InterpolateSorted([0, 20, 25, 40, 60, 80], [4.219, 4.184, 4.181, 4.180, 4.185, 4.197]);
+    private static readonly LinearSpline Water = LinearSpline.InterpolateSorted(
+        [0, 20, 25, 40, 60, 80],
+        [4.219, 4.184, 4.181, 4.180, 4.185, 4.197]
+    );
 
     /// <summary>kJ/g K of a solution of so many mass per cent.</summary>
     public static Working? Of(string solute, double percent, double temperatureC, Draws draws)
@@ -29,14 +53,23 @@ public static class HeatCapacity
         var measured = all.Where(r => r.Kind == "table").OrderBy(r => r.LowPercent).ToList();
         if (measured.Count > 0 && percent <= measured[^1].HighPercent)
         {
-            var line = LinearSpline.InterpolateSorted([0, .. measured.Select(r => r.LowPercent)], [Water.Interpolate(20), .. measured.Select(r => r.Value)]);
+            var line = LinearSpline.InterpolateSorted(
+                [0, .. measured.Select(r => r.LowPercent)],
+                [Water.Interpolate(20), .. measured.Select(r => r.Value)]
+            );
             return Given(line.Interpolate(percent), "heat capacity", measured[0].Source);
         }
         var fit = all.Where(r => r.Kind == "laliberte").ToDictionary(r => r.Parameter);
         if (fit.Count == 6 && fit["a1"] is var a && percent <= a.HighPercent && temperatureC >= a.LowC - 5 && temperatureC <= a.HighC + 5)
             return Given(Correlation(fit, percent / 100, temperatureC), "heat capacity", a.Source);
-        return !Fitted.Contains(solute) ? null
-            : ((Constants.Get("water-heat") - Constants.Get(solute == "HNO3" ? "liquor-heat-drop" : "heat-drop-" + solute) * Working.Exact(percent / 100)) * draws.Prior("heat-capacity-fit")).Named("heat capacity by a straight fit");
+        return !Fitted.Contains(solute)
+            ? null
+            : (
+                (
+                    Constants.Get("water-heat")
+                    - Constants.Get(solute == "HNO3" ? "liquor-heat-drop" : "heat-drop-" + solute) * Working.Exact(percent / 100)
+                ) * draws.Prior("heat-capacity-fit")
+            ).Named("heat capacity by a straight fit");
     }
 
     private static double Correlation(Dictionary<string, Row> p, double w, double t)
@@ -47,5 +80,6 @@ public static class HeatCapacity
     }
 
     // The file has kJ/kg K, which is J/g K; the core reckons in kJ/g K.
-    private static Working Given(double joules, string label, string source) => Working.Given(joules / 1000, Dimension.Energy / Dimension.Mass / Dimension.Temperature, label, source);
+    private static Working Given(double joules, string label, string source) =>
+        Working.Given(joules / 1000, Dimension.Energy / Dimension.Mass / Dimension.Temperature, label, source);
 }

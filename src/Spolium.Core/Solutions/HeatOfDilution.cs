@@ -11,11 +11,25 @@ namespace Spolium.Core.Solutions;
 /// </summary>
 public sealed class HeatOfDilution
 {
-    private static readonly Dictionary<string, HeatOfDilution> BySolute = ReferenceTable.Read("enthalpy-of-dilution.csv", r =>
-            (Solute: r.Text("solute"), N: r.Text("n_water_per_mole") == "inf" ? double.PositiveInfinity : r.Number("n_water_per_mole"), Kj: r.Number("minus_dH_kJ_per_mol"), r.Source), "solute", "n_water_per_mole")
-        .GroupBy(r => r.Solute).Where(g => g.Count(r => double.IsFinite(r.N)) >= 3).ToDictionary(g => g.Key, g => new HeatOfDilution([.. g.OrderBy(r => r.N).Select(r => (r.N, r.Kj))], g.First().Source));
+    private static readonly Dictionary<string, HeatOfDilution> BySolute = ReferenceTable
+        .Read(
+            "enthalpy-of-dilution.csv",
+            r =>
+                (
+                    Solute: r.Text("solute"),
+                    N: r.Text("n_water_per_mole") == "inf" ? double.PositiveInfinity : r.Number("n_water_per_mole"),
+                    Kj: r.Number("minus_dH_kJ_per_mol"),
+                    r.Source
+                ),
+            "solute",
+            "n_water_per_mole"
+        )
+        .GroupBy(r => r.Solute)
+        .Where(g => g.Count(r => double.IsFinite(r.N)) >= 3)
+        .ToDictionary(g => g.Key, g => new HeatOfDilution([.. g.OrderBy(r => r.N).Select(r => (r.N, r.Kj))], g.First().Source));
 
-    private readonly (double N, double Kj) first, last;
+    private readonly (double N, double Kj) first,
+        last;
     private readonly double infinite;
     private readonly CubicSpline curve;
 
@@ -33,14 +47,24 @@ public sealed class HeatOfDilution
 
     /// <summary>kJ freed by a mole of solute in n moles of water.</summary>
     public double KilojoulesPerMole(double n) =>
-        n <= 0 ? 0 : n < first.N ? first.Kj * n / first.N : n <= last.N ? curve.Interpolate(Math.Log(n)) : infinite - (infinite - last.Kj) * last.N / n;
+        n <= 0 ? 0
+        : n < first.N ? first.Kj * n / first.N
+        : n <= last.N ? curve.Interpolate(Math.Log(n))
+        : infinite - (infinite - last.Kj) * last.N / n;
 
     /// <summary>kJ freed so far by a solution of this mass and strength against its pure solute and water.</summary>
     public Working Freed(string solute, Working grams, Working fraction, string label)
     {
         var moles = Molar.Moles(grams * fraction, solute);
         var perMole = Amount.Each(w => KilojoulesPerMole(WaterPerMole(solute, fraction.Amount[w])), fraction.Amount);
-        var q = Working.Reckoned(fraction.Amount.IsCertain ? Amount.Certain(perMole.Likely) : perMole, Dimension.MolarEnergy, $"heat of a mole in its water, {label}", [fraction], null, Source);
+        var q = Working.Reckoned(
+            fraction.Amount.IsCertain ? Amount.Certain(perMole.Likely) : perMole,
+            Dimension.MolarEnergy,
+            $"heat of a mole in its water, {label}",
+            [fraction],
+            null,
+            Source
+        );
         return (moles * q).Named($"heat already freed, {label}");
     }
 

@@ -5,9 +5,19 @@ using Spolium.Core.Quantities;
 namespace Spolium.Core.Solutions;
 
 /// <summary>Units that labels tell a strength in.</summary>
-public enum LabelUnit { MassPercent, GramsPerLitre, MolesPerLitre, MolesPerKilogramWater, Volumes, ActiveChlorinePercent, ActiveChlorineGramsPerLitre }
+public enum LabelUnit
+{
+    MassPercent,
+    GramsPerLitre,
+    MolesPerLitre,
+    MolesPerKilogramWater,
+    Volumes,
+    ActiveChlorinePercent,
+    ActiveChlorineGramsPerLitre,
+}
 
-/// <summary>A strength as a label tells it, turned into mass fraction. Units by the litre hang on the density, which hangs on the strength: found by root.</summary>
+/// <summary>A strength as a label tells it, turned into mass fraction. Units by the litre hang on the density, which hangs on the strength:
+/// found by root.</summary>
 public static class LabelStrength
 {
     /// <summary>Mass fraction, or null where no strength of the table gives it.</summary>
@@ -21,7 +31,10 @@ public static class LabelStrength
             return value * molar / (1000 + value * molar);
         double Told(double percent)
         {
-            var (f, d) = (Working.Exact(percent / 100), Working.Exact(table.Density(percent, temperatureC)!.Value, null, Dimension.Density));
+            var (f, d) = (
+                Working.Exact(percent / 100),
+                Working.Exact(table.Density(percent, temperatureC)!.Value, null, Dimension.Density)
+            );
             return unit switch
             {
                 LabelUnit.GramsPerLitre => StrengthUnits.GramsPerLitre(f, d).Likely,
@@ -33,12 +46,16 @@ public static class LabelStrength
         return value > Told(table.MostPercent) ? null : Brent.FindRoot(p => Told(p) - value, 0, table.MostPercent, 1e-9, 100) / 100;
     }
 
-    /// <summary>Mass fraction of what has no density table: as it is told, or from the active chlorine of a bleach; null where active chlorine by the litre would need a density that nobody knows.</summary>
-    public static Working? WithoutTable(LabelUnit unit, Working value, double? densityGPerMl) => unit switch
-    {
-        LabelUnit.MassPercent => value,
-        LabelUnit.ActiveChlorinePercent => StrengthUnits.HypochloriteFromActiveChlorine(value),
-        LabelUnit.ActiveChlorineGramsPerLitre => densityGPerMl is { } d ? StrengthUnits.HypochloriteFromActiveChlorine(value / 1000 / Working.Exact(d, null, Dimension.Density)) : null,
-        _ => null,
-    };
+    /// <summary>Mass fraction of what has no density table: as it is told, or from the active chlorine of a bleach; null where active
+    /// chlorine by the litre would need a density that nobody knows.</summary>
+    public static Working? WithoutTable(LabelUnit unit, Working value, double? densityGPerMl) =>
+        unit switch
+        {
+            LabelUnit.MassPercent => value,
+            LabelUnit.ActiveChlorinePercent => StrengthUnits.HypochloriteFromActiveChlorine(value),
+            LabelUnit.ActiveChlorineGramsPerLitre => densityGPerMl is { } d
+                ? StrengthUnits.HypochloriteFromActiveChlorine(value / 1000 / Working.Exact(d, null, Dimension.Density))
+                : null,
+            _ => null,
+        };
 }

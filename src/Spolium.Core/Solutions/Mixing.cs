@@ -19,7 +19,21 @@ public sealed record MixPour(MixPart Part, Working? Millilitres);
 /// <param name="Warming">Rise in K if no heat is lost; null: not known.</param>
 /// <param name="Ice">Grams of the water to give as ice, so that it warms by no more than the limit; null where none is needed.</param>
 /// <param name="Order">Which goes in first, and how.</param>
-public sealed record Mixture(string Solute, IReadOnlyList<MixPour> Pours, Working Grams, Working Fraction, Working? Millilitres, Working? Vanishing, Working? Warming, Working? EndTemperature, Working? Ice, bool IceIsEnough, int Portions, string Order, string? HeatNotKnown);
+public sealed record Mixture(
+    string Solute,
+    IReadOnlyList<MixPour> Pours,
+    Working Grams,
+    Working Fraction,
+    Working? Millilitres,
+    Working? Vanishing,
+    Working? Warming,
+    Working? EndTemperature,
+    Working? Ice,
+    bool IceIsEnough,
+    int Portions,
+    string Order,
+    string? HeatNotKnown
+);
 
 /// <summary>
 /// Mass balance of liquids of one substance in water, and what it does: masses add, volumes do not; heat by integral heats of solution
@@ -35,7 +49,8 @@ public static class Mixing
     public static Working OfStronger(Working endGrams, Working strong, Working weak, Working target) =>
         endGrams * (target - weak) / (strong - weak);
 
-    /// <summary>The free liquid of a blend: grams of it that bring the others to the target. Below nothing where the target cannot be reached.</summary>
+    /// <summary>The free liquid of a blend: grams of it that bring the others to the target. Below nothing where the target cannot be
+    /// reached.</summary>
     public static Working Free(IReadOnlyList<(Working Grams, Working Fraction)> others, Working free, Working target) =>
         Working.Sum(others.Select(o => o.Grams * (o.Fraction - target)), Dimension.Mass) / (target - free);
 
@@ -46,10 +61,22 @@ public static class Mixing
     /// <summary>Density in all worlds from the strength in all worlds; null outside of the table.</summary>
     public static Working? Density(string solute, Working fraction, double temperatureC)
     {
-        if (!DensityTable.BySolute.TryGetValue(solute, out var table) || table.Density(Math.Max(0, fraction.Likely * 100), temperatureC) is not { } likely)
+        if (
+            !DensityTable.BySolute.TryGetValue(solute, out var table)
+            || table.Density(Math.Max(0, fraction.Likely * 100), temperatureC) is not { } likely
+        )
             return null;
-        var amount = fraction.Amount.IsCertain ? Amount.Certain(likely) : Amount.Each(w => table.Density(Math.Clamp(fraction.Amount[w] * 100, 0, table.MostPercent), temperatureC)!.Value);
-        return Working.Reckoned(amount, Dimension.Density, $"density at {FigureText.Number(temperatureC, temperatureC % 1 == 0 ? 0 : 1)} °C", [fraction], null, table.Around(fraction.Likely * 100, temperatureC)[0].Source);
+        var amount = fraction.Amount.IsCertain
+            ? Amount.Certain(likely)
+            : Amount.Each(w => table.Density(Math.Clamp(fraction.Amount[w] * 100, 0, table.MostPercent), temperatureC)!.Value);
+        return Working.Reckoned(
+            amount,
+            Dimension.Density,
+            $"density at {FigureText.Number(temperatureC, temperatureC % 1 == 0 ? 0 : 1)} °C",
+            [fraction],
+            null,
+            table.Around(fraction.Likely * 100, temperatureC)[0].Source
+        );
     }
 
     /// <summary>What comes of pouring all parts together.</summary>
@@ -58,30 +85,64 @@ public static class Mixing
     {
         var ordered = parts.OrderBy(p => p.Fraction.Likely).ToList();
         var grams = Working.Sum(parts.Select(p => p.Grams), Dimension.Mass).Named("mass of the mixture");
-        var fraction = (Working.Sum(parts.Where(p => !p.IsWater).Select(p => p.Grams * p.Fraction), Dimension.Mass) / grams).Named("strength of the mixture");
-        var pours = ordered.Select(p => new MixPour(p, Millilitres(solute, p.Grams, p.Fraction, p.TemperatureC)?.Named($"{p.Label}, by volume"))).ToList();
+        var fraction = (Working.Sum(parts.Where(p => !p.IsWater).Select(p => p.Grams * p.Fraction), Dimension.Mass) / grams).Named(
+            "strength of the mixture"
+        );
+        var pours = ordered
+            .Select(p => new MixPour(p, Millilitres(solute, p.Grams, p.Fraction, p.TemperatureC)?.Named($"{p.Label}, by volume")))
+            .ToList();
         var start = ordered.Sum(p => p.Grams.Likely * p.TemperatureC) / ordered.Sum(p => p.Grams.Likely);
         var volume = Millilitres(solute, grams, fraction, Math.Clamp(start, 0, 60))?.Named("volume of the mixture, cooled again");
-        var vanishing = volume is null || pours.Any(p => p.Millilitres is null) ? null : (Working.Sum(pours.Select(p => p.Millilitres!), Dimension.Volume) - volume).Named("volume that vanishes");
+        var vanishing =
+            volume is null || pours.Any(p => p.Millilitres is null)
+                ? null
+                : (Working.Sum(pours.Select(p => p.Millilitres!), Dimension.Volume) - volume).Named("volume that vanishes");
         var (warming, why) = Warming(solute, ordered, grams, fraction, start, draws);
-        var end = warming is null ? null : (Working.Given(start, Dimension.None, "temperature before", "as typed").In("°C") + warming / Working.Exact(1, "1 K", Dimension.Temperature)).Named("temperature after, if no heat is lost").In("°C");
+        var end = warming is null
+            ? null
+            : (
+                Working.Given(start, Dimension.None, "temperature before", "as typed").In("°C")
+                + warming / Working.Exact(1, "1 K", Dimension.Temperature)
+            )
+                .Named("temperature after, if no heat is lost")
+                .In("°C");
         var portions = warming is null ? 3 : Math.Max(1, (int)Math.Ceiling(warming.Range.High / Constants.Get("portion-warming").Likely));
         var (ice, enough) = Ice(warming, grams, solute, fraction, start, ordered, draws);
         return new(solute, pours, grams, fraction, volume, vanishing, warming, end, ice, enough, portions, Order(solute, ordered), why);
     }
 
-    private static (Working? Kelvins, string? NotKnown) Warming(string solute, IReadOnlyList<MixPart> parts, Working grams, Working fraction, double startC, Draws draws)
+    private static (Working? Kelvins, string? NotKnown) Warming(
+        string solute,
+        IReadOnlyList<MixPart> parts,
+        Working grams,
+        Working fraction,
+        double startC,
+        Draws draws
+    )
     {
         if (HeatOfDilution.Of(solute) is not { } heat)
             return (null, $"the heat of diluting {Impossible.Named(solute)} is not known here: pour slowly and feel the glass");
         if (HeatCapacity.Of(solute, fraction.Likely * 100, startC, draws) is not { } capacity)
             return (null, "the heat capacity of the mixture is not known here");
-        var before = Working.Sum(parts.Where(p => !p.IsWater).Select(p => heat.Freed(solute, p.Grams, p.Fraction, p.Label)), Dimension.Energy);
-        var freed = ((heat.Freed(solute, grams, fraction, "mixture") - before) * draws.Prior("dilution-heat")).Named("heat that mixing frees");
+        var before = Working.Sum(
+            parts.Where(p => !p.IsWater).Select(p => heat.Freed(solute, p.Grams, p.Fraction, p.Label)),
+            Dimension.Energy
+        );
+        var freed = ((heat.Freed(solute, grams, fraction, "mixture") - before) * draws.Prior("dilution-heat")).Named(
+            "heat that mixing frees"
+        );
         return ((freed / (grams * capacity)).Named("warming if no heat were lost"), null);
     }
 
-    private static (Working? Grams, bool Enough) Ice(Working? warming, Working grams, string solute, Working fraction, double startC, IReadOnlyList<MixPart> parts, Draws draws)
+    private static (Working? Grams, bool Enough) Ice(
+        Working? warming,
+        Working grams,
+        string solute,
+        Working fraction,
+        double startC,
+        IReadOnlyList<MixPart> parts,
+        Draws draws
+    )
     {
         var limit = Constants.Get("dilution-ice-above");
         if (warming is null || warming.Likely <= limit.Likely || parts.FirstOrDefault(p => p.IsWater) is not { } water)
@@ -92,13 +153,16 @@ public static class Mixing
         return wanted.Likely <= water.Grams.Likely ? (wanted, true) : (water.Grams.Named("all of the water as ice"), false);
     }
 
-    private static string Order(string solute, IReadOnlyList<MixPart> parts) => parts.Count < 2 ? "" : solute switch
-    {
-        "NaOH" or "KOH" => "The weaker liquid first, then the caustic, slowly and stirred.",
-        "NH3" => "The weaker liquid first and cold, then the ammonia, in the hood.",
-        "H2O2" => "The weaker liquid first, in a clean vented vessel; nothing metallic, never closed tight.",
-        _ => "The weaker liquid first, then the acid into it, slowly and stirred. Never water into acid.",
-    };
+    private static string Order(string solute, IReadOnlyList<MixPart> parts) =>
+        parts.Count < 2
+            ? ""
+            : solute switch
+            {
+                "NaOH" or "KOH" => "The weaker liquid first, then the caustic, slowly and stirred.",
+                "NH3" => "The weaker liquid first and cold, then the ammonia, in the hood.",
+                "H2O2" => "The weaker liquid first, in a clean vented vessel; nothing metallic, never closed tight.",
+                _ => "The weaker liquid first, then the acid into it, slowly and stirred. Never water into acid.",
+            };
 
     /// <summary>Strengths that liquids can be blended to: from the weakest to the strongest.</summary>
     public static (double Low, double High) Reach(IEnumerable<Working> fractions)

@@ -21,7 +21,8 @@ public readonly partial record struct Ratio(double First, double Second)
         return first.Wrong is null && second.Wrong is null && first.Value > 0 && second.Value > 0 ? new(first.Value, second.Value) : null;
     }
 
-    public override string ToString() => $"{FigureText.Number(First, First % 1 == 0 ? 0 : 1)} volumes to {FigureText.Number(Second, Second % 1 == 0 ? 0 : 1)}";
+    public override string ToString() =>
+        $"{FigureText.Number(First, First % 1 == 0 ? 0 : 1)} volumes to {FigureText.Number(Second, Second % 1 == 0 ? 0 : 1)}";
 
     [GeneratedRegex(@"^([0-9.,½¼¾ /]+?)\s*(?:parts?|volumes?)?\s*(?::|to|zu|in|\+)\s*([0-9.,½¼¾ /]+?)\s*(?:parts?|volumes?)?$")]
     private static partial Regex Said();

@@ -16,8 +16,8 @@ public sealed record Recipe(Mixture? Mixture, (string Field, string Reason, stri
 }
 
 /// <summary>
-/// Amounts for what somebody wants: a strength, an amount of it, a ratio, a blend. What is poured is decided at the likely strengths, one number
-/// that can be measured out; what comes of it keeps the range that the bottles have.
+/// Amounts for what somebody wants: a strength, an amount of it, a ratio, a blend. What is poured is decided at the likely strengths, one
+/// number that can be measured out; what comes of it keeps the range that the bottles have.
 /// </summary>
 public static class Recipes
 {
@@ -27,7 +27,10 @@ public static class Recipes
     {
         if (Unreachable(target, strong, weak) is { } no)
             return no;
-        var needed = Decided(Mixing.Diluent(grams, strong.Fraction, Working.Exact(target), weak.Fraction).Named($"{weak.Label}, reckoned"), weak.Label);
+        var needed = Decided(
+            Mixing.Diluent(grams, strong.Fraction, Working.Exact(target), weak.Fraction).Named($"{weak.Label}, reckoned"),
+            weak.Label
+        );
         return Poured(solute, [(strong, grams), (weak, needed)], draws);
     }
 
@@ -36,7 +39,10 @@ public static class Recipes
     {
         if (Unreachable(target, strong, weak) is { } no)
             return no;
-        var acid = Decided(Mixing.OfStronger(endGrams, strong.Fraction, weak.Fraction, Working.Exact(target)).Named($"{strong.Label}, reckoned"), strong.Label);
+        var acid = Decided(
+            Mixing.OfStronger(endGrams, strong.Fraction, weak.Fraction, Working.Exact(target)).Named($"{strong.Label}, reckoned"),
+            strong.Label
+        );
         return Poured(solute, [(strong, acid), (weak, (endGrams - acid).Named(weak.Label))], draws);
     }
 
@@ -44,10 +50,16 @@ public static class Recipes
     /// <param name="millilitres">Of the first liquid.</param>
     public static Recipe ByVolumes(string solute, Liquid first, Working millilitres, Liquid second, Ratio ratio, Draws draws)
     {
-        if (Mixing.Density(solute, first.Fraction, first.TemperatureC) is not { } d1 || Mixing.Density(solute, second.Fraction, second.TemperatureC) is not { } d2)
+        if (
+            Mixing.Density(solute, first.Fraction, first.TemperatureC) is not { } d1
+            || Mixing.Density(solute, second.Fraction, second.TemperatureC) is not { } d2
+        )
             return Recipe.Refuse("ratio", "a density is not known here", "weigh the parts");
         var a = Decided((millilitres * d1).Named($"{first.Label}, by its density"), first.Label);
-        var b = Decided((millilitres * Working.Exact(ratio.Second / ratio.First, ratio.ToString()) * d2).Named($"{second.Label}, by its density"), second.Label);
+        var b = Decided(
+            (millilitres * Working.Exact(ratio.Second / ratio.First, ratio.ToString()) * d2).Named($"{second.Label}, by its density"),
+            second.Label
+        );
         return Poured(solute, [(first, a), (second, b)], draws);
     }
 
@@ -58,23 +70,47 @@ public static class Recipes
         if (parts.Count < 2)
             return Recipe.Refuse("parts", "a blend needs two liquids or more", "add another");
         if (free.Count != 1)
-            return Recipe.Refuse("parts", free.Count == 0 ? "every amount is fixed" : $"{free.Count} amounts are left open", "leave exactly one amount empty: it is found");
+            return Recipe.Refuse(
+                "parts",
+                free.Count == 0 ? "every amount is fixed" : $"{free.Count} amounts are left open",
+                "leave exactly one amount empty: it is found"
+            );
         var others = parts.Where(p => p.Grams is not null).Select(p => (p.Grams!, p.Liquid.Fraction)).ToList();
         var fixedGrams = others.Sum(o => o.Item1.Likely);
         var mean = fixedGrams <= 0 ? 0 : others.Sum(o => o.Item1.Likely * o.Fraction.Likely) / fixedGrams;
         var found = free[0].Liquid;
         var (low, high) = (Math.Min(mean, found.Fraction.Likely), Math.Max(mean, found.Fraction.Likely));
         if (fixedGrams <= 0 || target <= low + Tiny || target >= high - Tiny)
-            return Recipe.Refuse("target", $"{Percent(target)} cannot be reached: with {found.Label} left open it lies between {Percent(low)} and {Percent(high)}", $"choose a strength between them, or leave another one open; all of these liquids reach {Reach(parts.Select(p => p.Liquid))}");
-        var needed = Decided(Mixing.Free([.. others.Select(o => (o.Item1, o.Fraction))], found.Fraction, Working.Exact(target)).Named($"{found.Label}, reckoned"), found.Label);
+            return Recipe.Refuse(
+                "target",
+                $"{Percent(target)} cannot be reached: with {found.Label} left open it lies between {Percent(low)} and {Percent(high)}",
+                "choose a strength between them, or leave another one open; all of these liquids reach "
+                    + $"{Reach(parts.Select(p => p.Liquid))}"
+            );
+        var needed = Decided(
+            Mixing
+                .Free([.. others.Select(o => (o.Item1, o.Fraction))], found.Fraction, Working.Exact(target))
+                .Named($"{found.Label}, reckoned"),
+            found.Label
+        );
         return Poured(solute, [.. parts.Select(p => (p.Liquid, p.Grams ?? needed))], draws);
     }
 
     private const double Tiny = 1e-9;
 
     private static Recipe? Unreachable(double target, Liquid strong, Liquid weak) =>
-        target > strong.Fraction.Likely - Tiny ? Recipe.Refuse("target", $"{Percent(target)} is not weaker than {strong.Label} ({Percent(strong.Fraction.Likely)})", $"these two reach {Reach([strong, weak])}")
-        : target < weak.Fraction.Likely + Tiny ? Recipe.Refuse("target", $"{Percent(target)} is not stronger than {weak.Label} ({Percent(weak.Fraction.Likely)})", $"these two reach {Reach([strong, weak])}")
+        target > strong.Fraction.Likely - Tiny
+            ? Recipe.Refuse(
+                "target",
+                $"{Percent(target)} is not weaker than {strong.Label} ({Percent(strong.Fraction.Likely)})",
+                $"these two reach {Reach([strong, weak])}"
+            )
+        : target < weak.Fraction.Likely + Tiny
+            ? Recipe.Refuse(
+                "target",
+                $"{Percent(target)} is not stronger than {weak.Label} ({Percent(weak.Fraction.Likely)})",
+                $"these two reach {Reach([strong, weak])}"
+            )
         : null;
 
     private static string Reach(IEnumerable<Liquid> liquids)
@@ -86,8 +122,24 @@ public static class Recipes
     private static string Percent(double fraction) => $"{FigureText.Number(fraction * 100, 1)}{FigureText.ThinSpace}%";
 
     private static Working Decided(Working reckoned, string label) =>
-        reckoned.Amount.IsCertain ? reckoned.Named(label) : Working.Reckoned(Amount.Certain(reckoned.Likely), Dimension.Mass, label, [reckoned], null, "the likely need: one amount is measured out");
+        reckoned.Amount.IsCertain
+            ? reckoned.Named(label)
+            : Working.Reckoned(
+                Amount.Certain(reckoned.Likely),
+                Dimension.Mass,
+                label,
+                [reckoned],
+                null,
+                "the likely need: one amount is measured out"
+            );
 
     private static Recipe Poured(string solute, IReadOnlyList<(Liquid Liquid, Working Grams)> parts, Draws draws) =>
-        new(Mixing.Of(solute, [.. parts.Select(p => new MixPart(p.Liquid.Label, p.Grams, p.Liquid.Fraction, p.Liquid.TemperatureC))], draws), null);
+        new(
+            Mixing.Of(
+                solute,
+                [.. parts.Select(p => new MixPart(p.Liquid.Label, p.Grams, p.Liquid.Fraction, p.Liquid.TemperatureC))],
+                draws
+            ),
+            null
+        );
 }

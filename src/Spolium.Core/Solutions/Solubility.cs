@@ -11,8 +11,9 @@ namespace Spolium.Core.Solutions;
 public sealed record Saturation(Working GramsPerGramWater, string Solid);
 
 /// <summary>
-/// Solubility of one salt in water by temperature (Reference/solubility-by-temperature.csv), solid by solid: monotone cubic while one solid is in
-/// contact; where it gives way to another, the curves meet at the temperature of Reference/hydrates.csv. Where no such row is, nothing is said between.
+/// Solubility of one salt in water by temperature (Reference/solubility-by-temperature.csv), solid by solid: monotone cubic while one solid
+/// is in contact; where it gives way to another, the curves meet at the temperature of Reference/hydrates.csv. Where no such row is,
+/// nothing is said between.
 /// </summary>
 public sealed class Solubility
 {
@@ -22,10 +23,29 @@ public sealed class Solubility
 
     public sealed record Transition(string Salt, string From, string To, double TemperatureC, string Source);
 
-    public static readonly IReadOnlyList<Transition> Transitions = ReferenceTable.Read("hydrates.csv", r => new Transition(r.Text("salt"), r.Text("from_hydrate"), r.Text("to_hydrate"), r.Number("transition_C"), r.Source), "salt", "from_hydrate");
+    public static readonly IReadOnlyList<Transition> Transitions = ReferenceTable.Read(
+        "hydrates.csv",
+        r => new Transition(r.Text("salt"), r.Text("from_hydrate"), r.Text("to_hydrate"), r.Number("transition_C"), r.Source),
+        "salt",
+        "from_hydrate"
+    );
 
-    public static readonly IReadOnlyDictionary<string, Solubility> BySalt = ReferenceTable.Read("solubility-by-temperature.csv", r => new Row(Bare(r.Text("solute")), Bare(r.Text("solid_phase")), r.Number("temperature_C"), r.Number("mass_percent"), r.Text("confidence"), r.Source), "solute", "temperature_C")
-        .GroupBy(r => r.Salt).ToDictionary(g => g.Key, g => new Solubility([.. g]));
+    public static readonly IReadOnlyDictionary<string, Solubility> BySalt = ReferenceTable
+        .Read(
+            "solubility-by-temperature.csv",
+            r => new Row(
+                Bare(r.Text("solute")),
+                Bare(r.Text("solid_phase")),
+                r.Number("temperature_C"),
+                r.Number("mass_percent"),
+                r.Text("confidence"),
+                r.Source
+            ),
+            "solute",
+            "temperature_C"
+        )
+        .GroupBy(r => r.Salt)
+        .ToDictionary(g => g.Key, g => new Solubility([.. g]));
 
     private readonly List<Branch> branches;
     private readonly string prior;
@@ -34,7 +54,10 @@ public sealed class Solubility
     private Solubility(List<Row> rows)
     {
         Salt = rows[0].Salt;
-        prior = Priors.ById.ContainsKey("solubility-" + Salt) ? "solubility-" + Salt : rows.Any(r => r.Confidence == "fair") ? "solubility-fair" : "solubility-firm";
+        prior =
+            Priors.ById.ContainsKey("solubility-" + Salt) ? "solubility-" + Salt
+            : rows.Any(r => r.Confidence == "fair") ? "solubility-fair"
+            : "solubility-firm";
         source = rows[0].Source;
         branches = Build(rows.OrderBy(r => r.TemperatureC).ToList());
     }
@@ -58,8 +81,18 @@ public sealed class Solubility
         if (Find(temperatureC) is not { } branch)
             return null;
         var p = branch.Percent(temperatureC);
-        var s = Working.Given(p / (100 - p), Dimension.None, $"solubility at {FigureText.Number(temperatureC, temperatureC % 1 == 0 ? 0 : 1)} °C, g to a gram of water", source);
-        return new((s * draws.Prior(prior)).Named($"what a gram of water holds at {FigureText.Number(temperatureC, temperatureC % 1 == 0 ? 0 : 1)} °C"), branch.Solid);
+        var s = Working.Given(
+            p / (100 - p),
+            Dimension.None,
+            $"solubility at {FigureText.Number(temperatureC, temperatureC % 1 == 0 ? 0 : 1)} °C, g to a gram of water",
+            source
+        );
+        return new(
+            (s * draws.Prior(prior)).Named(
+                $"what a gram of water holds at {FigureText.Number(temperatureC, temperatureC % 1 == 0 ? 0 : 1)} °C"
+            ),
+            branch.Solid
+        );
     }
 
     private Branch? Find(double temperatureC) => branches.FirstOrDefault(b => temperatureC >= b.FromC && temperatureC <= b.ToC);
@@ -80,10 +113,21 @@ public sealed class Solubility
         for (var i = 0; i + 1 < pieces.Count; i++)
         {
             var (a, b) = (pieces[i], pieces[i + 1]);
-            if (a.Points[^1].T == b.Points[0].T || Meeting(rows[0].Salt, a.Solid, b.Solid) is not { } t || t <= a.Points[^1].T || t >= b.Points[0].T)
+            if (
+                a.Points[^1].T == b.Points[0].T
+                || Meeting(rows[0].Salt, a.Solid, b.Solid) is not { } t
+                || t <= a.Points[^1].T
+                || t >= b.Points[0].T
+            )
                 continue;
             // Each curve is drawn on to the meeting point; where both can be, their mean is taken.
-            var met = new[] { On(a.Points[Math.Max(0, a.Points.Count - 2)..], t, a.Points.Count > 1), On(b.Points[..Math.Min(2, b.Points.Count)], t, b.Points.Count > 1) }.OfType<double>().ToList();
+            var met = new[]
+            {
+                On(a.Points[Math.Max(0, a.Points.Count - 2)..], t, a.Points.Count > 1),
+                On(b.Points[..Math.Min(2, b.Points.Count)], t, b.Points.Count > 1),
+            }
+                .OfType<double>()
+                .ToList();
             if (met.Count == 0)
                 continue;
             a.Points.Add((t, met.Average()));
@@ -96,18 +140,21 @@ public sealed class Solubility
         can && two.Count == 2 ? two[0].P + (two[1].P - two[0].P) * (t - two[0].T) / (two[1].T - two[0].T) : null;
 
     // Forms of one crystal (alpha and beta, IV and III) meet half way: their curve only has a bend there.
-    private static double? Meeting(string salt, string from, string to) => Transitions.FirstOrDefault(t => t.Salt == salt && t.From == from && t.To == to)?.TemperatureC;
+    private static double? Meeting(string salt, string from, string to) =>
+        Transitions.FirstOrDefault(t => t.Salt == salt && t.From == from && t.To == to)?.TemperatureC;
 
     private static Func<double, double> Curve(List<(double T, double P)> points)
     {
         if (points.Count == 1)
             return _ => points[0].P;
-        double[] t = [.. points.Select(p => p.T)], v = [.. points.Select(p => p.P)];
+        double[] t = [.. points.Select(p => p.T)],
+            v = [.. points.Select(p => p.P)];
         return points.Count < 3 ? LinearSpline.InterpolateSorted(t, v).Interpolate : CubicSpline.InterpolatePchipSorted(t, v).Interpolate;
     }
 
     // "CaSO4·2H2O (anhydrite is …)", "NiSO4·6H2O (alpha)", "H3NSO3 (sulfamic acid)": the words in brackets are no part of the formula.
-    private static string Bare(string text) => text.Contains(" (", StringComparison.Ordinal) ? text[..text.IndexOf(" (", StringComparison.Ordinal)] : text;
+    private static string Bare(string text) =>
+        text.Contains(" (", StringComparison.Ordinal) ? text[..text.IndexOf(" (", StringComparison.Ordinal)] : text;
 
     /// <summary>Water in a hydrate, as a share of its mass.</summary>
     public static double WaterShare(string hydrate, string salt) => 1 - Formula.Parse(salt).MolarMass / Formula.Parse(hydrate).MolarMass;

@@ -8,7 +8,8 @@ namespace Spolium.Core.Solutions;
 public static class StrengthUnits
 {
     /// <summary>Grams of solute in a litre.</summary>
-    public static Working GramsPerLitre(Working fraction, Working density) => (fraction * density * Working.Exact(1000, "1000 mL/L")).Named("solute in a litre").In("g/L");
+    public static Working GramsPerLitre(Working fraction, Working density) =>
+        (fraction * density * Working.Exact(1000, "1000 mL/L")).Named("solute in a litre").In("g/L");
 
     /// <summary>Moles in a litre.</summary>
     public static Working MolesPerLitre(string formula, Working fraction, Working density) =>
@@ -16,19 +17,23 @@ public static class StrengthUnits
 
     /// <summary>Moles in a kilogram of water.</summary>
     public static Working MolesPerKilogramWater(string formula, Working fraction) =>
-        (fraction * Working.Exact(1000, "1000 g/kg") / Molar.Mass(formula) / (Working.Exact(1) - fraction)).Named("moles in a kilogram of water").In("mol/kg");
+        (fraction * Working.Exact(1000, "1000 g/kg") / Molar.Mass(formula) / (Working.Exact(1) - fraction))
+            .Named("moles in a kilogram of water")
+            .In("mol/kg");
 
     /// <summary>Litres of oxygen at 0 °C that a litre of peroxide gives: half a mole of O2 to a mole.</summary>
     public static Working VolumeStrength(Working fraction, Working density) =>
         (fraction * density / Molar.Mass("H2O2") / 2 * Constants.Get("carboy-oxygen")).Named("volume strength").In("volumes");
 
     /// <summary>Mass fraction of active chlorine (as Cl2) in a bleach of this mass fraction of NaOCl.</summary>
-    public static Working ActiveChlorine(Working hypochlorite) => (hypochlorite / Constants.Get("active-chlorine")).Named("active chlorine");
+    public static Working ActiveChlorine(Working hypochlorite) =>
+        (hypochlorite / Constants.Get("active-chlorine")).Named("active chlorine");
 
     /// <summary>Grams of active chlorine in a litre of a bleach.</summary>
     public static Working ActiveChlorineGramsPerLitre(Working hypochlorite, Working density) =>
         (ActiveChlorine(hypochlorite) * density * Working.Exact(1000, "1000 mL/L")).Named("active chlorine in a litre").In("g/L");
 
     /// <summary>Mass fraction of NaOCl in a bleach of so much active chlorine by mass.</summary>
-    public static Working HypochloriteFromActiveChlorine(Working activeFraction) => (activeFraction * Constants.Get("active-chlorine")).Named("sodium hypochlorite");
+    public static Working HypochloriteFromActiveChlorine(Working activeFraction) =>
+        (activeFraction * Constants.Get("active-chlorine")).Named("sodium hypochlorite");
 }

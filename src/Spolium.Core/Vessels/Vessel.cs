@@ -12,23 +12,42 @@ public sealed record Vessel(string Kind, double NominalMl, double DiameterMm, do
     public double BrimMl => NominalMl * BrimFactor;
 
     /// <summary>"beaker 600 mL"</summary>
-    public string Label => $"{Kind.Split(',')[0]} {(NominalMl >= 1000 ? FigureText.Number(NominalMl / 1000, 0) + FigureText.ThinSpace + "L" : FigureText.Number(NominalMl, 0) + FigureText.ThinSpace + "mL")}";
+    public string Label => $"{Kind.Split(',')[0]} {Size}";
+
+    private string Size =>
+        NominalMl >= 1000
+            ? $"{FigureText.Number(NominalMl / 1000, 0)}{FigureText.ThinSpace}L"
+            : $"{FigureText.Number(NominalMl, 0)}{FigureText.ThinSpace}mL";
 
     /// <summary>All usual vessels of Reference/vessels.csv, small to large.</summary>
-    public static readonly IReadOnlyList<Vessel> All = [.. ReferenceTable.Read("vessels.csv", r =>
-        new Vessel(r.Text("kind"), r.Number("nominal_mL"), r.Number("diameter_mm"), r.Number("brim_factor"), r.Source), "kind", "nominal_mL").OrderBy(v => v.NominalMl)];
+    public static readonly IReadOnlyList<Vessel> All =
+    [
+        .. ReferenceTable
+            .Read(
+                "vessels.csv",
+                r => new Vessel(r.Text("kind"), r.Number("nominal_mL"), r.Number("diameter_mm"), r.Number("brim_factor"), r.Source),
+                "kind",
+                "nominal_mL"
+            )
+            .OrderBy(v => v.NominalMl),
+    ];
 
     /// <summary>Usual beakers, small to large.</summary>
     public static readonly IReadOnlyList<Vessel> Beakers = [.. All.Where(v => v.Kind.StartsWith("beaker", StringComparison.Ordinal))];
 
     /// <summary>Beakers, and buckets behind them: what plans take while a shop has named no vessel of its own.</summary>
-    public static readonly IReadOnlyList<Vessel> Usual = [.. Beakers, .. All.Where(v => v.Kind.StartsWith("bucket", StringComparison.Ordinal))];
+    public static readonly IReadOnlyList<Vessel> Usual =
+    [
+        .. Beakers,
+        .. All.Where(v => v.Kind.StartsWith("bucket", StringComparison.Ordinal)),
+    ];
 
     /// <summary>Plastic: for what is quiet and cold only.</summary>
     public bool IsPlastic => Kind.Contains("HDPE", StringComparison.Ordinal);
 
     /// <summary>A vessel that a step can be worked in; cylinders and volumetric flasks are for measuring.</summary>
-    public bool IsForWork => !Kind.StartsWith("measuring", StringComparison.Ordinal) && !Kind.StartsWith("volumetric", StringComparison.Ordinal);
+    public bool IsForWork =>
+        !Kind.StartsWith("measuring", StringComparison.Ordinal) && !Kind.StartsWith("volumetric", StringComparison.Ordinal);
 
     /// <summary>The usual vessel of a kind and size; null where there is none.</summary>
     public static Vessel? Find(string kind, double nominalMl) => All.FirstOrDefault(v => v.Kind == kind && v.NominalMl == nominalMl);

@@ -18,7 +18,8 @@ public sealed class EntryRow
     /// <summary>Tells a repeated request from another one under the same id.</summary>
     public required string Hash { get; set; }
 
-    /// <summary>Over this entry and the one before it (see Chain); null only while a folder of an earlier version is being brought up.</summary>
+    /// <summary>Over this entry and the one before it (see Chain); null only while a folder of an earlier version is being brought
+    /// up.</summary>
     public byte[]? Chain { get; set; }
 }
 

@@ -3,7 +3,8 @@ using Spolium.Data;
 namespace Spolium.Server.Backups;
 
 /// <summary>
-/// Makes a backup each day into the folder of the setting "backups", and lets go of old ones. What went wrong is told on the page, and tried again.
+/// Makes a backup each day into the folder of the setting "backups", and lets go of old ones. What went wrong is told on the page, and
+/// tried again.
 /// </summary>
 public sealed class BackupKeeper(IConfiguration configuration, TimeProvider time, ILogger<BackupKeeper> log) : BackgroundService
 {

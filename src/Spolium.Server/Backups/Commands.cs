@@ -2,7 +2,8 @@ using Spolium.Data;
 
 namespace Spolium.Server.Backups;
 
-/// <summary>What the program does instead of serving: --backup FILE, --restore FILE, --verify need no lock and bring no folder up to a newer version; --rebuild makes the lists again.</summary>
+/// <summary>What the program does instead of serving: --backup FILE, --restore FILE, --verify need no lock and bring no folder up to a
+/// newer version; --rebuild makes the lists again.</summary>
 public static class Commands
 {
     private const int Failed = 4;
@@ -26,7 +27,12 @@ public static class Commands
             var found = Verifying.Of(Path.Combine(folder, "spolium.db"), lists: true, tell: Console.WriteLine);
             foreach (var fault in found.Faults)
                 Console.Error.WriteLine(fault);
-            return found.Sound ? Say($"{folder}: {found.Entries} entries, the chain is whole, the lists are those of a replay, the book sums to nothing, the pictures are what they were.") : Failed;
+            return found.Sound
+                ? Say(
+                    $"{folder}: {found.Entries} entries, the chain is whole, the lists are those of a replay, the book sums to nothing, "
+                        + "the pictures are what they were."
+                )
+                : Failed;
         }
         catch (CannotOpenException e)
         {

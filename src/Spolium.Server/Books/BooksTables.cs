@@ -5,24 +5,90 @@ using static Spolium.Server.Books.BooksFigures;
 
 namespace Spolium.Server.Books;
 
-/// <summary>The books as tables for a table program: by batch, and with it what did not come out, where it stands, what it took and left over. u is the standard uncertainty.</summary>
+/// <summary>The books as tables for a table program: by batch, and with it what did not come out, where it stands, what it took and left
+/// over. u is the standard uncertainty.</summary>
 internal static class BooksTables
 {
-    private static readonly IReadOnlyList<string> Heads = ["batch", "title", "closed", "metal", "product g", "product u g", "feed g", "feed u g", "recovery %", "unaccounted g", "missing g"];
+    private static readonly IReadOnlyList<string> Heads =
+    [
+        "batch",
+        "title",
+        "closed",
+        "metal",
+        "product g",
+        "product u g",
+        "feed g",
+        "feed u g",
+        "recovery %",
+        "unaccounted g",
+        "missing g",
+    ];
 
     public static string Csv(Data.Books books, BooksFilter filter, TimeZoneInfo zone) =>
-        new CsvTable(Heads, [], "batches").Write(Batches(books, filter, zone).Select(r => r.Select(c => c is double d ? d.ToString("0.####", CultureInfo.InvariantCulture) : c?.ToString() ?? "")));
+        new CsvTable(Heads, [], "batches").Write(
+            Batches(books, filter, zone)
+                .Select(r => r.Select(c => c is double d ? d.ToString("0.####", CultureInfo.InvariantCulture) : c?.ToString() ?? ""))
+        );
 
-    public static byte[] Workbook(Data.Books books, BooksFilter filter, TimeZoneInfo zone) => Shared.Workbook.Write([
-        new("batches", Heads, Batches(books, filter, zone)),
-        new("did not come out", ["by", "g", "u g", "batches"], books.Losses().Select(l => (IReadOnlyList<object?>)[CauseWords(l.Key), l.Sum.Sum, Math.Sqrt(l.Sum.Variance), l.Sum.Batches])),
-        new("where it stands", ["place", "g", "u g", "holdings"], books.Places().Select(p => (IReadOnlyList<object?>)[PlaceWords(p.Key), p.Sum.Sum, Math.Sqrt(p.Sum.Variance), p.Sum.Batches])),
-        new("what it took", ["substance", "formula", "poured g", "planned g", "kr", "batches", "without a price"], books.Reagents().Select(r => (IReadOnlyList<object?>)[r.Name, r.Formula, r.Grams, r.PlannedG, r.Kr, r.Batches, r.WithoutPrice])),
-        new("what it left over", ["batch", "title", "costs kr", "left over kr", "left over u kr", "over selling as it is kr", "over selling u kr"],
-            books.MoneyOf(int.MaxValue).Select(m => (IReadOnlyList<object?>)[m.LeftOver.Code, m.LeftOver.Title, m.Money.CostsKr, m.Money.LeftKr, m.Money.LeftSigma, m.Money.MarginKr, m.Money.MarginSigma])),
-    ]);
+    public static byte[] Workbook(Data.Books books, BooksFilter filter, TimeZoneInfo zone) =>
+        Shared.Workbook.Write([
+            new("batches", Heads, Batches(books, filter, zone)),
+            new(
+                "did not come out",
+                ["by", "g", "u g", "batches"],
+                books.Losses().Select(l => (IReadOnlyList<object?>)[CauseWords(l.Key), l.Sum.Sum, Math.Sqrt(l.Sum.Variance), l.Sum.Batches])
+            ),
+            new(
+                "where it stands",
+                ["place", "g", "u g", "holdings"],
+                books.Places().Select(p => (IReadOnlyList<object?>)[PlaceWords(p.Key), p.Sum.Sum, Math.Sqrt(p.Sum.Variance), p.Sum.Batches])
+            ),
+            new(
+                "what it took",
+                ["substance", "formula", "poured g", "planned g", "kr", "batches", "without a price"],
+                books
+                    .Reagents()
+                    .Select(r => (IReadOnlyList<object?>)[r.Name, r.Formula, r.Grams, r.PlannedG, r.Kr, r.Batches, r.WithoutPrice])
+            ),
+            new(
+                "what it left over",
+                ["batch", "title", "costs kr", "left over kr", "left over u kr", "over selling as it is kr", "over selling u kr"],
+                books
+                    .MoneyOf(int.MaxValue)
+                    .Select(m =>
+                        (IReadOnlyList<object?>)
+                            [
+                                m.LeftOver.Code,
+                                m.LeftOver.Title,
+                                m.Money.CostsKr,
+                                m.Money.LeftKr,
+                                m.Money.LeftSigma,
+                                m.Money.MarginKr,
+                                m.Money.MarginSigma,
+                            ]
+                    )
+            ),
+        ]);
 
-    private static IEnumerable<IReadOnlyList<object?>> Batches(Data.Books books, BooksFilter filter, TimeZoneInfo zone) => books.ByBatch(int.MaxValue).Select(r => (IReadOnlyList<object?>)[r.Code, r.Title,
-        TimeZoneInfo.ConvertTimeFromUtc(new(r.ClosedTicks, DateTimeKind.Utc), zone).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), filter.Metal, r.Metal.ProductG, r.Metal.ProductSigma, r.Metal.AtLeastG, r.Metal.AtLeastSigma,
-        100 * r.Metal.ProductG / Math.Max(r.Metal.AtLeastG, r.Metal.ProductG), r.Metal.UnaccountedG, r.Metal.MissingG]);
+    private static IEnumerable<IReadOnlyList<object?>> Batches(Data.Books books, BooksFilter filter, TimeZoneInfo zone) =>
+        books
+            .ByBatch(int.MaxValue)
+            .Select(r =>
+                (IReadOnlyList<object?>)
+                    [
+                        r.Code,
+                        r.Title,
+                        TimeZoneInfo
+                            .ConvertTimeFromUtc(new(r.ClosedTicks, DateTimeKind.Utc), zone)
+                            .ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+                        filter.Metal,
+                        r.Metal.ProductG,
+                        r.Metal.ProductSigma,
+                        r.Metal.AtLeastG,
+                        r.Metal.AtLeastSigma,
+                        100 * r.Metal.ProductG / Math.Max(r.Metal.AtLeastG, r.Metal.ProductG),
+                        r.Metal.UnaccountedG,
+                        r.Metal.MissingG,
+                    ]
+            );
 }

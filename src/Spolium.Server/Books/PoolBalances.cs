@@ -15,18 +15,47 @@ public static class PoolBalances
         if (holds.IsEmpty || MetalOf(holds, worked) is not { } element)
             return null;
         if (PoolBook.Of(state, pool, worked) is not { } book)
-            return new(element, BooksFigures.NameOf(element), [], null, null, $"Its leavings are of more than {PoolBook.Most} batches, which are not reconciled together: the book alone tells what {(worked is null ? "is" : "was")} in it.", null);
+            return new(
+                element,
+                BooksFigures.NameOf(element),
+                [],
+                null,
+                null,
+                $"Its leavings are of more than {PoolBook.Most} batches, which are not reconciled together: the book alone tells what "
+                    + $"{(worked is null ? "is" : "was")} in it.",
+                null
+            );
         var (key, name) = ($"{pool.Id}/balance/{worked?.EntryId}", BooksFigures.NameOf(element));
-        FigureView? Shown(string arc, string what) => book.Fit.Flow(arc, element) is { Grams: { } g, Sigma: { } s }
-            ? figures.Add($"{key}/{arc}", BooksFigures.Mass($"{name} in {what}", Math.Max(0, g), s * s, $"reconciled from {book.Fit.Readings.Count} readings of {book.Leavings.Select(l => l.BatchId).Distinct().Count()} batches and of {pool.Code}; how: docs/reconciliation.md")) : null;
-        return new(element, name, [.. book.Leavings.Select(l => new PoolFlowView(l.BatchId, l.Code, l.Name, Shown(l.Arc, $"{l.Name} of {l.Code}")))], Shown(PoolBook.Out, worked is null ? $"{pool.Code}, to come" : $"what {pool.Code} gave"),
-            book.Fit.Passes, Sentence(book, worked, element, name), book.Proposals.Count == 0 ? null : Slip(book, worked!));
+        FigureView? Shown(string arc, string what) =>
+            book.Fit.Flow(arc, element) is { Grams: { } g, Sigma: { } s }
+                ? figures.Add(
+                    $"{key}/{arc}",
+                    BooksFigures.Mass(
+                        $"{name} in {what}",
+                        Math.Max(0, g),
+                        s * s,
+                        $"reconciled from {book.Fit.Readings.Count} readings of "
+                            + $"{book.Leavings.Select(l => l.BatchId).Distinct().Count()} batches and of {pool.Code}; how: "
+                            + "docs/reconciliation.md"
+                    )
+                )
+                : null;
+        return new(
+            element,
+            name,
+            [.. book.Leavings.Select(l => new PoolFlowView(l.BatchId, l.Code, l.Name, Shown(l.Arc, $"{l.Name} of {l.Code}")))],
+            Shown(PoolBook.Out, worked is null ? $"{pool.Code}, to come" : $"what {pool.Code} gave"),
+            book.Fit.Passes,
+            Sentence(book, worked, element, name),
+            book.Proposals.Count == 0 ? null : Slip(book, worked!)
+        );
     }
 
     // Of several the one that is worth most is drawn.
     private static string? MetalOf(IReadOnlyList<PooledHolding> holds, WorkedUpState? worked)
     {
-        var there = worked?.Body.Yields.Select(y => y.Holds.Element).ToList() ?? [.. holds.SelectMany(h => h.Holds).Where(e => e.Grams > 0).Select(e => e.Element)];
+        var there = worked?.Body.Yields.Select(y => y.Holds.Element).ToList()
+            ?? [.. holds.SelectMany(h => h.Holds).Where(e => e.Grams > 0).Select(e => e.Element)];
         return new[] { "Au", "Pt", "Pd", "Ag" }.FirstOrDefault(there.Contains) ?? there.FirstOrDefault();
     }
 
@@ -38,7 +67,8 @@ public static class PoolBalances
         if (worked is null)
             return $"By the readings of its batches together {told} of {name} should come of it.";
         var (chi, limit) = (FigureText.Number(book.Fit.ChiSquare, 1), FigureText.Number(book.Fit.Limit, 1));
-        return $"The batches by themselves say {told}; with what it gave they {(book.Fit.Passes ? $"agree ({chi}, up to {limit} is usual)" : $"do not agree ({chi}, only up to {limit} is usual)")}.";
+        return $"The batches by themselves say {told}; with what it gave they "
+            + $"{(book.Fit.Passes ? $"agree ({chi}, up to {limit} is usual)" : $"do not agree ({chi}, only up to {limit} is usual)")}.";
     }
 
     private static string Slip(PoolBook book, WorkedUpState worked)
@@ -48,6 +78,7 @@ public static class PoolBalances
         var y = worked.Body.Yields.First(x => x.Holds.Element == reading.Of);
         var unit = Units.Of(Field.Mass, y.Mass.Unit);
         var mass = unit.FromCore(first.Slip.Value * y.Mass.Value / y.Holds.Grams);
-        return $"{y.Mass.Text}: {FigureText.Number(mass, 3)} {unit.Symbol} would fit, {SlipKind.All[first.Slip.Kind].Title}. If so, take the working up back and write it anew.";
+        return $"{y.Mass.Text}: {FigureText.Number(mass, 3)} {unit.Symbol} would fit, {SlipKind.All[first.Slip.Kind].Title}. If so, take "
+            + "the working up back and write it anew.";
     }
 }

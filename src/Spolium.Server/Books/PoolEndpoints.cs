@@ -12,13 +12,29 @@ public sealed record PoolMetal(string Element, string Name, FigureView Grams);
 
 /// <param name="Grams">By metal, in words.</param>
 /// <param name="CanTakeBack">It has not been worked up, and can be taken out again.</param>
-public sealed record PoolHoldingView(string EntryId, string BatchId, string Code, string Output, DateTimeOffset At, string Grams, bool CanTakeBack);
+public sealed record PoolHoldingView(
+    string EntryId,
+    string BatchId,
+    string Code,
+    string Output,
+    DateTimeOffset At,
+    string Grams,
+    bool CanTakeBack
+);
 
 /// <summary>What one batch got back, and what that did to its recovery.</summary>
 /// <param name="Before">Recovery of the batch as it stood, in words; empty where it is still open.</param>
 public sealed record PoolShareView(string BatchId, string Code, string Element, string Booked, string Back, string Before, string After);
 
-public sealed record WorkedUpView(string EntryId, DateTimeOffset At, string By, string How, IReadOnlyList<string> Gave, string? Reason, bool CanTakeBack);
+public sealed record WorkedUpView(
+    string EntryId,
+    DateTimeOffset At,
+    string By,
+    string How,
+    IReadOnlyList<string> Gave,
+    string? Reason,
+    bool CanTakeBack
+);
 
 /// <summary>What became of the batches of one working up.</summary>
 /// <param name="Balance">It and its batches reconciled together; null where nothing tells it.</param>
@@ -32,12 +48,29 @@ public sealed record PoolFlowView(string BatchId, string Code, string Name, Figu
 /// <param name="AddsUp">Null where its batches are too many to be reconciled together.</param>
 /// <param name="Sentence">Whether what it gave and what the batches say agree.</param>
 /// <param name="Slip">What would explain it, where they do not.</param>
-public sealed record PoolBalanceView(string Element, string Name, IReadOnlyList<PoolFlowView> Leavings, FigureView? Out, bool? AddsUp, string Sentence, string? Slip);
+public sealed record PoolBalanceView(
+    string Element,
+    string Name,
+    IReadOnlyList<PoolFlowView> Leavings,
+    FigureView? Out,
+    bool? AddsUp,
+    string Sentence,
+    string? Slip
+);
 
 /// <summary>A shared holding: what the book has in it, from which batches, and what it gave before.</summary>
 /// <param name="Leavings">How many are in it.</param>
 /// <param name="Workings">How often it was worked up.</param>
-public sealed record PoolView(string Id, string Code, string Kind, string Title, long Version, IReadOnlyList<PoolMetal> Metals, int Leavings, int Workings);
+public sealed record PoolView(
+    string Id,
+    string Code,
+    string Kind,
+    string Title,
+    long Version,
+    IReadOnlyList<PoolMetal> Metals,
+    int Leavings,
+    int Workings
+);
 
 public sealed record PoolsView(IReadOnlyList<PoolView> Pools, IReadOnlyList<string> Kinds);
 
@@ -61,9 +94,15 @@ public static class PoolEndpoints
         var pools = app.MapGroup("/api/pools").WithTags("pools");
         pools.MapGet("", (Writing writing) => TypedResults.Ok(View(writing.Ledger, new FigureBook())));
         pools.MapGet("/working", Working);
-        pools.MapGet("/{poolId}/holds", (string poolId, Writing writing, int skip = 0) => Of(writing, poolId, (state, pool) => Holds(state, pool, skip)));
-        pools.MapGet("/{poolId}/worked-up", (string poolId, Writing writing, int skip = 0) => Of(writing, poolId, (state, pool) => WorkedUp(state, pool, skip)));
-        pools.MapGet("/{poolId}/balance", (string poolId, Writing writing) => Of(writing, poolId, (state, pool) => new SharedBackView([], PoolBalances.Of(state, pool, null, new FigureBook()))));
+        pools.MapGet("/{poolId}/holds", (string poolId, Writing writing, int skip = 0) =>
+            Of(writing, poolId, (state, pool) => Holds(state, pool, skip))
+        );
+        pools.MapGet("/{poolId}/worked-up", (string poolId, Writing writing, int skip = 0) =>
+            Of(writing, poolId, (state, pool) => WorkedUp(state, pool, skip))
+        );
+        pools.MapGet("/{poolId}/balance", (string poolId, Writing writing) =>
+            Of(writing, poolId, (state, pool) => new SharedBackView([], PoolBalances.Of(state, pool, null, new FigureBook())))
+        );
         pools.MapGet("/{poolId}/worked-up/{entryId}", SharedBack);
         pools.MapPost("", Open);
         pools.MapPost("/{poolId}/put-in", PutIn);
@@ -71,36 +110,81 @@ public static class PoolEndpoints
         pools.MapPost("/{poolId}/corrections", TakeBack);
     }
 
-    private static PoolsView View(Ledger ledger, FigureBook book) => new([.. ledger.State.Pools.Values.OrderBy(p => p.Code, StringComparer.Ordinal).Select(p => View(ledger, p, book))], PoolOpened.Kinds);
+    private static PoolsView View(Ledger ledger, FigureBook book) =>
+        new(
+            [.. ledger.State.Pools.Values.OrderBy(p => p.Code, StringComparer.Ordinal).Select(p => View(ledger, p, book))],
+            PoolOpened.Kinds
+        );
 
     private static PoolView View(Ledger ledger, PoolState pool, FigureBook book) =>
-        new(pool.Id, pool.Code, pool.Kind, pool.Title, ledger.State.Version(Entry.PoolStream(pool.Id)), Metals(pool, book), pool.Holds.Count, pool.WorkedUp.Count);
+        new(
+            pool.Id,
+            pool.Code,
+            pool.Kind,
+            pool.Title,
+            ledger.State.Version(Entry.PoolStream(pool.Id)),
+            Metals(pool, book),
+            pool.Holds.Count,
+            pool.WorkedUp.Count
+        );
 
     // A tub stands there for all the years of a shop: what went in and what it gave comes by the page.
     private const int Page = 12;
 
     private static List<PoolMetal> Metals(PoolState pool, FigureBook book) =>
-        [.. from holds in pool.Holds.SelectMany(h => h.Holds)
+        [
+            .. from holds in pool.Holds.SelectMany(h => h.Holds)
             group holds by holds.Element into g
             orderby Precious(g.Key) descending, g.Sum(h => h.Grams) descending
             let name = BooksFigures.NameOf(g.Key)
-            let mass = BooksFigures.Mass($"{name} in {pool.Code}", g.Sum(h => h.Grams), g.Sum(h => h.Sigma * h.Sigma), $"the metal book, {g.Count()} leavings")
-            select new PoolMetal(g.Key, name, book.Add($"{pool.Id}/{g.Key}", mass))];
+            let mass = BooksFigures.Mass(
+                $"{name} in {pool.Code}",
+                g.Sum(h => h.Grams),
+                g.Sum(h => h.Sigma * h.Sigma),
+                $"the metal book, {g.Count()} leavings"
+            )
+            select new PoolMetal(g.Key, name, book.Add($"{pool.Id}/{g.Key}", mass)),
+        ];
 
     private static List<PoolHoldingView> Holds(State state, PoolState pool, int skip) =>
-        [.. from h in pool.Holds.Reverse().Skip(skip).Take(Page)
+        [
+            .. from h in pool.Holds.Reverse().Skip(skip).Take(Page)
             let grams = h.Holds.Where(e => Precious(e.Element) && e.Grams > 0).Select(e => Grams(e.Grams, e.Sigma, e.Element))
-            select new PoolHoldingView(h.EntryId, h.BatchId, state.Batches[h.BatchId].Code, NameOf(state, h), h.At, string.Join(", ", grams), Corrections.Refuse(state, h.EntryId) is null)];
+            select new PoolHoldingView(
+                h.EntryId,
+                h.BatchId,
+                state.Batches[h.BatchId].Code,
+                NameOf(state, h),
+                h.At,
+                string.Join(", ", grams),
+                Corrections.Refuse(state, h.EntryId) is null
+            ),
+        ];
 
     private static List<WorkedUpView> WorkedUp(State state, PoolState pool, int skip) =>
-        [.. from w in pool.WorkedUp.Reverse().Skip(skip).Take(Page)
-            let gave = w.Body.Yields.Select(y => $"{y.Mass.Text}{(y.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}: {Grams(y.Holds.Grams, y.Holds.Sigma, y.Holds.Element)}")
-            select new WorkedUpView(w.EntryId, w.At, w.By, w.Body.How, [.. gave], w.Body.Reason, Corrections.Refuse(state, w.EntryId) is null)];
+        [
+            .. from w in pool.WorkedUp.Reverse().Skip(skip).Take(Page)
+            let gave = w.Body.Yields.Select(y =>
+                $"{y.Mass.Text}{(y.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}: "
+                + $"{Grams(y.Holds.Grams, y.Holds.Sigma, y.Holds.Element)}"
+            )
+            select new WorkedUpView(
+                w.EntryId,
+                w.At,
+                w.By,
+                w.Body.How,
+                [.. gave],
+                w.Body.Reason,
+                Corrections.Refuse(state, w.EntryId) is null
+            ),
+        ];
 
     private static bool Precious(string element) => element is "Au" or "Ag" or "Pt" or "Pd";
 
     private static Results<Ok<T>, ProblemHttpResult> Of<T>(Writing writing, string poolId, Func<State, PoolState, T> view) =>
-        writing.Ledger.State is var state && state.Pools.Find(poolId) is { } pool ? TypedResults.Ok(view(state, pool)) : Problems.NotFound("such tub or pot");
+        writing.Ledger.State is var state && state.Pools.Find(poolId) is { } pool
+            ? TypedResults.Ok(view(state, pool))
+            : Problems.NotFound("such tub or pot");
 
     private static Results<Ok<SharedBackView>, ProblemHttpResult> SharedBack(string poolId, string entryId, Writing writing)
     {
@@ -113,18 +197,42 @@ public static class PoolEndpoints
 
     private static WorkedUpState? Times(PoolState pool, string entryId) => pool.WorkedUp.Find(w => EntryId.Same.Equals(w.EntryId, entryId));
 
-    private static string NameOf(State state, PooledHolding h) => state.Batches[h.BatchId].Step(h.StepId).Outputs.FirstOrDefault(o => o.Output == h.Output)?.Name ?? h.Output;
+    private static string NameOf(State state, PooledHolding h) =>
+        state.Batches[h.BatchId].Step(h.StepId).Outputs.FirstOrDefault(o => o.Output == h.Output)?.Name ?? h.Output;
 
-    private static string Grams(double grams, double sigma, string element) => $"{FigureText.ValueOnly(BooksFigures.Mass(element, grams, sigma * sigma, ""))} {element}";
+    private static string Grams(double grams, double sigma, string element) =>
+        $"{FigureText.ValueOnly(BooksFigures.Mass(element, grams, sigma * sigma, ""))} {element}";
 
     private static PoolShareView Share(State state, WorkedUpState w, string batchId, string element, IReadOnlyList<PoolShare> shares)
     {
         var batch = state.Batches[batchId];
         var name = BooksFigures.NameOf(element);
         var now = batch.History.FindIndex(h => h.EntryId == w.EntryId);
-        string At(int i) => i < 0 || batch.History[i].Recoveries.FirstOrDefault(f => f.Label.EndsWith(name, StringComparison.Ordinal)) is not { } f ? ""
-            : FigureText.WithRange(Core.Quantities.Working.Given(new Draws("pools").Spread("recovery", new(Math.Min(f.Low, f.Likely), f.Likely, Math.Max(f.High, f.Likely)), Spread.Shift), Dimension.None, f.Label, "").Percent(f.Label));
-        return new(batchId, batch.Code, element, Grams(shares.Sum(s => s.BookedG), 0, element), Grams(shares.Sum(s => s.Grams), Math.Sqrt(shares.Sum(s => s.Sigma * s.Sigma)), element), now < 0 ? "" : At(now - 1), At(now));
+        string At(int i) =>
+            i < 0 || batch.History[i].Recoveries.FirstOrDefault(f => f.Label.EndsWith(name, StringComparison.Ordinal)) is not { } f
+                ? ""
+                : FigureText.WithRange(
+                    Core.Quantities.Working.Given(
+                            new Draws("pools").Spread(
+                                "recovery",
+                                new(Math.Min(f.Low, f.Likely), f.Likely, Math.Max(f.High, f.Likely)),
+                                Spread.Shift
+                            ),
+                            Dimension.None,
+                            f.Label,
+                            ""
+                        )
+                        .Percent(f.Label)
+                );
+        return new(
+            batchId,
+            batch.Code,
+            element,
+            Grams(shares.Sum(s => s.BookedG), 0, element),
+            Grams(shares.Sum(s => s.Grams), Math.Sqrt(shares.Sum(s => s.Sigma * s.Sigma)), element),
+            now < 0 ? "" : At(now - 1),
+            At(now)
+        );
     }
 
     // "T1/Au" of what is in it, "T1/balance//out" and "T1/balance/ENTRY/out" of what is reconciled.
@@ -143,23 +251,64 @@ public static class PoolEndpoints
     }
 
     private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> Open(OpenPoolRequest request, Writing writing) =>
-        writing.Write(request.Head, request, [Entry.PoolStream(request.Code)], new RequestReader(), l => Pooling.Open(l.State, request.Code, request.Code, request.Kind, request.Title ?? ""), l => View(l, new FigureBook()));
+        writing.Write(
+            request.Head,
+            request,
+            [Entry.PoolStream(request.Code)],
+            new RequestReader(),
+            l => Pooling.Open(l.State, request.Code, request.Code, request.Kind, request.Title ?? ""),
+            l => View(l, new FigureBook())
+        );
 
     private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> PutIn(string poolId, PutInRequest request, Writing writing) =>
-        writing.Write(request.Head, new { poolId, request }, [Entry.BatchStream(request.BatchId), Entry.PoolStream(poolId)], new RequestReader(), l => Pooling.PutIn(l, poolId, request.BatchId, request.StepId, request.Output), l => View(l, new FigureBook()));
+        writing.Write(
+            request.Head,
+            new { poolId, request },
+            [Entry.BatchStream(request.BatchId), Entry.PoolStream(poolId)],
+            new RequestReader(),
+            l => Pooling.PutIn(l, poolId, request.BatchId, request.StepId, request.Output),
+            l => View(l, new FigureBook())
+        );
 
     private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> WorkUp(string poolId, WorkUpRequest request, Writing writing)
     {
         var reader = new RequestReader();
-        var yields = request.Yields.Select((y, i) => new YieldWish(y.Element, reader.Quantity($"yields[{i}].mass", y.Mass, Field.Mass), string.IsNullOrWhiteSpace(y.Fineness) ? null : reader.Quantity($"yields[{i}].fineness", y.Fineness, Field.Fineness))).ToList();
-        return writing.Write(request.Head, new { poolId, request }, Pooling.Streams(writing.Ledger.State, poolId), reader, l => Pooling.WorkUp(l, poolId, yields, request.How, request.Reason), l => View(l, new FigureBook()));
+        var yields = request
+            .Yields.Select(
+                (y, i) =>
+                    new YieldWish(
+                        y.Element,
+                        reader.Quantity($"yields[{i}].mass", y.Mass, Field.Mass),
+                        string.IsNullOrWhiteSpace(y.Fineness) ? null : reader.Quantity($"yields[{i}].fineness", y.Fineness, Field.Fineness)
+                    )
+            )
+            .ToList();
+        return writing.Write(
+            request.Head,
+            new { poolId, request },
+            Pooling.Streams(writing.Ledger.State, poolId),
+            reader,
+            l => Pooling.WorkUp(l, poolId, yields, request.How, request.Reason),
+            l => View(l, new FigureBook())
+        );
     }
 
     private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> TakeBack(string poolId, PoolCorrection request, Writing writing)
     {
         var wrong = writing.Ledger.State.Entries.Find(request.Corrects);
-        var streams = wrong is not null ? wrong.Streams.Select(s => s.Stream).OrderBy(s => s != Entry.PoolStream(poolId)).ToList() : [Entry.PoolStream(poolId)];
-        return writing.Write(request.Head, new { poolId, request }, streams, new RequestReader(), l => wrong?.Streams.Any(s => s.Stream == Entry.PoolStream(poolId)) is true
-            ? Decisions.Correct(l.State, request.Corrects, request.Reason, null) : Decision.Refuse("corrects", "it is no entry of this tub or pot", "choose one of its list"), l => View(l, new FigureBook()));
+        var streams = wrong is not null
+            ? wrong.Streams.Select(s => s.Stream).OrderBy(s => s != Entry.PoolStream(poolId)).ToList()
+            : [Entry.PoolStream(poolId)];
+        return writing.Write(
+            request.Head,
+            new { poolId, request },
+            streams,
+            new RequestReader(),
+            l =>
+                wrong?.Streams.Any(s => s.Stream == Entry.PoolStream(poolId)) is true
+                    ? Decisions.Correct(l.State, request.Corrects, request.Reason, null)
+                    : Decision.Refuse("corrects", "it is no entry of this tub or pot", "choose one of its list"),
+            l => View(l, new FigureBook())
+        );
     }
 }

@@ -23,15 +23,41 @@ public static class PracticeEndpoints
     private static PracticeView View(State state, FigureBook book)
     {
         var (byBook, own) = (new Draws("books"), Observing.DrawsNow(state, "books"));
-        return new(Constants.Get("practice-weight").Likely, [.. PracticeBook.All(state.Practice).Select(f => new PracticeFigureView(f.Prior.Id, f.Prior.Label, string.Join("; ", PracticeBook.Lessons.First(l => l.Prior == f.Prior.Id).Methods.Select(BooksFigures.MethodWords)), book.Add("book/" + f.Prior.Id, byBook.Prior(f.Prior.Id)),
-            f.Own is null ? null : book.Add("own/" + f.Prior.Id, own.Prior(f.Prior.Id)), f.Prior.Source, f.Prior.Invented, f.Shown.Count(s => s.Batch.LeftOut is null),
-            [.. f.Shown.Reverse().Select(s => Sight(state, f.Prior, s.Batch, s.Seen))]))]);
+        return new(
+            Constants.Get("practice-weight").Likely,
+            [
+                .. PracticeBook
+                    .All(state.Practice)
+                    .Select(f => new PracticeFigureView(
+                        f.Prior.Id,
+                        f.Prior.Label,
+                        string.Join("; ", PracticeBook.Lessons.First(l => l.Prior == f.Prior.Id).Methods.Select(BooksFigures.MethodWords)),
+                        book.Add("book/" + f.Prior.Id, byBook.Prior(f.Prior.Id)),
+                        f.Own is null ? null : book.Add("own/" + f.Prior.Id, own.Prior(f.Prior.Id)),
+                        f.Prior.Source,
+                        f.Prior.Invented,
+                        f.Shown.Count(s => s.Batch.LeftOut is null),
+                        [.. f.Shown.Reverse().Select(s => Sight(state, f.Prior, s.Batch, s.Seen))]
+                    )),
+            ]
+        );
     }
 
     private static PracticeSight Sight(State state, Prior prior, BatchPractice batch, PracticeSeen seen)
     {
         var shown = FigureText.WithRange(BooksFigures.Between(prior, seen));
-        return new(batch.BatchId, batch.Code, batch.ClosedAt, seen.Value, seen.Low, seen.High, shown, seen.Says, batch.LeftOut, state.Version(Entry.BatchStream(batch.BatchId)));
+        return new(
+            batch.BatchId,
+            batch.Code,
+            batch.ClosedAt,
+            seen.Value,
+            seen.Low,
+            seen.High,
+            shown,
+            seen.Says,
+            batch.LeftOut,
+            state.Version(Entry.BatchStream(batch.BatchId))
+        );
     }
 
     private static Results<Ok<Figure>, ProblemHttpResult> Working(string key, Writing writing)
@@ -42,5 +68,12 @@ public static class PracticeEndpoints
     }
 
     private static Task<Results<Ok<PracticeView>, ProblemHttpResult>> LeaveOut(string batchId, LeaveOutRequest request, Writing writing) =>
-        writing.Write(request.Head, new { batchId, request }, [Entry.BatchStream(batchId)], new RequestReader(), l => Observing.LeaveOut(l.State, batchId, request.Reason, request.Counts), s => View(s.State, new FigureBook()));
+        writing.Write(
+            request.Head,
+            new { batchId, request },
+            [Entry.BatchStream(batchId)],
+            new RequestReader(),
+            l => Observing.LeaveOut(l.State, batchId, request.Reason, request.Counts),
+            s => View(s.State, new FigureBook())
+        );
 }

@@ -19,8 +19,8 @@ public sealed class LongestAttribute(int characters) : Attribute
 }
 
 /// <summary>
-/// What a request may be: texts, codes and lists no longer than anybody needs, and nothing missing inside a list. Looked at once, for every endpoint,
-/// before it is decided on; the answer names the field.
+/// What a request may be: texts, codes and lists no longer than anybody needs, and nothing missing inside a list. Looked at once, for every
+/// endpoint, before it is decided on; the answer names the field.
 /// </summary>
 public sealed class Limits : IEndpointFilter
 {
@@ -56,17 +56,26 @@ public sealed class Limits : IEndpointFilter
         return next(context);
     }
 
-    private static ValueTask<object?> Refused(string field, string why) => ValueTask.FromResult<object?>(TypedResults.Problem(new ProblemDetails
-    {
-        Status = StatusCodes.Status400BadRequest,
-        Title = $"The request cannot be read: {field}: {why}",
-        Detail = "Nothing was written.",
-        Type = "urn:spolium:unreadable",
-        Extensions = { ["errors"] = new[] { new Core.Materials.FieldError(field, why, "send it shorter, or whole") } },
-    }));
+    private static ValueTask<object?> Refused(string field, string why) =>
+        ValueTask.FromResult<object?>(
+            TypedResults.Problem(
+                new ProblemDetails
+                {
+                    Status = StatusCodes.Status400BadRequest,
+                    Title = $"The request cannot be read: {field}: {why}",
+                    Detail = "Nothing was written.",
+                    Type = "urn:spolium:unreadable",
+                    Extensions = { ["errors"] = new[] { new Core.Materials.FieldError(field, why, "send it shorter, or whole") } },
+                }
+            )
+        );
 
     // Records that a request is bound to: those of the server, and the plain ones of the core that stand in them.
-    private static bool IsRequest(Type type) => type.IsClass && type != typeof(string) && type.Namespace?.StartsWith("Spolium.", StringComparison.Ordinal) == true && type.GetMethod("<Clone>$") is not null;
+    private static bool IsRequest(Type type) =>
+        type.IsClass
+        && type != typeof(string)
+        && type.Namespace?.StartsWith("Spolium.", StringComparison.Ordinal) == true
+        && type.GetMethod("<Clone>$") is not null;
 
     private static (string Field, string Why)? Wrong(object value, string at)
     {
@@ -83,7 +92,9 @@ public sealed class Limits : IEndpointFilter
             case string text:
                 return text.Length > longest ? (field, $"it has {text.Length} characters, at most {longest} are kept") : null;
             case IDictionary pairs:
-                return pairs.Count > Lines ? (field, $"it has {pairs.Count} lines, at most {Lines} are read") : InPairs(pairs, field, longest);
+                return pairs.Count > Lines
+                    ? (field, $"it has {pairs.Count} lines, at most {Lines} are read")
+                    : InPairs(pairs, field, longest);
             case IEnumerable list:
                 var i = 0;
                 foreach (var item in list)
@@ -117,9 +128,23 @@ public sealed class Limits : IEndpointFilter
 
     private static Member[] Look(Type type)
     {
-        var parameters = type.GetConstructors().OrderByDescending(c => c.GetParameters().Length).First().GetParameters().ToDictionary(p => p.Name!, p => p);
-        return [.. type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(p => p.CanRead && p.GetIndexParameters().Length == 0 && parameters.ContainsKey(p.Name) && !p.PropertyType.IsValueType)
-            .Select(p => new Member(p, char.ToLowerInvariant(p.Name[0]) + p.Name[1..], parameters[p.Name].GetCustomAttribute<LongestAttribute>()?.Characters ?? (IsCode(p.Name) ? Code : Text)))];
+        var parameters = type.GetConstructors()
+            .OrderByDescending(c => c.GetParameters().Length)
+            .First()
+            .GetParameters()
+            .ToDictionary(p => p.Name!, p => p);
+        return
+        [
+            .. type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
+                .Where(p =>
+                    p.CanRead && p.GetIndexParameters().Length == 0 && parameters.ContainsKey(p.Name) && !p.PropertyType.IsValueType
+                )
+                .Select(p => new Member(
+                    p,
+                    char.ToLowerInvariant(p.Name[0]) + p.Name[1..],
+                    parameters[p.Name].GetCustomAttribute<LongestAttribute>()?.Characters ?? (IsCode(p.Name) ? Code : Text)
+                )),
+        ];
     }
 
     private static bool IsCode(string name) => name is "Code" or "Corrects" || name.EndsWith("Id", StringComparison.Ordinal);
@@ -128,5 +153,6 @@ public sealed class Limits : IEndpointFilter
 /// <summary>Says of an endpoint that it brings a picture or a file.</summary>
 public static class LargeBodies
 {
-    public static TBuilder BringsFile<TBuilder>(this TBuilder builder) where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new RequestSizeLimitAttribute(Limits.FileBody));
+    public static TBuilder BringsFile<TBuilder>(this TBuilder builder)
+        where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new RequestSizeLimitAttribute(Limits.FileBody));
 }

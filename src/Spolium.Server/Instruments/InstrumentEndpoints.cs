@@ -26,7 +26,11 @@ public static class InstrumentEndpoints
     public static void MapInstruments(this IEndpointRouteBuilder app)
     {
         var balance = app.MapGroup("/api/instruments/balance").WithTags("instruments");
-        balance.MapGet("/live", (IBalance b, IHostApplicationLifetime life, CancellationToken cancel) => TypedResults.ServerSentEvents(Live(b, life.ApplicationStopping, cancel))).ExcludeFromDescription();
+        balance
+            .MapGet("/live", (IBalance b, IHostApplicationLifetime life, CancellationToken cancel) =>
+                TypedResults.ServerSentEvents(Live(b, life.ApplicationStopping, cancel))
+            )
+            .ExcludeFromDescription();
         balance.MapPost("/tare", async (IBalance b, CancellationToken cancel) =>
         {
             await b.Tare(cancel);
@@ -35,7 +39,11 @@ public static class InstrumentEndpoints
         balance.MapPost("/load", Load);
     }
 
-    private static async IAsyncEnumerable<LiveReading> Live(IBalance balance, CancellationToken stopping, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<LiveReading> Live(
+        IBalance balance,
+        CancellationToken stopping,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         using var either = CancellationTokenSource.CreateLinkedTokenSource(stopping, cancel);
         await foreach (var r in balance.Readings(either.Token))

@@ -9,13 +9,16 @@ internal static class LineProtocol
     private const string Load = "load ";
 
     /// <summary>"41.27 g 0.01 steady"</summary>
-    public static string Write(BalanceReading r) => string.Create(CultureInfo.InvariantCulture, $"{r.Grams:0.000} g {r.Step:0.000} {(r.Steady ? "steady" : "moving")}");
+    public static string Write(BalanceReading r) =>
+        string.Create(CultureInfo.InvariantCulture, $"{r.Grams:0.000} g {r.Step:0.000} {(r.Steady ? "steady" : "moving")}");
 
     /// <summary>Null for a line that is no reading.</summary>
     public static BalanceReading? Read(string line)
     {
         var parts = line.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        return parts is [var grams, "g", var step, "steady" or "moving"] && Number(grams) is { } g && Number(step) is { } s ? new(g, parts[3] == "steady", s) : null;
+        return parts is [var grams, "g", var step, "steady" or "moving"] && Number(grams) is { } g && Number(step) is { } s
+            ? new(g, parts[3] == "steady", s)
+            : null;
     }
 
     public static string WriteLoad(double grams) => string.Create(CultureInfo.InvariantCulture, $"{Load}{grams:0.000}");
@@ -23,5 +26,6 @@ internal static class LineProtocol
     /// <summary>Grams to put on the pan of a simulated balance; null for any other line.</summary>
     public static double? ReadLoad(string line) => line.StartsWith(Load, StringComparison.Ordinal) ? Number(line[Load.Length..]) : null;
 
-    private static double? Number(string text) => double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var x) && double.IsFinite(x) ? x : null;
+    private static double? Number(string text) =>
+        double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var x) && double.IsFinite(x) ? x : null;
 }

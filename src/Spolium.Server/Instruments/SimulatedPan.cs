@@ -1,8 +1,8 @@
 namespace Spolium.Server.Instruments;
 
 /// <summary>
-/// The pan of a balance that does not exist: what lies on it, a little noise, a slow drift, a tare, and a display that is steady only when the pan
-/// has come to rest. Time and chance are given from outside, so that a test can repeat it.
+/// The pan of a balance that does not exist: what lies on it, a little noise, a slow drift, a tare, and a display that is steady only when
+/// the pan has come to rest. Time and chance are given from outside, so that a test can repeat it.
 /// </summary>
 public sealed class SimulatedPan(Random chance)
 {

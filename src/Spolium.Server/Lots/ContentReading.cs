@@ -11,7 +11,15 @@ public sealed record ContentLineRequest(string Element, string Low, string Likel
 /// <summary>What may be in a lot, as typed.</summary>
 /// <param name="Part">Name of the part that lines of a part are a share of ("tip").</param>
 /// <param name="PartShare">Its share of the lot, one number or low–likely–high.</param>
-public sealed record ContentRequest(IReadOnlyList<ContentLineRequest> Lines, string? Balance = null, LiquorKind? Liquor = null, string? FreeAcid = null, IReadOnlyList<string>? Marks = null, string? Part = null, string? PartShare = null);
+public sealed record ContentRequest(
+    IReadOnlyList<ContentLineRequest> Lines,
+    string? Balance = null,
+    LiquorKind? Liquor = null,
+    string? FreeAcid = null,
+    IReadOnlyList<string>? Marks = null,
+    string? Part = null,
+    string? PartShare = null
+);
 
 /// <summary>Reads a content; what is wrong is noted under its field.</summary>
 internal static class ContentReading
@@ -28,15 +36,38 @@ internal static class ContentReading
             part = new(request.Part.Trim(), low, likely, high);
         }
         return new(
-            [.. request.Lines.Select((l, i) => new ContentLine(l.Element.Trim(), Number(i, "low", l.Low), Number(i, "likely", l.Likely), Number(i, "high", l.High), l.Of))],
-            string.IsNullOrWhiteSpace(request.Balance) ? null : request.Balance, liquor ? request.Liquor : null, liquor ? reader.Optional(prefix + "freeAcid", request.FreeAcid, Field.Molarity) : null,
-            request.Marks is { Count: > 0 } marks ? [.. marks.Intersect(FeedGate.Marks)] : null, part);
+            [
+                .. request.Lines.Select(
+                    (l, i) =>
+                        new ContentLine(
+                            l.Element.Trim(),
+                            Number(i, "low", l.Low),
+                            Number(i, "likely", l.Likely),
+                            Number(i, "high", l.High),
+                            l.Of
+                        )
+                ),
+            ],
+            string.IsNullOrWhiteSpace(request.Balance) ? null : request.Balance,
+            liquor ? request.Liquor : null,
+            liquor ? reader.Optional(prefix + "freeAcid", request.FreeAcid, Field.Molarity) : null,
+            request.Marks is { Count: > 0 } marks ? [.. marks.Intersect(FeedGate.Marks)] : null,
+            part
+        );
     }
 
     /// <summary>A content as it is typed: what reads back the same.</summary>
-    public static ContentRequest AsTyped(Content content) => new(
-        [.. content.Lines.Select(l => new ContentLineRequest(l.Element, l.Low.Text, l.Likely.Text, l.High.Text, l.Of))], content.Balance, content.Liquor, content.FreeAcid?.Text, content.Marks,
-        content.Part?.Name, content.Part is { } p ? $"{Plain(p.Low)}-{Plain(p.Likely)}-{Plain(p.High)} %" : null);
+    public static ContentRequest AsTyped(Content content) =>
+        new(
+            [.. content.Lines.Select(l => new ContentLineRequest(l.Element, l.Low.Text, l.Likely.Text, l.High.Text, l.Of))],
+            content.Balance,
+            content.Liquor,
+            content.FreeAcid?.Text,
+            content.Marks,
+            content.Part?.Name,
+            content.Part is { } p ? $"{Plain(p.Low)}-{Plain(p.Likely)}-{Plain(p.High)} %" : null
+        );
 
-    private static string Plain(TypedNumber share) => (share.Value * 100).ToString("0.######", System.Globalization.CultureInfo.InvariantCulture);
+    private static string Plain(TypedNumber share) =>
+        (share.Value * 100).ToString("0.######", System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -7,7 +7,8 @@ using Spolium.Server.Shared;
 
 namespace Spolium.Server.Lots;
 
-/// <param name="Csv">Columns id, code, title, material, amount, plus_minus, pieces, thickness, content, balance, held_by, free_acid, part, marks; code, title and amount must be there.</param>
+/// <param name="Csv">Columns id, code, title, material, amount, plus_minus, pieces, thickness, content, balance, held_by, free_acid, part,
+/// marks; code, title and amount must be there.</param>
 public sealed record LotCsvRequest(Head Head, [Longest(LongestAttribute.File)] string Csv);
 
 /// <param name="Codes">Of the lots that came in.</param>
@@ -16,21 +17,65 @@ public sealed record LotsCame(IReadOnlyList<string> Codes);
 /// <summary>Lots as a table, out and in again. Content stands in one cell: "Ag 8-11-14 %; Cu 58-63-70 % rest".</summary>
 internal static class LotCsv
 {
-    private static readonly CsvTable Table = new(["id", "code", "title", "material", "amount", "plus_minus", "pieces", "thickness", "content", "balance", "held_by", "free_acid", "part", "marks"], ["code", "title", "amount"], "lots");
+    private static readonly CsvTable Table = new(
+        [
+            "id",
+            "code",
+            "title",
+            "material",
+            "amount",
+            "plus_minus",
+            "pieces",
+            "thickness",
+            "content",
+            "balance",
+            "held_by",
+            "free_acid",
+            "part",
+            "marks",
+        ],
+        ["code", "title", "amount"],
+        "lots"
+    );
 
     /// <summary>Lots of which something is left, at what is left of them.</summary>
-    public static string Write(State state) => Table.Write(state.Lots.Values.Where(l => l.Left > 0 && l.Sources.Count == 0).OrderBy(l => l.Code, StringComparer.Ordinal).Select(l =>
-    {
-        var typed = ContentReading.AsTyped(l.Content);
-        return new[]
-        {
-            l.Id, l.Code, l.Title, l.Material, $"{Plain(l.Left)} {(l.Amount.Field == Field.Mass ? "g" : "mL")}", l.Amount.PlusMinus > 0 ? $"{Plain(l.Amount.PlusMinus)} {(l.Amount.Field == Field.Mass ? "g" : "mL")}" : "", l.Pieces?.ToString(CultureInfo.InvariantCulture) ?? "", l.Thickness?.Text ?? "",
-            string.Join("; ", l.Content.Lines.Select(x => $"{x.Element} {Range(x)}{(x.Of == ContentOf.Whole ? "" : " " + x.Of.ToString().ToLowerInvariant())}")),
-            l.Content.Balance ?? "", l.Content.Liquor?.ToString().ToLowerInvariant() ?? "", l.Content.FreeAcid?.Text ?? "", l.Content.Part is { } p ? $"{p.Name} {typed.PartShare}" : "", string.Join(' ', l.Content.Marks ?? []),
-        };
-    }));
+    public static string Write(State state) =>
+        Table.Write(
+            state
+                .Lots.Values.Where(l => l.Left > 0 && l.Sources.Count == 0)
+                .OrderBy(l => l.Code, StringComparer.Ordinal)
+                .Select(l =>
+                {
+                    var typed = ContentReading.AsTyped(l.Content);
+                    return new[]
+                    {
+                        l.Id,
+                        l.Code,
+                        l.Title,
+                        l.Material,
+                        $"{Plain(l.Left)} {(l.Amount.Field == Field.Mass ? "g" : "mL")}",
+                        l.Amount.PlusMinus > 0 ? $"{Plain(l.Amount.PlusMinus)} {(l.Amount.Field == Field.Mass ? "g" : "mL")}" : "",
+                        l.Pieces?.ToString(CultureInfo.InvariantCulture) ?? "",
+                        l.Thickness?.Text ?? "",
+                        string.Join(
+                            "; ",
+                            l.Content.Lines.Select(x =>
+                                $"{x.Element} {Range(x)}{(x.Of == ContentOf.Whole ? "" : " " + x.Of.ToString().ToLowerInvariant())}"
+                            )
+                        ),
+                        l.Content.Balance ?? "",
+                        l.Content.Liquor?.ToString().ToLowerInvariant() ?? "",
+                        l.Content.FreeAcid?.Text ?? "",
+                        l.Content.Part is { } p ? $"{p.Name} {typed.PartShare}" : "",
+                        string.Join(' ', l.Content.Marks ?? []),
+                    };
+                })
+        );
 
-    private static string Range(ContentLine l) => l.Likely.Field == Field.Share ? $"{Plain(l.Low.Value * 100)}-{Plain(l.Likely.Value * 100)}-{Plain(l.High.Value * 100)} %" : $"{Plain(l.Low.Value)}-{Plain(l.Likely.Value)}-{Plain(l.High.Value)} g/L";
+    private static string Range(ContentLine l) =>
+        l.Likely.Field == Field.Share
+            ? $"{Plain(l.Low.Value * 100)}-{Plain(l.Likely.Value * 100)}-{Plain(l.High.Value * 100)} %"
+            : $"{Plain(l.Low.Value)}-{Plain(l.Likely.Value)}-{Plain(l.High.Value)} g/L";
 
     private static string Plain(double x) => x.ToString("0.######", CultureInfo.InvariantCulture);
 
@@ -52,11 +97,25 @@ internal static class LotCsv
             if (Enum.TryParse<LiquorKind>(by, true, out var kind))
                 held = kind;
             else
-                reader.Errors.Add(new(row + "held_by", $"'{by}' holds no metals", "use one of " + string.Join(", ", Enum.GetNames<LiquorKind>()).ToLowerInvariant()));
-        var pieces = cell("pieces") is { Length: > 0 } n ? int.TryParse(n, out var count) && count > 0 ? count : (int?)-1 : null;
+                reader.Errors.Add(
+                    new(
+                        row + "held_by",
+                        $"'{by}' holds no metals",
+                        "use one of " + string.Join(", ", Enum.GetNames<LiquorKind>()).ToLowerInvariant()
+                    )
+                );
+        var pieces = cell("pieces") is { Length: > 0 } n
+            ? int.TryParse(n, out var count) && count > 0
+                ? count
+                : (int?)-1
+            : null;
         if (pieces == -1)
             reader.Errors.Add(new(row + "pieces", $"'{cell("pieces")}' is no number of pieces", "a whole number, or empty"));
-        var lines = (cell("content") ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(l => Line(l, row, liquor, reader)).OfType<ContentLine>().ToList();
+        var lines = (cell("content") ?? "")
+            .Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+            .Select(l => Line(l, row, liquor, reader))
+            .OfType<ContentLine>()
+            .ToList();
         ContentPart? part = null;
         if (cell("part") is { Length: > 0 } p && p.LastIndexOf(' ', Math.Max(0, p.Length - 3)) is > 0 and var at)
         {
@@ -65,10 +124,27 @@ internal static class LotCsv
         }
         var marks = (cell("marks") ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
         foreach (var strange in marks.Except(Core.Safety.FeedGate.Marks))
-            reader.Errors.Add(new(row + "marks", $"'{strange}' is no mark that is known here", "use " + string.Join(", ", Core.Safety.FeedGate.Marks)));
-        return new(cell("id") is { Length: > 0 } id ? id : Guid.NewGuid().ToString(), (cell("code") ?? "").Trim(), (cell("title") ?? "").Trim(), cell("material") ?? "", amount,
-            new(lines, cell("balance") is { Length: > 0 } b ? b : null, held, liquor ? reader.Optional(row + "free_acid", cell("free_acid"), Field.Molarity) : null, marks.Length > 0 ? marks : null, part),
-            reader.Optional(row + "thickness", cell("thickness"), Field.Length), [], pieces);
+            reader.Errors.Add(
+                new(row + "marks", $"'{strange}' is no mark that is known here", "use " + string.Join(", ", Core.Safety.FeedGate.Marks))
+            );
+        return new(
+            cell("id") is { Length: > 0 } id ? id : Guid.NewGuid().ToString(),
+            (cell("code") ?? "").Trim(),
+            (cell("title") ?? "").Trim(),
+            cell("material") ?? "",
+            amount,
+            new(
+                lines,
+                cell("balance") is { Length: > 0 } b ? b : null,
+                held,
+                liquor ? reader.Optional(row + "free_acid", cell("free_acid"), Field.Molarity) : null,
+                marks.Length > 0 ? marks : null,
+                part
+            ),
+            reader.Optional(row + "thickness", cell("thickness"), Field.Length),
+            [],
+            pieces
+        );
     }
 
     // "Ag 8-11-14 %", "Cu 58-63-70 % rest"

@@ -3,7 +3,8 @@ using Spolium.Core.Materials;
 
 namespace Spolium.Server.Lots;
 
-/// <summary>A picture as somebody brings it, really read, turned upright and made small: what is kept is a JPEG of ours and nothing else that stood in the file.</summary>
+/// <summary>A picture as somebody brings it, really read, turned upright and made small: what is kept is a JPEG of ours and nothing else
+/// that stood in the file.</summary>
 public static class Picture
 {
     private const int MostBytes = 8_000_000;
@@ -16,7 +17,12 @@ public static class Picture
 
     private const int Quality = 85;
 
-    private static readonly SKEncodedImageFormat[] Formats = [SKEncodedImageFormat.Jpeg, SKEncodedImageFormat.Png, SKEncodedImageFormat.Webp];
+    private static readonly SKEncodedImageFormat[] Formats =
+    [
+        SKEncodedImageFormat.Jpeg,
+        SKEncodedImageFormat.Png,
+        SKEncodedImageFormat.Webp,
+    ];
 
     /// <summary>The bytes to keep, or what is wrong with the picture.</summary>
     public static (byte[]? Jpeg, FieldError? Wrong) Read(string base64)
@@ -32,7 +38,10 @@ public static class Picture
         if (codec is null || !Formats.Contains(codec.EncodedFormat))
             return No("this is no picture", "choose a JPEG, PNG or WebP file");
         if ((long)codec.Info.Width * codec.Info.Height > MostPixels)
-            return No($"the picture has {codec.Info.Width} × {codec.Info.Height} points", $"at most {MostPixels / 1_000_000} million: make it smaller first");
+            return No(
+                $"the picture has {codec.Info.Width} × {codec.Info.Height} points",
+                $"at most {MostPixels / 1_000_000} million: make it smaller first"
+            );
         using var read = new SKBitmap(codec.Info.WithColorType(SKColorType.Rgba8888).WithAlphaType(SKAlphaType.Premul));
         // What breaks off is no picture: half of one would be kept as if it were whole.
         if (codec.GetPixels(read.Info, read.GetPixels()) != SKCodecResult.Success)
@@ -42,10 +51,13 @@ public static class Picture
 
     private static byte[] Small(SKBitmap read, SKEncodedOrigin origin)
     {
-        var turned = origin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
+        var turned =
+            origin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
         var (width, height) = turned ? (read.Height, read.Width) : (read.Width, read.Height);
         var share = Math.Min(1, (double)Longest / Math.Max(width, height));
-        using var surface = SKSurface.Create(new SKImageInfo(Math.Max(1, (int)Math.Round(width * share)), Math.Max(1, (int)Math.Round(height * share))));
+        using var surface = SKSurface.Create(
+            new SKImageInfo(Math.Max(1, (int)Math.Round(width * share)), Math.Max(1, (int)Math.Round(height * share)))
+        );
         var canvas = surface.Canvas;
         canvas.Clear(SKColors.White);
         canvas.Scale((float)share);

@@ -17,12 +17,31 @@ public sealed record MaterialLineView(string Element, string Low, string Likely,
 /// <param name="OfPart">Its ranges are a share of a part (the basis), not of the whole.</param>
 /// <param name="Own">The shop's own: it may be changed and dropped.</param>
 /// <param name="Lines">Known: what it does in acid is known here; the others are carried as unknown.</param>
-public sealed record ScrapView(string Id, string Name, string Basis, bool Liquor, bool OfPart, bool Own, string? CopyOf, IReadOnlyList<MaterialLineView> Lines, IReadOnlyList<string> Marks, string Source);
+public sealed record ScrapView(
+    string Id,
+    string Name,
+    string Basis,
+    bool Liquor,
+    bool OfPart,
+    bool Own,
+    string? CopyOf,
+    IReadOnlyList<MaterialLineView> Lines,
+    IReadOnlyList<string> Marks,
+    string Source
+);
 
 /// <summary>One metal of a kind, per cent of its basis; g/L of a liquor.</summary>
 public sealed record MaterialLineText(string Element, string Range);
 
-public sealed record KeepMaterialRequest(Head Head, string Id, string Name, string Basis, IReadOnlyList<MaterialLineText> Lines, IReadOnlyList<string>? Marks = null, string? CopyOf = null);
+public sealed record KeepMaterialRequest(
+    Head Head,
+    string Id,
+    string Name,
+    string Basis,
+    IReadOnlyList<MaterialLineText> Lines,
+    IReadOnlyList<string>? Marks = null,
+    string? CopyOf = null
+);
 
 public sealed record DropMaterialRequest(Head Head, string Why);
 
@@ -39,10 +58,32 @@ public static class MaterialEndpoints
 
     // The shop's own come first: they were made for what it meets.
     private static List<ScrapView> All(State state) =>
-        [.. state.Materials.Values.OrderBy(m => m.Material.Name, StringComparer.Ordinal).Select(m => View(m.Material, true, m.CopyOf)), .. MaterialLibrary.All.Select(m => View(m, false, null))];
+        [
+            .. state.Materials.Values.OrderBy(m => m.Material.Name, StringComparer.Ordinal).Select(m => View(m.Material, true, m.CopyOf)),
+            .. MaterialLibrary.All.Select(m => View(m, false, null)),
+        ];
 
-    private static ScrapView View(Material m, bool own, string? copyOf) => new(m.Id, m.Name, m.Basis, m.IsLiquor, m.IsOfPart, own, copyOf,
-        [.. m.Lines.Select(l => new MaterialLineView(l.Element, Plain(l.Percent.Low), Plain(l.Percent.Likely), Plain(l.Percent.High), MetalInAcid.Find(l.Element, true) is not null))], m.Marks, m.Source);
+    private static ScrapView View(Material m, bool own, string? copyOf) =>
+        new(
+            m.Id,
+            m.Name,
+            m.Basis,
+            m.IsLiquor,
+            m.IsOfPart,
+            own,
+            copyOf,
+            [
+                .. m.Lines.Select(l => new MaterialLineView(
+                    l.Element,
+                    Plain(l.Percent.Low),
+                    Plain(l.Percent.Likely),
+                    Plain(l.Percent.High),
+                    MetalInAcid.Find(l.Element, true) is not null
+                )),
+            ],
+            m.Marks,
+            m.Source
+        );
 
     private static string Plain(double value) => value.ToString("0.#####", CultureInfo.InvariantCulture);
 
@@ -50,16 +91,45 @@ public static class MaterialEndpoints
     {
         var reader = new RequestReader();
         var liquor = request.Basis.Trim() == "g/L";
-        var lines = request.Lines.Select((l, i) =>
-        {
-            var (low, likely, high) = reader.Range($"lines[{i}].range", l.Range, liquor ? Field.Concentration : Field.Share);
-            var scale = liquor ? 1 : 100;
-            return new MaterialLine(l.Element.Trim(), new(low.Value * scale, likely.Value * scale, high.Value * scale));
-        }).ToList();
-        var material = new Material(request.Id, request.Name, request.Basis, lines, [.. (request.Marks ?? []).Intersect(FeedGate.Marks)], "the shop’s own");
-        return writing.Write(request.Head, request, [Entry.MaterialStream(request.Id)], reader, l => MaterialDecisions.Keep(l.State, material, request.CopyOf), l => All(l.State));
+        var lines = request
+            .Lines.Select(
+                (l, i) =>
+                {
+                    var (low, likely, high) = reader.Range($"lines[{i}].range", l.Range, liquor ? Field.Concentration : Field.Share);
+                    var scale = liquor ? 1 : 100;
+                    return new MaterialLine(l.Element.Trim(), new(low.Value * scale, likely.Value * scale, high.Value * scale));
+                }
+            )
+            .ToList();
+        var material = new Material(
+            request.Id,
+            request.Name,
+            request.Basis,
+            lines,
+            [.. (request.Marks ?? []).Intersect(FeedGate.Marks)],
+            "the shop’s own"
+        );
+        return writing.Write(
+            request.Head,
+            request,
+            [Entry.MaterialStream(request.Id)],
+            reader,
+            l => MaterialDecisions.Keep(l.State, material, request.CopyOf),
+            l => All(l.State)
+        );
     }
 
-    private static Task<Results<Ok<List<ScrapView>>, ProblemHttpResult>> Drop(string materialId, DropMaterialRequest request, Writing writing) =>
-        writing.Write(request.Head, request, [Entry.MaterialStream(materialId)], new(), l => MaterialDecisions.Drop(l.State, materialId, request.Why), l => All(l.State));
+    private static Task<Results<Ok<List<ScrapView>>, ProblemHttpResult>> Drop(
+        string materialId,
+        DropMaterialRequest request,
+        Writing writing
+    ) =>
+        writing.Write(
+            request.Head,
+            request,
+            [Entry.MaterialStream(materialId)],
+            new(),
+            l => MaterialDecisions.Drop(l.State, materialId, request.Why),
+            l => All(l.State)
+        );
 }

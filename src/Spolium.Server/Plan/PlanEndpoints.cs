@@ -20,23 +20,73 @@ public sealed record BottleRequest(string Id, string? Formula = null, string? St
 /// <summary>A bottle that a dose may come from.</summary>
 /// <param name="Left">What stands in it; empty for one that is not on the shelf.</param>
 /// <param name="Note">What speaks against it, or for it; empty where nothing does.</param>
-public sealed record BottleChoice(string Id, string Name, string Formula, string Strength, string? Density, bool OnShelf, string Left, string Note);
+public sealed record BottleChoice(
+    string Id,
+    string Name,
+    string Formula,
+    string Strength,
+    string? Density,
+    bool OnShelf,
+    string Left,
+    string Note
+);
 
 /// <param name="Way">Id of a usual way; empty takes the first that fits the lot.</param>
 /// <param name="Methods">A way of one's own, instead: "method" or "method>holding that goes on".</param>
 /// <param name="Options">By step id or method id, then by option id.</param>
-public sealed record PlanRequest(string LotId, string Amount, string? Way = null, IReadOnlyList<string>? Methods = null, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null);
+public sealed record PlanRequest(
+    string LotId,
+    string Amount,
+    string? Way = null,
+    IReadOnlyList<string>? Methods = null,
+    IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null,
+    IReadOnlyList<BottleRequest>? Bottles = null
+);
 
 /// <param name="For">The metal that the plan is for, in words.</param>
 /// <param name="Product">What is to come of it.</param>
-public sealed record PlanView(string LotId, string LotCode, string Amount, string Way, string WayTitle, IReadOnlyList<string> Methods, string For, IReadOnlyList<StepView> Steps, string? Refused, FigureView Attended, FigureView Unattended, FigureView Product, FigureView BrownGas, FigureView Nitric, string Opening);
+public sealed record PlanView(
+    string LotId,
+    string LotCode,
+    string Amount,
+    string Way,
+    string WayTitle,
+    IReadOnlyList<string> Methods,
+    string For,
+    IReadOnlyList<StepView> Steps,
+    string? Refused,
+    FigureView Attended,
+    FigureView Unattended,
+    FigureView Product,
+    FigureView BrownGas,
+    FigureView Nitric,
+    string Opening
+);
 
 public sealed record ChoiceView(string Value, string Words);
 
-public sealed record OptionView(string Id, string Label, string Default, IReadOnlyList<ChoiceView> Choices, double Min, double Max, string Unit, string Tip);
+public sealed record OptionView(
+    string Id,
+    string Label,
+    string Default,
+    IReadOnlyList<ChoiceView> Choices,
+    double Min,
+    double Max,
+    string Unit,
+    string Tip
+);
 
 /// <param name="Schools">Methods that may stand in its place in a way, itself among them; empty where none may.</param>
-public sealed record MethodView(string Id, string Title, string Verb, string Stage, IReadOnlyList<OptionView> Options, IReadOnlyList<ChoiceView> Outputs, IReadOnlyList<string> Reagents, IReadOnlyList<string> Schools);
+public sealed record MethodView(
+    string Id,
+    string Title,
+    string Verb,
+    string Stage,
+    IReadOnlyList<OptionView> Options,
+    IReadOnlyList<ChoiceView> Outputs,
+    IReadOnlyList<string> Reagents,
+    IReadOnlyList<string> Schools
+);
 
 /// <param name="Takes">"solid", or what holds the metals of the liquor it starts from.</param>
 public sealed record WayChoice(string Id, string Title, string For, string Takes, IReadOnlyList<string> Methods);
@@ -48,7 +98,9 @@ public sealed record WaysView(IReadOnlyList<WayChoice> Ways, IReadOnlyList<Metho
 public static class PlanEndpoints
 {
     /// <summary>Opens every plan; local rules come before anything that the program says.</summary>
-    public const string Opening = "Local codes, permits and licensed practice come first. Acid fume and brown gas harm the lungs: hood or outdoors, never alone, eye wash within reach. Not for homes with children or pets, nor for anyone without the training.";
+    public const string Opening =
+        "Local codes, permits and licensed practice come first. Acid fume and brown gas harm the lungs: hood or outdoors, never alone, "
+        + "eye wash within reach. Not for homes with children or pets, nor for anyone without the training.";
 
     public static void MapPlan(this IEndpointRouteBuilder app)
     {
@@ -57,26 +109,80 @@ public static class PlanEndpoints
         app.MapPost("/api/plan/working", Working).WithTags("plan");
     }
 
-    private static Ok<WaysView> Ways(Writing writing, TimeProvider time) => TypedResults.Ok(new WaysView(
-        [.. Way.All.Select(w => new WayChoice(w.Id, w.Title, w.For, w.Liquor?.ToString().ToLowerInvariant() ?? "solid", w.Methods))],
-        [.. MethodCatalogue.All.Select(m => new MethodView(m.Id, m.Title, m.Verb, m.Stage.ToString(), [.. m.Options.Select(o => new OptionView(o.Id, o.Label, o.Default, [.. o.Choices.Select(c => new ChoiceView(c.Value, c.Words))], o.Min, o.Max, o.Unit, o.Tip))], [.. m.Outputs.Select(o => new ChoiceView(o.Id, o.Name))], m.Reagents, WayMap.Schools(m.Id)))],
-        Choices(writing.Ledger.State, time.GetUtcNow())));
+    private static Ok<WaysView> Ways(Writing writing, TimeProvider time) =>
+        TypedResults.Ok(
+            new WaysView(
+                [
+                    .. Way.All.Select(w => new WayChoice(
+                        w.Id,
+                        w.Title,
+                        w.For,
+                        w.Liquor?.ToString().ToLowerInvariant() ?? "solid",
+                        w.Methods
+                    )),
+                ],
+                [
+                    .. MethodCatalogue.All.Select(m => new MethodView(
+                        m.Id,
+                        m.Title,
+                        m.Verb,
+                        m.Stage.ToString(),
+                        [
+                            .. m.Options.Select(o => new OptionView(
+                                o.Id,
+                                o.Label,
+                                o.Default,
+                                [.. o.Choices.Select(c => new ChoiceView(c.Value, c.Words))],
+                                o.Min,
+                                o.Max,
+                                o.Unit,
+                                o.Tip
+                            )),
+                        ],
+                        [.. m.Outputs.Select(o => new ChoiceView(o.Id, o.Name))],
+                        m.Reagents,
+                        WayMap.Schools(m.Id)
+                    )),
+                ],
+                Choices(writing.Ledger.State, time.GetUtcNow())
+            )
+        );
 
-    /// <summary>Bottles that a batch may take from: those of the shelf, the one to be used first in front; a usual label where the shelf has none.</summary>
+    /// <summary>Bottles that a batch may take from: those of the shelf, the one to be used first in front; a usual label where the shelf
+    /// has none.</summary>
     public static IReadOnlyList<BottleChoice> Choices(State state, DateTimeOffset now) =>
-        [.. Shop.UsualBottles.SelectMany(usual => ShelfAtWork.FirstOut(state, usual.Formula) is { Count: > 0 } there
-            ? there.Select(b => Choice(state, ShelfAtWork.AsBottle(b, now)))
-            : [Choice(state, usual)])];
+        [
+            .. Shop.UsualBottles.SelectMany(usual =>
+                ShelfAtWork.FirstOut(state, usual.Formula) is { Count: > 0 } there
+                    ? there.Select(b => Choice(state, ShelfAtWork.AsBottle(b, now)))
+                    : [Choice(state, usual)]
+            ),
+        ];
 
     public static BottleChoice Choice(State state, Bottle b)
     {
         var shelf = state.Shelf.GetValueOrDefault(b.Id);
-        var note = shelf is null ? "not on your shelf: the usual label" : shelf.WantsLookAlike ? "nobody has looked at what it is" : shelf.UseBy is { } day && day < (state.Entries.Count > 0 ? state.Entries[^1].RecordedAt : day) ? "past its day" : "";
-        return new(b.Id, b.Name, b.Formula, $"{FigureText.Number(b.Strength.Percent, 1)} %", b.DensityGPerMl is { } d ? FigureText.Number(d, 4) : null, shelf is not null,
-            shelf is null ? "" : FigureText.ValueOnly(b.IsLiquid ? b.Volume(ShelfAtWork.Contents(shelf))! : ShelfAtWork.Contents(shelf)) + " left", note);
+        var note =
+            shelf is null ? "not on your shelf: the usual label"
+            : shelf.WantsLookAlike ? "nobody has looked at what it is"
+            : shelf.UseBy is { } day && day < (state.Entries.Count > 0 ? state.Entries[^1].RecordedAt : day) ? "past its day"
+            : "";
+        return new(
+            b.Id,
+            b.Name,
+            b.Formula,
+            $"{FigureText.Number(b.Strength.Percent, 1)} %",
+            b.DensityGPerMl is { } d ? FigureText.Number(d, 4) : null,
+            shelf is not null,
+            shelf is null
+                ? ""
+                : FigureText.ValueOnly(b.IsLiquid ? b.Volume(ShelfAtWork.Contents(shelf))! : ShelfAtWork.Contents(shelf)) + " left",
+            note
+        );
     }
 
-    private static Results<Ok<PlanView>, ProblemHttpResult> Preview(PlanRequest request, Writing writing, TimeProvider time) => Make(request, writing, time, new FigureBook());
+    private static Results<Ok<PlanView>, ProblemHttpResult> Preview(PlanRequest request, Writing writing, TimeProvider time) =>
+        Make(request, writing, time, new FigureBook());
 
     private static Results<Ok<Figure>, ProblemHttpResult> Working(PlanRequest request, string key, Writing writing, TimeProvider time)
     {
@@ -100,19 +206,52 @@ public static class PlanEndpoints
         if (errors.Count > 0)
             return Problems.Refused(errors);
         var draws = Observing.DrawsNow(writing.Ledger.State, lot.Id);
-        var plan = Planner.Fold(BatchAtWork.FeedOf(writing.Ledger.State, lot, amount), route, ShelfAtWork.ShopWith(writing.Ledger.State, bottles), draws);
-        return TypedResults.Ok(View(plan, draws, lot, way, FoundWay.Of(string.Join('/', way?.Methods ?? request.Methods ?? []), lot.Content.Liquor)?.Title, amount.InWords, book));
+        var plan = Planner.Fold(
+            BatchAtWork.FeedOf(writing.Ledger.State, lot, amount),
+            route,
+            ShelfAtWork.ShopWith(writing.Ledger.State, bottles),
+            draws
+        );
+        return TypedResults.Ok(
+            View(
+                plan,
+                draws,
+                lot,
+                way,
+                FoundWay.Of(string.Join('/', way?.Methods ?? request.Methods ?? []), lot.Content.Liquor)?.Title,
+                amount.InWords,
+                book
+            )
+        );
     }
 
     private static PlanView View(BatchPlan plan, Draws draws, LotState lot, Way? way, string? title, string amount, FigureBook book)
     {
         var element = way?.For ?? BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs[0].Charge);
-        return new(lot.Id, lot.Code, amount, way?.Id ?? "", way?.Title ?? title ?? "a way of your own", [.. plan.Steps.Select(s => s.Method.Id)], Elements.Of(element).Name,
-            [.. plan.Steps.Select(s => StepView.Of(s, null, book, draws, element))], plan.Refused?.Step.Id,
-            book.Add("attended", plan.Attended), book.Add("unattended", plan.Unattended), book.Add("product", plan.Product(element)),
+        return new(
+            lot.Id,
+            lot.Code,
+            amount,
+            way?.Id ?? "",
+            way?.Title ?? title ?? "a way of your own",
+            [.. plan.Steps.Select(s => s.Method.Id)],
+            Elements.Of(element).Name,
+            [.. plan.Steps.Select(s => StepView.Of(s, null, book, draws, element))],
+            plan.Refused?.Step.Id,
+            book.Add("attended", plan.Attended),
+            book.Add("unattended", plan.Unattended),
+            book.Add("product", plan.Product(element)),
             book.Add("brown-gas", plan.GasLeaving("NO", "NO2").Named("brown gas that leaves")),
-            book.Add("nitric", Core.Quantities.Working.Sum(plan.Steps.SelectMany(s => s.Plan.Doses).Where(d => d.Bottle.Formula == "HNO3").Select(d => d.Grams), Dimension.Mass).Named("nitric acid in all")),
-            Opening);
+            book.Add(
+                "nitric",
+                Core.Quantities.Working.Sum(
+                        plan.Steps.SelectMany(s => s.Plan.Doses).Where(d => d.Bottle.Formula == "HNO3").Select(d => d.Grams),
+                        Dimension.Mass
+                    )
+                    .Named("nitric acid in all")
+            ),
+            Opening
+        );
     }
 
     /// <summary>Bottles as chosen, in their order; of substances that were not chosen the one to be used first.</summary>
@@ -127,36 +266,80 @@ public static class PlanEndpoints
         if (state.Shelf.TryGetValue(b.Id, out var shelf))
         {
             if (!string.IsNullOrWhiteSpace(b.Strength))
-                reader.Errors.Add(new(field + ".strength", $"{b.Id} stands on the shelf with a strength of its own", "leave the strength empty, or test the bottle on the Strength page"));
+                reader.Errors.Add(
+                    new(
+                        field + ".strength",
+                        $"{b.Id} stands on the shelf with a strength of its own",
+                        "leave the strength empty, or test the bottle on the Strength page"
+                    )
+                );
             return ShelfAtWork.AsBottle(shelf, now);
         }
         if (Shop.UsualBottles.FirstOrDefault(u => u.Id == b.Id) is { } usual && string.IsNullOrWhiteSpace(b.Strength))
             return usual;
         if (ReagentForm.All.FirstOrDefault(f => f.Formula == b.Formula) is not { } form)
         {
-            reader.Errors.Add(new(field + ".id", $"there is no bottle {b.Id} on the shelf", "choose one of the shelf, or write what it holds and how strong it is"));
+            reader.Errors.Add(
+                new(
+                    field + ".id",
+                    $"there is no bottle {b.Id} on the shelf",
+                    "choose one of the shelf, or write what it holds and how strong it is"
+                )
+            );
             return null;
         }
         var strength = reader.Quantity(field + ".strength", b.Strength, Field.Share);
-        var density = reader.Optional(field + ".density", b.Density, Field.Density)?.Value ?? (form.Liquid ? DensityTable.BySolute.GetValueOrDefault(form.Formula)?.Density(strength.Value * 100, 20) : null);
-        return new(string.IsNullOrWhiteSpace(b.Id) ? "other " + form.Formula : b.Id.Trim(), form.Name, form.Formula, new(strength.Value), density, strength.PlusMinus);
+        var density = reader.Optional(field + ".density", b.Density, Field.Density)?.Value
+            ?? (form.Liquid ? DensityTable.BySolute.GetValueOrDefault(form.Formula)?.Density(strength.Value * 100, 20) : null);
+        return new(
+            string.IsNullOrWhiteSpace(b.Id) ? "other " + form.Formula : b.Id.Trim(),
+            form.Name,
+            form.Formula,
+            new(strength.Value),
+            density,
+            strength.PlusMinus
+        );
     }
 
     /// <summary>The way of a lot with its options.</summary>
-    public static (Way? Way, Route Route) RouteOf(RequestReader reader, LotState lot, string? wayId, IReadOnlyList<string>? methods, IReadOnlyDictionary<string, Dictionary<string, string>>? options)
+    public static (Way? Way, Route Route) RouteOf(
+        RequestReader reader,
+        LotState lot,
+        string? wayId,
+        IReadOnlyList<string>? methods,
+        IReadOnlyDictionary<string, Dictionary<string, string>>? options
+    )
     {
-        var way = methods is { Count: > 0 } ? null : string.IsNullOrEmpty(wayId) ? Way.First(lot.Content, lot.Amount.Field == Field.Volume) : Way.Find(wayId);
+        var way =
+            methods is { Count: > 0 } ? null
+            : string.IsNullOrEmpty(wayId) ? Way.First(lot.Content, lot.Amount.Field == Field.Volume)
+            : Way.Find(wayId);
         var names = way?.Methods ?? methods ?? [];
         if (names.Count == 0)
-            reader.Errors.Add(new("way", "there is no such way for this lot", "use one of " + string.Join(", ", Way.Of(lot.Content, lot.Amount.Field == Field.Volume).Select(w => w.Id))));
+            reader.Errors.Add(
+                new(
+                    "way",
+                    "there is no such way for this lot",
+                    "use one of " + string.Join(", ", Way.Of(lot.Content, lot.Amount.Field == Field.Volume).Select(w => w.Id))
+                )
+            );
         foreach (var (name, i) in names.Select((n, i) => (n.Split('>'), i)))
             if (MethodCatalogue.Find(name[0]) is not { } method)
                 reader.Errors.Add(new($"methods[{i}]", $"there is no method '{name[0]}'", "choose one of the list"));
             else if (name.Length > 1 && method.Outputs.All(o => o.Id != name[1]))
-                reader.Errors.Add(new($"methods[{i}]", $"{method.Verb} makes no '{name[1]}'", "use one of " + string.Join(", ", method.Outputs.Select(o => o.Id))));
+                reader.Errors.Add(
+                    new(
+                        $"methods[{i}]",
+                        $"{method.Verb} makes no '{name[1]}'",
+                        "use one of " + string.Join(", ", method.Outputs.Select(o => o.Id))
+                    )
+                );
         if (!reader.Ok)
             return (way, new([]));
-        var all = (options ?? new Dictionary<string, Dictionary<string, string>>()).ToDictionary(o => o.Key, o => (IReadOnlyDictionary<string, string>)o.Value);
+        var all = (options ?? new Dictionary<string, Dictionary<string, string>>()).ToDictionary(
+            o => o.Key,
+            o => (IReadOnlyDictionary<string, string>)o.Value
+        );
         return (way, LotAtWork.RouteFor(lot, names, all));
     }
 }

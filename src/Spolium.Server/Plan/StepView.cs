@@ -15,7 +15,23 @@ public sealed record RungView(int Number, string Amount, double Grams, string? E
 /// <param name="BottleId">The bottle, or the bottles poured one after the other.</param>
 /// <param name="PerGram">mL (or g) of it to a gram of what the step works on.</param>
 /// <param name="Short">In how many worlds a dose decided beforehand would fall short; null where a sign decides.</param>
-public sealed record DoseView(string Id, string Title, string BottleId, string BottleLabel, string Formula, bool Liquid, FigureView? PerGram, FigureView Grams, FigureView? Millilitres, IReadOnlyList<RungView> Rungs, string? Short, string? Lacking, string How, string Poured, string Planned);
+public sealed record DoseView(
+    string Id,
+    string Title,
+    string BottleId,
+    string BottleLabel,
+    string Formula,
+    bool Liquid,
+    FigureView? PerGram,
+    FigureView Grams,
+    FigureView? Millilitres,
+    IReadOnlyList<RungView> Rungs,
+    string? Short,
+    string? Lacking,
+    string How,
+    string Poured,
+    string Planned
+);
 
 public sealed record GasView(string Formula, FigureView Made, FigureView Leaving, string Note);
 
@@ -26,7 +42,16 @@ public sealed record SignView(string Id, string Text, string NotProof, DateTimeO
 /// <param name="Metal">Of the metal that the plan is for.</param>
 /// <param name="TestFor">Metals that a drop of it may be tested for; empty for what is no liquor.</param>
 /// <param name="Tested">What tests of it said, the newest of each metal.</param>
-public sealed record OutputView(string Id, string Name, bool Main, FigureView Metal, string? Weigh, string? Weighed, IReadOnlyList<string> TestFor, IReadOnlyList<string> Tested);
+public sealed record OutputView(
+    string Id,
+    string Name,
+    bool Main,
+    FigureView Metal,
+    string? Weigh,
+    string? Weighed,
+    IReadOnlyList<string> TestFor,
+    IReadOnlyList<string> Tested
+);
 
 public sealed record CautionView(CautionLevel Level, string Text);
 
@@ -40,7 +65,14 @@ public sealed record InterlockView(string DoseId, string Reading, double AtLeast
 public sealed record FindingView(string? DoseId, bool Stop, string Makes, string Text);
 
 /// <param name="Limit">"NO₂ 0.2 ppm (TWA)"; empty without one.</param>
-public sealed record GasNeedView(string Formula, string Name, FigureView OfPortion, FigureView? Caustic, FigureView? AirPerHour, string Limit);
+public sealed record GasNeedView(
+    string Formula,
+    string Name,
+    FigureView OfPortion,
+    FigureView? Caustic,
+    FigureView? AirPerHour,
+    string Limit
+);
 
 /// <param name="Bears">good, limited or no.</param>
 public sealed record MaterialView(string Use, string Material, string Bears);
@@ -49,16 +81,55 @@ public sealed record MaterialView(string Use, string Material, string Bears);
 public sealed record MarksView(string Bottle, string Signal, string Statements);
 
 /// <summary>What the safety rules say of a step.</summary>
-public sealed record SafetyView(IReadOnlyList<FindingView> Findings, IReadOnlyList<GasNeedView> Gases, IReadOnlyList<string> Media, IReadOnlyList<MaterialView> Materials, IReadOnlyList<string> Wear, IReadOnlyList<MarksView> Marks, string FirstAction);
+public sealed record SafetyView(
+    IReadOnlyList<FindingView> Findings,
+    IReadOnlyList<GasNeedView> Gases,
+    IReadOnlyList<string> Media,
+    IReadOnlyList<MaterialView> Materials,
+    IReadOnlyList<string> Wear,
+    IReadOnlyList<MarksView> Marks,
+    string FirstAction
+);
 
 /// <param name="DueAt">When it must be done; null until it counts.</param>
 public sealed record DeadlineView(string Id, string Text, double Hours, DateTimeOffset? DueAt, bool Done);
 
 /// <summary>A step as Plan and Run show it.</summary>
-public sealed record StepView(string Id, string Method, int MethodVersion, string Title, string Verb, string Instruction, bool DoneFirst, IReadOnlyList<RefusalView> Refusals, IReadOnlyList<DoseView> Doses,
-    VesselView? Vessel, FigureView? Portions, IReadOnlyList<GasView> Gases, FigureView? Heat, FigureView? Warming, IReadOnlyList<string> Conditions, IReadOnlyList<SignView> EndSigns, FigureView Attended, FigureView Unattended,
-    IReadOnlyList<OutputView> Outputs, IReadOnlyList<FigureView> Figures, IReadOnlyList<CautionView> Cautions, string NightStop, string IfFoams, IReadOnlyList<string> Equations,
-    DateTimeOffset? BegunAt, DateTimeOffset? ClosedAt, IReadOnlyList<ReadingView> Readings, IReadOnlyList<InterlockView> Interlocks, SafetyView Safety, IReadOnlyList<FigureView> Learned, IReadOnlyList<DeadlineView> Deadlines, string Metal, IReadOnlyDictionary<string, string> Options)
+public sealed record StepView(
+    string Id,
+    string Method,
+    int MethodVersion,
+    string Title,
+    string Verb,
+    string Instruction,
+    bool DoneFirst,
+    IReadOnlyList<RefusalView> Refusals,
+    IReadOnlyList<DoseView> Doses,
+    VesselView? Vessel,
+    FigureView? Portions,
+    IReadOnlyList<GasView> Gases,
+    FigureView? Heat,
+    FigureView? Warming,
+    IReadOnlyList<string> Conditions,
+    IReadOnlyList<SignView> EndSigns,
+    FigureView Attended,
+    FigureView Unattended,
+    IReadOnlyList<OutputView> Outputs,
+    IReadOnlyList<FigureView> Figures,
+    IReadOnlyList<CautionView> Cautions,
+    string NightStop,
+    string IfFoams,
+    IReadOnlyList<string> Equations,
+    DateTimeOffset? BegunAt,
+    DateTimeOffset? ClosedAt,
+    IReadOnlyList<ReadingView> Readings,
+    IReadOnlyList<InterlockView> Interlocks,
+    SafetyView Safety,
+    IReadOnlyList<FigureView> Learned,
+    IReadOnlyList<DeadlineView> Deadlines,
+    string Metal,
+    IReadOnlyDictionary<string, string> Options
+)
 {
     /// <param name="state">What the journal tells of the step; null for a plan that has no batch.</param>
     /// <param name="element">The metal that the plan is for.</param>
@@ -66,40 +137,128 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
     {
         var p = step.Plan;
         string Key(string rest) => $"{step.Step.Id}/{rest}";
-        return new(step.Step.Id, p.MethodId, p.MethodVersion, p.Title, p.Verb, p.Instruction, p.DoneFirst,
+        return new(
+            step.Step.Id,
+            p.MethodId,
+            p.MethodVersion,
+            p.Title,
+            p.Verb,
+            p.Instruction,
+            p.DoneFirst,
             [.. p.Refusals.Select(r => new RefusalView(r.Reason, r.WayOut))],
             [.. p.Doses.Select(d => DoseOf(step, d, Key("dose/" + d.Id), book))],
-            p.Vessel is { } v ? new(v.Vessel.Label, book.Add(Key("liquid"), v.Liquid), Working.IsNothing(v.Foam) ? null : book.Add(Key("foam"), v.Foam), v.SplitInto) : null,
+            p.Vessel is { } v
+                ? new(
+                    v.Vessel.Label,
+                    book.Add(Key("liquid"), v.Liquid),
+                    Working.IsNothing(v.Foam) ? null : book.Add(Key("foam"), v.Foam),
+                    v.SplitInto
+                )
+                : null,
             book.AddOrNone(Key("portions"), p.Portions),
-            [.. p.Gases.Select(g => new GasView(g.Formula, book.Add(Key("gas/" + g.Formula), g.Made), book.Add(Key("gas-leaving/" + g.Formula), g.Leaving), g.Note))],
-            book.AddOrNone(Key("heat"), p.Heat), book.AddOrNone(Key("warming"), p.Warming), p.Conditions,
-            [.. p.EndSigns.Select(s => new SignView(s.Id, s.Text, s.NotProof, state is not null && state.Signs.TryGetValue(s.Id, out var at) ? at : null))],
-            book.Add(Key("attended"), p.Attended), book.Add(Key("unattended"), p.Unattended),
-            [.. p.Outputs.Select(o => new OutputView(o.Id, o.Name, o.Main, book.Add(Key("out/" + o.Id), o.Charge.Element(element).Named($"{Elements.Of(element).Name} in {o.Name}")), o.Weigh, state is not null && state.Weighed.TryGetValue(o.Id, out var w) ? w.Text : null, TestFor(step, o), Tested(state, o.Id)))],
+            [
+                .. p.Gases.Select(g => new GasView(
+                    g.Formula,
+                    book.Add(Key("gas/" + g.Formula), g.Made),
+                    book.Add(Key("gas-leaving/" + g.Formula), g.Leaving),
+                    g.Note
+                )),
+            ],
+            book.AddOrNone(Key("heat"), p.Heat),
+            book.AddOrNone(Key("warming"), p.Warming),
+            p.Conditions,
+            [
+                .. p.EndSigns.Select(s => new SignView(
+                    s.Id,
+                    s.Text,
+                    s.NotProof,
+                    state is not null && state.Signs.TryGetValue(s.Id, out var at) ? at : null
+                )),
+            ],
+            book.Add(Key("attended"), p.Attended),
+            book.Add(Key("unattended"), p.Unattended),
+            [
+                .. p.Outputs.Select(o => new OutputView(
+                    o.Id,
+                    o.Name,
+                    o.Main,
+                    book.Add(Key("out/" + o.Id), o.Charge.Element(element).Named($"{Elements.Of(element).Name} in {o.Name}")),
+                    o.Weigh,
+                    state is not null && state.Weighed.TryGetValue(o.Id, out var w) ? w.Text : null,
+                    TestFor(step, o),
+                    Tested(state, o.Id)
+                )),
+            ],
             [.. p.Figures.Select((f, i) => book.Add(Key("figure/" + i), f))],
-            [.. p.Cautions.Select(c => new CautionView(c.Level, c.Text))], p.NightStop, p.IfFoams, [.. p.Equations.Select(e => e.Equation.ToString())],
-            state?.BegunAt, state?.ClosedAt,
+            [.. p.Cautions.Select(c => new CautionView(c.Level, c.Text))],
+            p.NightStop,
+            p.IfFoams,
+            [.. p.Equations.Select(e => e.Equation.ToString())],
+            state?.BegunAt,
+            state?.ClosedAt,
             [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, WithUnit(r.Value), r.At, r.EntryId))],
-            [.. p.Interlocks.Select(i => new InterlockView(i.DoseId, i.Reading, i.AtLeast, i.Text, state?.Readings.LastOrDefault(r => r.Kind == i.Reading)?.Value.Value >= i.AtLeast))],
-            SafetyOf(step, Key, book, draws), [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],
-            [.. p.Deadlines.Select(d => DeadlineOf(d, state))], Elements.Of(element).Name, step.Step.Options);
+            [
+                .. p.Interlocks.Select(i => new InterlockView(
+                    i.DoseId,
+                    i.Reading,
+                    i.AtLeast,
+                    i.Text,
+                    state?.Readings.LastOrDefault(r => r.Kind == i.Reading)?.Value.Value >= i.AtLeast
+                )),
+            ],
+            SafetyOf(step, Key, book, draws),
+            [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],
+            [.. p.Deadlines.Select(d => DeadlineOf(d, state))],
+            Elements.Of(element).Name,
+            step.Step.Options
+        );
     }
 
     private static IReadOnlyList<string> TestFor(PlannedStep step, Output output) =>
-        HoldingKind.IsLiquor(output.Id) ? [.. step.Input.Metals.OrderByDescending(m => Standards.IndexOf(m)).ThenBy(m => m, StringComparer.Ordinal)] : [];
+        HoldingKind.IsLiquor(output.Id)
+            ? [.. step.Input.Metals.OrderByDescending(m => Standards.IndexOf(m)).ThenBy(m => m, StringComparer.Ordinal)]
+            : [];
 
     // What a drop is tested for mostly, the usual last.
     private static readonly List<string> Standards = ["Ag", "Pd", "Pt", "Au"];
 
     private static IReadOnlyList<string> Tested(StepState? state, string output) =>
-        [.. (state?.Tests ?? []).Where(t => t.Output == output).GroupBy(t => t.Element).Select(g => g.Last()).Select(t => $"{Elements.Of(t.Element).Name} between {t.Low.Text} and {t.High.Text} in {t.Volume.Text}")];
+        [
+            .. (state?.Tests ?? [])
+                .Where(t => t.Output == output)
+                .GroupBy(t => t.Element)
+                .Select(g => g.Last())
+                .Select(t => $"{Elements.Of(t.Element).Name} between {t.Low.Text} and {t.High.Text} in {t.Volume.Text}"),
+        ];
 
     private static SafetyView SafetyOf(PlannedStep step, Func<string, string> key, FigureBook book, Draws draws)
     {
         var s = StepSafety.Of(step, draws);
-        return new([.. s.Findings.Select(f => new FindingView(f.DoseId, f.Row.Verdict == Verdict.Stop, f.Row.Makes, f.Kept is null ? f.Row.Text : $"{f.Row.Text} ({f.Kept}, if it is kept so)"))],
-            [.. s.Gases.Select(g => new GasNeedView(g.Gas.Formula, g.Hazard.Name, book.Add(key("portion-gas/" + g.Gas.Formula), g.OfPortion), book.AddOrNone(key("caustic/" + g.Gas.Formula), g.Caustic), book.AddOrNone(key("air/" + g.Gas.Formula), g.AirPerHour), g.Hazard.Limit is { } l ? $"{l.Substance} {l.Ppm:0.####} ppm ({l.Kind})" : ""))],
-            s.Media, [.. s.Materials.Select(m => new MaterialView(m.Use, m.Material, m.Bears.ToString().ToLowerInvariant()))], s.Wear, [.. s.Marks.Select(m => new MarksView(m.Bottle, m.Marks.Signal, m.Marks.Statements))], StepSafety.FirstAction);
+        return new(
+            [
+                .. s.Findings.Select(f => new FindingView(
+                    f.DoseId,
+                    f.Row.Verdict == Verdict.Stop,
+                    f.Row.Makes,
+                    f.Kept is null ? f.Row.Text : $"{f.Row.Text} ({f.Kept}, if it is kept so)"
+                )),
+            ],
+            [
+                .. s.Gases.Select(g => new GasNeedView(
+                    g.Gas.Formula,
+                    g.Hazard.Name,
+                    book.Add(key("portion-gas/" + g.Gas.Formula), g.OfPortion),
+                    book.AddOrNone(key("caustic/" + g.Gas.Formula), g.Caustic),
+                    book.AddOrNone(key("air/" + g.Gas.Formula), g.AirPerHour),
+                    g.Hazard.Limit is { } l ? $"{l.Substance} {l.Ppm:0.####} ppm ({l.Kind})" : ""
+                )),
+            ],
+            s.Media,
+            [.. s.Materials.Select(m => new MaterialView(m.Use, m.Material, m.Bears.ToString().ToLowerInvariant()))],
+            s.Wear,
+            [.. s.Marks.Select(m => new MarksView(m.Bottle, m.Marks.Signal, m.Marks.Statements))],
+            StepSafety.FirstAction
+        );
     }
 
     // It runs from the first pour of the one dose until the first of the other.
@@ -112,21 +271,53 @@ public sealed record StepView(string Id, string Method, int MethodVersion, strin
     private static DoseView DoseOf(PlannedStep step, Dose dose, string key, FigureBook book)
     {
         var poured = dose.Rungs.Where(r => r.Poured is not null).Sum(r => r.Grams);
-        return new(dose.Id, dose.Title, dose.Bottle.Id, dose.Bottle.Label, dose.Bottle.Formula, dose.Bottle.IsLiquid, dose.Bottle.Formula == "H2O" ? null : book.AddOrNone(key + "/per-gram", step.PerGram(dose)), book.Add(key + "/grams", dose.Grams.Named(dose.Title)), book.AddOrNone(key + "/ml", dose.Millilitres?.Named($"{dose.Title}, by volume")),
-            [.. dose.Rungs.Select(r => new RungView(r.Number, Amount(r.BottleId is { } id && dose.Bottle.RealBottles().FirstOrDefault(b => b.Id == id) is { } real ? real : dose.Bottle, r.Grams), r.Grams, r.Poured, r.PouredAt, r.BottleId ?? dose.Bottle.Id))],
-            dose.ShortShare is > 0 and var s ? $"falls short in {FigureText.Number(s * 100, 0)} of 100 cases" : null, dose.Lacking, dose.How, Amount(dose.Bottle, poured), Amount(dose.Bottle, dose.Rungs.Sum(r => r.Grams)));
+        return new(
+            dose.Id,
+            dose.Title,
+            dose.Bottle.Id,
+            dose.Bottle.Label,
+            dose.Bottle.Formula,
+            dose.Bottle.IsLiquid,
+            dose.Bottle.Formula == "H2O" ? null : book.AddOrNone(key + "/per-gram", step.PerGram(dose)),
+            book.Add(key + "/grams", dose.Grams.Named(dose.Title)),
+            book.AddOrNone(key + "/ml", dose.Millilitres?.Named($"{dose.Title}, by volume")),
+            [
+                .. dose.Rungs.Select(r => new RungView(
+                    r.Number,
+                    Amount(
+                        r.BottleId is { } id && dose.Bottle.RealBottles().FirstOrDefault(b => b.Id == id) is { } real ? real : dose.Bottle,
+                        r.Grams
+                    ),
+                    r.Grams,
+                    r.Poured,
+                    r.PouredAt,
+                    r.BottleId ?? dose.Bottle.Id
+                )),
+            ],
+            dose.ShortShare is > 0 and var s ? $"falls short in {FigureText.Number(s * 100, 0)} of 100 cases" : null,
+            dose.Lacking,
+            dose.How,
+            Amount(dose.Bottle, poured),
+            Amount(dose.Bottle, dose.Rungs.Sum(r => r.Grams))
+        );
     }
 
     /// <summary>"36 mL" for a liquid, "0.20 g" for what is weighed.</summary>
     public static string Amount(Bottle bottle, double grams)
     {
         var x = bottle.DensityGPerMl is { } d ? grams / d : grams;
-        var text = FigureText.Number(x, x <= 0 || x >= 100 ? 0 : x >= 10 ? 1 : 2);
+        var text = FigureText.Number(
+            x,
+            x <= 0 || x >= 100 ? 0
+                : x >= 10 ? 1
+                : 2
+        );
         if (text.EndsWith(".0", StringComparison.Ordinal))
             text = text[..^2];
         return $"{text}{FigureText.ThinSpace}{(bottle.IsLiquid ? "mL" : "g")}";
     }
 
     // As it was typed; "85" had a unit that nobody wrote.
-    private static string WithUnit(TypedNumber typed) => typed.Field != Field.PH && char.IsAsciiDigit(typed.Text[^1]) ? $"{typed.Text} {typed.Unit}" : typed.Text;
+    private static string WithUnit(TypedNumber typed) =>
+        typed.Field != Field.PH && char.IsAsciiDigit(typed.Text[^1]) ? $"{typed.Text} {typed.Unit}" : typed.Text;
 }

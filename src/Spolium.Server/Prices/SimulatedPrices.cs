@@ -7,8 +7,8 @@ using Spolium.Core.Records;
 namespace Spolium.Server.Prices;
 
 /// <summary>
-/// Stands in for a price service: listens on a free port of this machine, says one line for each metal ("Ag 11.32") and hangs up. Its prices are
-/// made up; they wander about the made-up list from day to day, the same on the same day.
+/// Stands in for a price service: listens on a free port of this machine, says one line for each metal ("Ag 11.32") and hangs up. Its
+/// prices are made up; they wander about the made-up list from day to day, the same on the same day.
 /// </summary>
 public sealed class SimulatedPrices(TimeProvider time, ILogger<SimulatedPrices> log) : BackgroundService
 {
@@ -49,8 +49,17 @@ public sealed class SimulatedPrices(TimeProvider time, ILogger<SimulatedPrices> 
     }
 
     /// <summary>Made-up prices of a day: each metal within a tenth of the list, on a slow wave of its own.</summary>
-    public static IEnumerable<(string Symbol, double Price)> On(DateOnly day) => PriceFigures.MadeUp.Rows.Where(r => r.Kind == PriceKind.Metal)
-        .Select((r, i) => (r.Item, r.Price.Value * (1 + 0.07 * Math.Sin(day.DayNumber / (9.0 + 2 * i) + i) + 0.03 * Math.Sin(day.DayNumber * 1.7 + 3 * i))));
+    public static IEnumerable<(string Symbol, double Price)> On(DateOnly day) =>
+        PriceFigures
+            .MadeUp.Rows.Where(r => r.Kind == PriceKind.Metal)
+            .Select(
+                (r, i) =>
+                    (
+                        r.Item,
+                        r.Price.Value
+                            * (1 + 0.07 * Math.Sin(day.DayNumber / (9.0 + 2 * i) + i) + 0.03 * Math.Sin(day.DayNumber * 1.7 + 3 * i))
+                    )
+            );
 
     public override void Dispose()
     {
@@ -69,7 +78,11 @@ public sealed class TcpPrices(Func<Task<int>> port, TimeProvider time) : IPriceS
         using var reader = new StreamReader(client.GetStream());
         var prices = new Dictionary<string, double>();
         while (await reader.ReadLineAsync(cancel) is { } line)
-            if (line.Split(' ') is [var symbol, var text] && double.TryParse(text, CultureInfo.InvariantCulture, out var price) && price > 0)
+            if (
+                line.Split(' ') is [var symbol, var text]
+                && double.TryParse(text, CultureInfo.InvariantCulture, out var price)
+                && price > 0
+            )
                 prices[symbol] = price;
         return new($"price stand-in, {time.GetUtcNow().ToString("d MMMM yyyy", CultureInfo.InvariantCulture)}, made up", prices);
     }

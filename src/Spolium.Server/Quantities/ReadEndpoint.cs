@@ -28,15 +28,30 @@ public static class ReadEndpoint
 
     // What volume is read in beside them; a cylinder is the usual.
     private static List<InstrumentView> Instruments() =>
-        [.. Instrument.All.Select(i => new InstrumentView(i.Id, i.Field.ToString(), i.Name, Within(i), i.Invented)),
-         .. VolumeInstrument.All.OrderBy(v => v.Id != "cylinder").Select(v => new InstrumentView(v.Id, nameof(Field.Volume), v.Name, $"±{FigureText.ThinSpace}{FigureText.Number(v.Share * 100, v.Share < 0.01 ? 1 : 0)}{FigureText.ThinSpace}%", v.Invented))];
+        [
+            .. Instrument.All.Select(i => new InstrumentView(i.Id, i.Field.ToString(), i.Name, Within(i), i.Invented)),
+            .. VolumeInstrument
+                .All.OrderBy(v => v.Id != "cylinder")
+                .Select(v => new InstrumentView(
+                    v.Id,
+                    nameof(Field.Volume),
+                    v.Name,
+                    $"±{FigureText.ThinSpace}{FigureText.Number(v.Share * 100, v.Share < 0.01 ? 1 : 0)}{FigureText.ThinSpace}%",
+                    v.Invented
+                )),
+        ];
 
-    private static string Within(Instrument i) => "±" + FigureText.ThinSpace + (i.Field switch
-    {
-        Field.Temperature => $"{FigureText.Number(i.PlusMinus, 1)}{FigureText.ThinSpace}°C",
-        Field.Fineness => $"{FigureText.Number(i.PlusMinus * 1000, 0)}{FigureText.ThinSpace}‰",
-        _ => FigureText.Number(i.PlusMinus, 2),
-    });
+    private static string Within(Instrument i) =>
+        "±"
+        + FigureText.ThinSpace
+        + (
+            i.Field switch
+            {
+                Field.Temperature => $"{FigureText.Number(i.PlusMinus, 1)}{FigureText.ThinSpace}°C",
+                Field.Fineness => $"{FigureText.Number(i.PlusMinus * 1000, 0)}{FigureText.ThinSpace}‰",
+                _ => FigureText.Number(i.PlusMinus, 2),
+            }
+        );
 
     private static Results<Ok<ReadAnswer>, ProblemHttpResult> Read(ReadRequest request)
     {
@@ -47,7 +62,9 @@ public static class ReadEndpoint
         else if (Enum.TryParse<Field>(request.Field, out var field))
             number = reader.Quantity("text", request.Text, field);
         else
-            return Problems.Refused([new FieldError("field", $"there is no field '{request.Field}'", "use one of " + string.Join(", ", Enum.GetNames<Field>()))]);
+            return Problems.Refused([
+                new FieldError("field", $"there is no field '{request.Field}'", "use one of " + string.Join(", ", Enum.GetNames<Field>())),
+            ]);
         return reader.Ok ? TypedResults.Ok(new ReadAnswer(number.InWords, number.Value, number.Unit)) : Problems.Refused(reader.Errors);
     }
 }

@@ -4,9 +4,33 @@ using Spolium.Server.Shared;
 
 namespace Spolium.Server.Run;
 
-public sealed record BatchListItem(string Id, string Code, string Title, string LotCode, double FeedG, string? CurrentStep, bool CurrentBegun, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt, double? ProductG);
+public sealed record BatchListItem(
+    string Id,
+    string Code,
+    string Title,
+    string LotCode,
+    double FeedG,
+    string? CurrentStep,
+    bool CurrentBegun,
+    DateTimeOffset StartedAt,
+    DateTimeOffset? ClosedAt,
+    double? ProductG
+);
 
-public sealed record StartRequest(Head Head, string BatchId, string Code, string LotId, string Amount, string? Title = null, string? AmountPlusMinus = null, string? Way = null, IReadOnlyList<string>? Methods = null, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, IReadOnlyList<BottleRequest>? Bottles = null, string? PlanId = null);
+public sealed record StartRequest(
+    Head Head,
+    string BatchId,
+    string Code,
+    string LotId,
+    string Amount,
+    string? Title = null,
+    string? AmountPlusMinus = null,
+    string? Way = null,
+    IReadOnlyList<string>? Methods = null,
+    IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null,
+    IReadOnlyList<BottleRequest>? Bottles = null,
+    string? PlanId = null
+);
 
 /// <param name="File">The text of a file that a whole batch was saved to.</param>
 public sealed record BatchFileRequest(Head Head, [Longest(LongestAttribute.File)] string File);
@@ -28,13 +52,30 @@ public sealed record ReadingRequest(Head Head, string Kind, string Value, string
 /// <param name="High">The standard that it was lighter than.</param>
 /// <param name="ReadIn">Id of the vessel that the volume was read in; left out, a measuring cylinder.</param>
 /// <param name="Reason">Why it is so, when it cannot be.</param>
-public sealed record LiquorTestRequest(Head Head, string Output, string Element, string Volume, string High, string? Low = null, string? ReadIn = null, string? Reason = null);
+public sealed record LiquorTestRequest(
+    Head Head,
+    string Output,
+    string Element,
+    string Volume,
+    string High,
+    string? Low = null,
+    string? ReadIn = null,
+    string? Reason = null
+);
 
 public sealed record SignRequest(Head Head, string Sign);
 
 /// <param name="Fineness">Of a product; empty when it was not assayed.</param>
 /// <param name="AssayedBy">Id of the instrument that it was assayed with; left out, an assay office.</param>
-public sealed record WeighRequest(Head Head, string Output, string Mass, string? PlusMinus = null, string? Fineness = null, string? Reason = null, string? AssayedBy = null);
+public sealed record WeighRequest(
+    Head Head,
+    string Output,
+    string Mass,
+    string? PlusMinus = null,
+    string? Fineness = null,
+    string? Reason = null,
+    string? AssayedBy = null
+);
 
 public sealed record CloseRequest(Head Head, string? Reason = null);
 
@@ -48,12 +89,28 @@ public sealed record CorrectRequest(Head Head, string Corrects, string Reason);
 /// <param name="With">Holdings that wait, put together with it.</param>
 /// <param name="Bottles">Left out, the doses come from the bottles as before.</param>
 /// <param name="Instead">The methods take the place of all that comes behind that step.</param>
-public sealed record RouteRequest(Head Head, string Reason, IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null, string? After = null, IReadOnlyList<string>? Methods = null, string? Holding = null, IReadOnlyList<string>? With = null, IReadOnlyList<BottleRequest>? Bottles = null, bool? Instead = null);
+public sealed record RouteRequest(
+    Head Head,
+    string Reason,
+    IReadOnlyDictionary<string, Dictionary<string, string>>? Options = null,
+    string? After = null,
+    IReadOnlyList<string>? Methods = null,
+    string? Holding = null,
+    IReadOnlyList<string>? With = null,
+    IReadOnlyList<BottleRequest>? Bottles = null,
+    bool? Instead = null
+);
 
 /// <param name="Measured">Mass of what is solid in the vessel; empty for a liquor.</param>
 /// <param name="Methods">What goes on from there.</param>
 /// <param name="WhyMore">Why it weighs more than went in.</param>
-public sealed record GiveUpRequest(Head Head, string Reason, IReadOnlyList<string> Methods, string? Measured = null, string? WhyMore = null);
+public sealed record GiveUpRequest(
+    Head Head,
+    string Reason,
+    IReadOnlyList<string> Methods,
+    string? Measured = null,
+    string? WhyMore = null
+);
 
 /// <param name="Days">How long it is thought to be away.</param>
 /// <param name="Reason">Why it weighs more than stands there.</param>
@@ -66,17 +123,56 @@ public sealed record ComeBackRequest(Head Head, string Mass, string? Fee = null,
 public sealed record HoldingRef(string Id, string Output, string Name, bool Main, bool Waits);
 
 /// <param name="GivenUp">What was in its vessel stayed together.</param>
-public sealed record StepSlim(string Id, string Method, string Verb, string Title, bool Begun, bool Closed, bool Current, bool GivenUp, IReadOnlyList<HoldingRef> Makes);
+public sealed record StepSlim(
+    string Id,
+    string Method,
+    string Verb,
+    string Title,
+    bool Begun,
+    bool Closed,
+    bool Current,
+    bool GivenUp,
+    IReadOnlyList<HoldingRef> Makes
+);
 
 /// <summary>A holding that is out of the house.</summary>
 public sealed record AwayView(string To, string Mass, DateTimeOffset Since, string Days);
 
-public sealed record JournalLine(string EntryId, DateTimeOffset OccurredAt, DateTimeOffset RecordedAt, string By, string Words, string? StepId, string? CorrectedBy, bool CanTakeBack);
+public sealed record JournalLine(
+    string EntryId,
+    DateTimeOffset OccurredAt,
+    DateTimeOffset RecordedAt,
+    string By,
+    string Words,
+    string? StepId,
+    string? CorrectedBy,
+    bool CanTakeBack
+);
 
 /// <param name="Now">The telling figures of the step at hand as it stands now: nothing more poured.</param>
 /// <param name="Then">What the steps after the current one want, from what was logged so far.</param>
-public sealed record BatchView(string Id, string Code, string Title, string LotId, string LotCode, string Feed, long Version, DateTimeOffset StartedAt, DateTimeOffset? ClosedAt,
-    IReadOnlyList<StepSlim> Steps, StepView? Current, IReadOnlyList<FigureView> Now, IReadOnlyList<DoseLine> Then, string Metal, FigureView? Product, IReadOnlyList<BottleChoice> Bottles, bool CanClose, string Opening, AwayView? Away, string? Plan);
+public sealed record BatchView(
+    string Id,
+    string Code,
+    string Title,
+    string LotId,
+    string LotCode,
+    string Feed,
+    long Version,
+    DateTimeOffset StartedAt,
+    DateTimeOffset? ClosedAt,
+    IReadOnlyList<StepSlim> Steps,
+    StepView? Current,
+    IReadOnlyList<FigureView> Now,
+    IReadOnlyList<DoseLine> Then,
+    string Metal,
+    FigureView? Product,
+    IReadOnlyList<BottleChoice> Bottles,
+    bool CanClose,
+    string Opening,
+    AwayView? Away,
+    string? Plan
+);
 
 /// <summary>What a step was begun with, by which versions, and every figure as it was reckoned then.</summary>
 public sealed record BegunView(string CodeVersion, int MethodVersion, string DataHash, string? Vessel, IReadOnlyList<FigureView> Figures);

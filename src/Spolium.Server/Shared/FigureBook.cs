@@ -7,7 +7,17 @@ namespace Spolium.Server.Shared;
 /// <param name="Range">"low to high" (5–95 %), or empty.</param>
 /// <param name="Likely">The likely value in g, mL, mol, h or kJ; for drawing, never for reckoning.</param>
 /// <param name="Guess">A guess of Spolium's is among what it rests on.</param>
-public sealed record FigureView(string Key, string Label, string Value, string Range, string Unit, double Likely, double Low, double High, bool Guess);
+public sealed record FigureView(
+    string Key,
+    string Label,
+    string Value,
+    string Range,
+    string Unit,
+    double Likely,
+    double Low,
+    double High,
+    bool Guess
+);
 
 /// <summary>The workings behind the figures of one page, by key.</summary>
 public sealed class FigureBook
@@ -19,7 +29,17 @@ public sealed class FigureBook
     {
         workings[key] = working;
         var shown = FigureText.Show(working);
-        return new(key, label ?? working.Label ?? "", shown.Value, shown.Range, shown.Unit, working.Likely, working.Range.Low, working.Range.High, working.RestsOnGuess);
+        return new(
+            key,
+            label ?? working.Label ?? "",
+            shown.Value,
+            shown.Range,
+            shown.Unit,
+            working.Likely,
+            working.Range.Low,
+            working.Range.High,
+            working.RestsOnGuess
+        );
     }
 
     /// <summary>A figure that was reckoned before, and stands written with its lines.</summary>

@@ -16,12 +16,41 @@ public sealed class Warming(IServer server, JournalStore store, IHostApplication
     public static IEnumerable<(string Path, object? Body)> Asked(JournalStore store)
     {
         var state = store.Ledger.State;
-        foreach (var path in new[] { "lots", "batches", "shelf", "shelf/forms", "ways", "vessels", "prices", "materials", "strength/choices", "quantities/instruments", "pools", "books/practice", "books/recovery", "books/losses", "books/places", "books/chart", "books/reagents", "books/money" })
+        foreach (
+            var path in new[]
+            {
+                "lots",
+                "batches",
+                "shelf",
+                "shelf/forms",
+                "ways",
+                "vessels",
+                "prices",
+                "materials",
+                "strength/choices",
+                "quantities/instruments",
+                "pools",
+                "books/practice",
+                "books/recovery",
+                "books/losses",
+                "books/places",
+                "books/chart",
+                "books/reagents",
+                "books/money",
+            }
+        )
             yield return ("/api/" + path, null);
         foreach (var pool in state.Pools.Values)
             yield return ($"/api/pools/{Uri.EscapeDataString(pool.Id)}/balance", null);
         // An open batch has the step at hand, a closed one the balance of all; one that does not add up is searched for slips.
-        List<string> open = [.. state.Batches.Values.Where(b => b.ClosedAt is null).OrderByDescending(b => b.StartedAt).ThenBy(b => b.Id, StringComparer.Ordinal).Select(b => b.Id)];
+        List<string> open =
+        [
+            .. state
+                .Batches.Values.Where(b => b.ClosedAt is null)
+                .OrderByDescending(b => b.StartedAt)
+                .ThenBy(b => b.Id, StringComparer.Ordinal)
+                .Select(b => b.Id),
+        ];
         foreach (var some in new[] { open, store.Lists.ClosedBatches(Trails) }.Where(b => b.Count > 0))
         {
             foreach (var view in new[] { "", "/journal", "/worth" })
@@ -47,12 +76,23 @@ public sealed class Warming(IServer server, JournalStore store, IHostApplication
         if (!Uri.TryCreate(server.Features.Get<IServerAddressesFeature>()?.Addresses.FirstOrDefault(), UriKind.Absolute, out var address))
             return;
         using var client = new HttpClient(new SocketsHttpHandler { UseProxy = false }) { BaseAddress = address, Timeout = Patience };
-        await Favour(async () =>
-        {
-            store.Rehearse();
-            foreach (var (path, body) in Asked(store))
-                await Favour(async () => (body is null ? await client.GetAsync(path, stoppingToken) : await client.PostAsJsonAsync(path, body, stoppingToken)).Dispose(), stoppingToken);
-        }, stoppingToken);
+        await Favour(
+            async () =>
+            {
+                store.Rehearse();
+                foreach (var (path, body) in Asked(store))
+                    await Favour(
+                        async () =>
+                            (
+                                body is null
+                                    ? await client.GetAsync(path, stoppingToken)
+                                    : await client.PostAsJsonAsync(path, body, stoppingToken)
+                            ).Dispose(),
+                        stoppingToken
+                    );
+            },
+            stoppingToken
+        );
     }
 
     // A favour that fails, or takes long, costs the first visitor his time; the server serves on.

@@ -24,18 +24,26 @@ public static class Workbook
             {
                 var part = book.AddNewPart<WorksheetPart>();
                 part.Worksheet = new(new SheetData(sheet.Rows.Prepend(sheet.Heads).Select(r => new Row(r.Select(CellOf)))));
-                list.Append(new Sheet { Id = book.GetIdOfPart(part), SheetId = i, Name = sheet.Name });
+                list.Append(
+                    new Sheet
+                    {
+                        Id = book.GetIdOfPart(part),
+                        SheetId = i,
+                        Name = sheet.Name,
+                    }
+                );
             }
             book.Workbook = new(list);
         }
         return stream.ToArray();
     }
 
-    private static OpenXmlElement CellOf(object? value) => value switch
-    {
-        null => new Cell(),
-        double d => new Cell(new CellValue(d.ToString("R", CultureInfo.InvariantCulture))) { DataType = CellValues.Number },
-        int n => new Cell(new CellValue(n)) { DataType = CellValues.Number },
-        _ => new Cell(new InlineString(new Text(value.ToString()!))) { DataType = CellValues.InlineString },
-    };
+    private static OpenXmlElement CellOf(object? value) =>
+        value switch
+        {
+            null => new Cell(),
+            double d => new Cell(new CellValue(d.ToString("R", CultureInfo.InvariantCulture))) { DataType = CellValues.Number },
+            int n => new Cell(new CellValue(n)) { DataType = CellValues.Number },
+            _ => new Cell(new InlineString(new Text(value.ToString()!))) { DataType = CellValues.InlineString },
+        };
 }

@@ -14,7 +14,13 @@ namespace Spolium.Server.Shared;
 /// <param name="OccurredAt">When it happened; now, when left out. May be earlier, never later.</param>
 /// <param name="TimeIsRight">The time is so although it was asked back: before the shop wrote anything.</param>
 /// <param name="ExpectedVersion">Version of the stream as last seen; left out, the entry is written whatever came in between.</param>
-public sealed record Head(string EntryId, string By, DateTimeOffset? OccurredAt = null, long? ExpectedVersion = null, bool TimeIsRight = false);
+public sealed record Head(
+    string EntryId,
+    string By,
+    DateTimeOffset? OccurredAt = null,
+    long? ExpectedVersion = null,
+    bool TimeIsRight = false
+);
 
 /// <summary>When something happens, and who does it.</summary>
 public readonly record struct Moment(DateTimeOffset At, string By);
@@ -38,7 +44,14 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
     public Ledger Before(Entry entry) => store.Before(entry);
 
     /// <summary>The same with a decision that depends on when it happens and on who it is.</summary>
-    public Task<Results<Ok<T>, ProblemHttpResult>> Write<T>(Head head, object request, IReadOnlyList<string> streams, RequestReader reader, Func<Ledger, Moment, Decision> decide, Func<Ledger, T> answer)
+    public Task<Results<Ok<T>, ProblemHttpResult>> Write<T>(
+        Head head,
+        object request,
+        IReadOnlyList<string> streams,
+        RequestReader reader,
+        Func<Ledger, Moment, Decision> decide,
+        Func<Ledger, T> answer
+    )
     {
         var moment = new Moment(head.OccurredAt ?? time.GetUtcNow(), Initials(head));
         return Write(head with { OccurredAt = moment.At }, request, streams, reader, l => decide(l, moment), answer);
@@ -48,15 +61,34 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
 
     /// <summary>Writes one entry to the stream and gives the answer of the endpoint, or the problem.</summary>
     /// <param name="request">The request as it came, for telling a repeated one.</param>
-    public async Task<Results<Ok<T>, ProblemHttpResult>> Write<T>(Head head, object request, IReadOnlyList<string> streams, RequestReader reader, Func<Ledger, Decision> decide, Func<Ledger, T> answer, bool mendsBreak = false)
+    public async Task<Results<Ok<T>, ProblemHttpResult>> Write<T>(
+        Head head,
+        object request,
+        IReadOnlyList<string> streams,
+        RequestReader reader,
+        Func<Ledger, Decision> decide,
+        Func<Ledger, T> answer,
+        bool mendsBreak = false
+    )
     {
         var errors = Check(head);
         if (errors.Count > 0 || !reader.Ok)
             return Problems.Refused([.. errors, .. reader.Errors]);
         // A lot that is pooled into itself names its stream twice: the decision says so, not the dictionary.
-        var expected = streams.Distinct().Select((s, i) => (s, Version: i == 0 ? head.ExpectedVersion : null)).ToDictionary(x => x.s, x => x.Version);
+        var expected = streams
+            .Distinct()
+            .Select((s, i) => (s, Version: i == 0 ? head.ExpectedVersion : null))
+            .ToDictionary(x => x.s, x => x.Version);
         // A request without its own time happens now; it is the request, not the stamp, that a retry repeats.
-        var wish = new Wish(EntryId.Plain(head.EntryId), WhatIsAsked(request), expected, head.OccurredAt ?? time.GetUtcNow(), Initials(head), decide, mendsBreak);
+        var wish = new Wish(
+            EntryId.Plain(head.EntryId),
+            WhatIsAsked(request),
+            expected,
+            head.OccurredAt ?? time.GetUtcNow(),
+            Initials(head),
+            decide,
+            mendsBreak
+        );
         return await store.Write(wish) switch
         {
             Written.Done => TypedResults.Ok(answer(store.Ledger)),
@@ -68,8 +100,8 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
         };
     }
 
-    // Method, address and body: the same words for another batch ask for something else. The version that the client had seen is no part of it: a retry
-    // may have seen a later one. Nor is the id, which may be written in several ways.
+    // Method, address and body: the same words for another batch ask for something else. The version that the client had seen is no part of
+    // it: a retry may have seen a later one. Nor is the id, which may be written in several ways.
     private string WhatIsAsked(object request)
     {
         var node = JsonSerializer.SerializeToNode(request, request.GetType())!;
@@ -88,8 +120,18 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
             errors.Add(new("by", "who is it?", "one to four letters, such as AV"));
         if (head.OccurredAt > time.GetUtcNow() + ClockMayDiffer)
             errors.Add(new("occurredAt", "that is yet to come", "write it when it has happened"));
-        else if (!head.TimeIsRight && head.OccurredAt < (store.Ledger.State.Entries.First is { } first ? first.OccurredAt - BeforeTheFirst : time.GetUtcNow() - NobodyWritesLater))
-            errors.Add(new("occurredAt", $"{head.OccurredAt:yyyy-MM-dd HH:mm} is before this shop wrote anything", "look at the clock of this device; if it is so, say that the time is right"));
+        else if (
+            !head.TimeIsRight
+            && head.OccurredAt
+                < (store.Ledger.State.Entries.First is { } first ? first.OccurredAt - BeforeTheFirst : time.GetUtcNow() - NobodyWritesLater)
+        )
+            errors.Add(
+                new(
+                    "occurredAt",
+                    $"{head.OccurredAt:yyyy-MM-dd HH:mm} is before this shop wrote anything",
+                    "look at the clock of this device; if it is so, say that the time is right"
+                )
+            );
         return errors;
     }
 }

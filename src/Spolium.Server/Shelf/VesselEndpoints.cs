@@ -31,16 +31,39 @@ public static class VesselEndpoints
         vessels.MapPost("/{vesselId}/gone", Gone);
     }
 
-    private static VesselsView View(State state) => new(!state.Vessels.IsEmpty, [.. state.Vessels.Values.OrderBy(v => v.Kind.NominalMl).ThenBy(v => v.Id, StringComparer.Ordinal).Select(v => new OwnVesselView(v.Id, v.Kind.Label, v.Tare?.Text ?? ""))],
-        [.. Vessel.All.Select(v => new VesselKindView(v.Kind, v.NominalMl, v.Label))]);
+    private static VesselsView View(State state) =>
+        new(
+            !state.Vessels.IsEmpty,
+            [
+                .. state
+                    .Vessels.Values.OrderBy(v => v.Kind.NominalMl)
+                    .ThenBy(v => v.Id, StringComparer.Ordinal)
+                    .Select(v => new OwnVesselView(v.Id, v.Kind.Label, v.Tare?.Text ?? "")),
+            ],
+            [.. Vessel.All.Select(v => new VesselKindView(v.Kind, v.NominalMl, v.Label))]
+        );
 
     private static Task<Results<Ok<VesselsView>, ProblemHttpResult>> Name(NameVesselRequest request, Writing writing)
     {
         var reader = new RequestReader();
         var tare = reader.Optional("tare", request.Tare, Field.Mass);
-        return writing.Write(request.Head, request, [Entry.VesselStream(request.VesselId.Trim())], reader, l => Decisions.NameVessel(l.State, request.VesselId, request.Kind, request.NominalMl, tare), l => View(l.State));
+        return writing.Write(
+            request.Head,
+            request,
+            [Entry.VesselStream(request.VesselId.Trim())],
+            reader,
+            l => Decisions.NameVessel(l.State, request.VesselId, request.Kind, request.NominalMl, tare),
+            l => View(l.State)
+        );
     }
 
     private static Task<Results<Ok<VesselsView>, ProblemHttpResult>> Gone(string vesselId, LoseVesselRequest request, Writing writing) =>
-        writing.Write(request.Head, request, [Entry.VesselStream(vesselId)], new(), l => Decisions.LoseVessel(l.State, vesselId, request.Why), l => View(l.State));
+        writing.Write(
+            request.Head,
+            request,
+            [Entry.VesselStream(vesselId)],
+            new(),
+            l => Decisions.LoseVessel(l.State, vesselId, request.Why),
+            l => View(l.State)
+        );
 }

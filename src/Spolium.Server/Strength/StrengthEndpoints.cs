@@ -14,32 +14,70 @@ public static class StrengthEndpoints
     {
         var strength = app.MapGroup("/api/strength").WithTags("strength");
         strength.MapGet("/choices", Choices);
-        strength.MapPost("/", (StrengthRequest request, Writing writing, TimeProvider time) => Answer(b => Testing.Make(request, writing.Ledger.State, time.GetUtcNow(), b)));
-        strength.MapPost("/working", (StrengthRequest request, string key, Writing writing, TimeProvider time) => Working(key, b => Testing.Make(request, writing.Ledger.State, time.GetUtcNow(), b)));
+        strength.MapPost("/", (StrengthRequest request, Writing writing, TimeProvider time) =>
+            Answer(b => Testing.Make(request, writing.Ledger.State, time.GetUtcNow(), b))
+        );
+        strength.MapPost("/working", (StrengthRequest request, string key, Writing writing, TimeProvider time) =>
+            Working(key, b => Testing.Make(request, writing.Ledger.State, time.GetUtcNow(), b))
+        );
         strength.MapPost("/crystals", (CrystalsRequest request) => Answer(b => Crystals.Make(request, b)));
         strength.MapPost("/crystals/working", (CrystalsRequest request, string key) => Working(key, b => Crystals.Make(request, b)));
         strength.MapPost("/drying", (DryingRequest request) => Answer(b => Crystals.Make(request, b)));
         strength.MapPost("/drying/working", (DryingRequest request, string key) => Working(key, b => Crystals.Make(request, b)));
     }
 
-    private static Results<Ok<T>, ProblemHttpResult> Answer<T>(Func<FigureBook, (T? View, RequestReader Reader)> make) where T : class
+    private static Results<Ok<T>, ProblemHttpResult> Answer<T>(Func<FigureBook, (T? View, RequestReader Reader)> make)
+        where T : class
     {
         var (view, reader) = make(new FigureBook());
         return view is not null && reader.Ok ? TypedResults.Ok(view) : Problems.Refused(reader.Errors);
     }
 
-    private static Results<Ok<Figure>, ProblemHttpResult> Working<T>(string key, Func<FigureBook, (T? View, RequestReader Reader)> make) where T : class
+    private static Results<Ok<Figure>, ProblemHttpResult> Working<T>(string key, Func<FigureBook, (T? View, RequestReader Reader)> make)
+        where T : class
     {
         var book = new FigureBook();
         var (view, reader) = make(book);
-        return view is null || !reader.Ok ? Problems.Refused(reader.Errors) : book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
+        return view is null || !reader.Ok ? Problems.Refused(reader.Errors)
+            : book.Working(key) is { } figure ? TypedResults.Ok(figure)
+            : Problems.NotFound("such figure");
     }
 
-    private static Ok<StrengthChoices> Choices() => TypedResults.Ok(new StrengthChoices(
-        [.. DensityTable.BySolute.Values.OrderBy(t => Order(t.Solute)).Select(t => new SoluteView(t.Solute, Impossible.Named(t.Solute), t.MostPercent, t.ColdestC, t.WarmestC,
-            [.. t.Temperatures.Select(c => new CurveView(c, [.. Percents(t).Select(p => new[] { p, t.Density(p, c)!.Value })]))]))],
-        [.. VolumeInstrument.All.Select(v => new VesselChoice(v.Id, v.Name, $"± {FigureText.Number(v.Share * 100, v.Share < 0.01 ? 1 : 0)}{FigureText.ThinSpace}%", v.Invented))],
-        [.. Solubility.BySalt.Values.OrderBy(s => s.Salt, StringComparer.Ordinal).Select(s => new SaltView(s.Salt, [.. Drying.Forms(s.Salt).Select(f => f.Solid)], s.ColdestC, s.WarmestC))]));
+    private static Ok<StrengthChoices> Choices() =>
+        TypedResults.Ok(
+            new StrengthChoices(
+                [
+                    .. DensityTable
+                        .BySolute.Values.OrderBy(t => Order(t.Solute))
+                        .Select(t => new SoluteView(
+                            t.Solute,
+                            Impossible.Named(t.Solute),
+                            t.MostPercent,
+                            t.ColdestC,
+                            t.WarmestC,
+                            [
+                                .. t.Temperatures.Select(c => new CurveView(
+                                    c,
+                                    [.. Percents(t).Select(p => new[] { p, t.Density(p, c)!.Value })]
+                                )),
+                            ]
+                        )),
+                ],
+                [
+                    .. VolumeInstrument.All.Select(v => new VesselChoice(
+                        v.Id,
+                        v.Name,
+                        $"± {FigureText.Number(v.Share * 100, v.Share < 0.01 ? 1 : 0)}{FigureText.ThinSpace}%",
+                        v.Invented
+                    )),
+                ],
+                [
+                    .. Solubility
+                        .BySalt.Values.OrderBy(s => s.Salt, StringComparer.Ordinal)
+                        .Select(s => new SaltView(s.Salt, [.. Drying.Forms(s.Salt).Select(f => f.Solid)], s.ColdestC, s.WarmestC)),
+                ]
+            )
+        );
 
     private static IEnumerable<double> Percents(DensityTable table)
     {

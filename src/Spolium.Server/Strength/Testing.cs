@@ -30,7 +30,13 @@ internal static class Testing
         var reader = new RequestReader();
         if (!DensityTable.BySolute.TryGetValue(request.Solute, out var table))
         {
-            reader.Errors.Add(new("solute", $"there is no density table of '{request.Solute}'", "use one of " + string.Join(", ", DensityTable.BySolute.Keys)));
+            reader.Errors.Add(
+                new(
+                    "solute",
+                    $"there is no density table of '{request.Solute}'",
+                    "use one of " + string.Join(", ", DensityTable.BySolute.Keys)
+                )
+            );
             return (null, reader);
         }
         var draws = new Draws("strength " + request.Solute);
@@ -65,12 +71,20 @@ internal static class Testing
 
     /// <summary>The strength that readings tell, as a bottle keeps it; null with what is wrong in the reader.</summary>
     /// <param name="densityGPerMl">Of the bottle, for bleach told by the litre.</param>
-    public static StrengthTest? AsTest(StrengthRequest request, RequestReader reader, State state, DateTimeOffset now, double? densityGPerMl = null)
+    public static StrengthTest? AsTest(
+        StrengthRequest request,
+        RequestReader reader,
+        State state,
+        DateTimeOffset now,
+        double? densityGPerMl = null
+    )
     {
         if (request.By == KnownBy.Label && !DensityTable.BySolute.ContainsKey(request.Solute))
             return TypedTest(request, reader, densityGPerMl);
         if (request.By == KnownBy.Bottle)
-            reader.Errors.Add(new("by", "a bottle is no test of itself", "weigh a volume, read a hydrometer, or type what a titration gave"));
+            reader.Errors.Add(
+                new("by", "a bottle is no test of itself", "weigh a volume, read a hydrometer, or type what a titration gave")
+            );
         var (view, read) = Make(request with { Then = null }, state, now, new FigureBook());
         reader.Errors.AddRange(read.Errors);
         if (view is null || !reader.Ok)
@@ -78,22 +92,52 @@ internal static class Testing
         var typed = new RequestReader();
         var temperature = Temperature(typed, request);
         if (request.By == KnownBy.Label)
-            return new(view.Strength.Likely / 100, (view.Strength.High - view.Strength.Low) / 200, null, "titration or label", [new(request.Label!.Trim(), Field.Share, view.Strength.Likely / 100, "%")]);
+            return new(
+                view.Strength.Likely / 100,
+                (view.Strength.High - view.Strength.Low) / 200,
+                null,
+                "titration or label",
+                [new(request.Label!.Trim(), Field.Share, view.Strength.Likely / 100, "%")]
+            );
         var reading = Reading(typed, request, temperature);
         var found = StrengthFinder.Find(request.Solute, reading, new Draws("strength " + request.Solute));
-        return reading is WeighedVolume w ? found.AsTest("weighed volume", [w.Mass, w.Volume, w.TemperatureC]) : found.AsTest("hydrometer", [((HydrometerReading)reading).Value, temperature]);
+        return reading is WeighedVolume w
+            ? found.AsTest("weighed volume", [w.Mass, w.Volume, w.TemperatureC])
+            : found.AsTest("hydrometer", [((HydrometerReading)reading).Value, temperature]);
     }
 
     // Solids and bleach have no table: their strength is what a titration or an assay gave.
     private static StrengthTest? TypedTest(StrengthRequest request, RequestReader reader, double? densityGPerMl)
     {
-        var typed = Above(reader, "label", reader.Quantity("label", request.Label, request.Unit == LabelUnit.ActiveChlorineGramsPerLitre ? Field.Concentration : Field.Share));
+        var typed = Above(
+            reader,
+            "label",
+            reader.Quantity(
+                "label",
+                request.Label,
+                request.Unit == LabelUnit.ActiveChlorineGramsPerLitre ? Field.Concentration : Field.Share
+            )
+        );
         if (!reader.Ok)
             return null;
         // The core reckons grams per litre in g/L as typed; a share is a share.
-        var fraction = LabelStrength.WithoutTable(request.Unit, Working.Exact(typed.Value, typed.Text, request.Unit == LabelUnit.ActiveChlorineGramsPerLitre ? Dimension.Density : Dimension.None), densityGPerMl);
+        var fraction = LabelStrength.WithoutTable(
+            request.Unit,
+            Working.Exact(
+                typed.Value,
+                typed.Text,
+                request.Unit == LabelUnit.ActiveChlorineGramsPerLitre ? Dimension.Density : Dimension.None
+            ),
+            densityGPerMl
+        );
         if (fraction is null || fraction.Likely > 1)
-            reader.Errors.Add(new("label", fraction is null ? "the density of the bottle is not known" : $"{typed.Text} is more than the whole", "write per cent by mass"));
+            reader.Errors.Add(
+                new(
+                    "label",
+                    fraction is null ? "the density of the bottle is not known" : $"{typed.Text} is more than the whole",
+                    "write per cent by mass"
+                )
+            );
         return reader.Ok ? new(fraction!.Likely, 0, densityGPerMl, "titration or assay", [typed]) : null;
     }
 
@@ -102,12 +146,18 @@ internal static class Testing
     {
         if (string.IsNullOrWhiteSpace(request.Temperature) && request.By is (KnownBy.Label or KnownBy.Bottle))
             return TypedNumber.Of(RoomC, Field.Temperature, "°C");
-        var typed = reader.Quantity("temperature", request.Temperature, Field.Temperature, request.TemperaturePlusMinus is null ? null : Difference(request.TemperaturePlusMinus));
+        var typed = reader.Quantity(
+            "temperature",
+            request.Temperature,
+            Field.Temperature,
+            request.TemperaturePlusMinus is null ? null : Difference(request.TemperaturePlusMinus)
+        );
         return typed.PlusMinus > 0 ? typed : typed with { PlusMinus = ThermometerPlusMinus };
     }
 
     // A ± in degrees is a difference: its unit says nothing of a zero point.
-    private static string Difference(string plusMinus) => plusMinus.Replace("°C", "", StringComparison.OrdinalIgnoreCase).Replace("K", "", StringComparison.OrdinalIgnoreCase).Trim();
+    private static string Difference(string plusMinus) =>
+        plusMinus.Replace("°C", "", StringComparison.OrdinalIgnoreCase).Replace("K", "", StringComparison.OrdinalIgnoreCase).Trim();
 
     private static LiquidReading Reading(RequestReader reader, StrengthRequest request, TypedNumber temperature)
     {
@@ -120,12 +170,27 @@ internal static class Testing
                 _ => Field.Gravity,
             };
             var value = Above(reader, "hydrometer", reader.Quantity("hydrometer", request.Hydrometer, field, request.HydrometerPlusMinus));
-            return new HydrometerReading(value.PlusMinus > 0 ? value : value with { PlusMinus = Constants.Get(field == Field.Baume ? "baume-plus-minus" : "hydrometer-plus-minus").Likely }, request.Scale, temperature);
+            return new HydrometerReading(
+                value.PlusMinus > 0
+                    ? value
+                    : value with
+                    {
+                        PlusMinus = Constants.Get(field == Field.Baume ? "baume-plus-minus" : "hydrometer-plus-minus").Likely,
+                    },
+                request.Scale,
+                temperature
+            );
         }
         var mass = Above(reader, "mass", reader.Quantity("mass", request.Mass, Field.Mass, request.MassPlusMinus));
         var volume = Above(reader, "volume", reader.Quantity("volume", request.Volume, Field.Volume, request.VolumePlusMinus));
         if (VolumeInstrument.Find(request.Vessel ?? "cylinder") is not { } vessel)
-            reader.Errors.Add(new("vessel", $"'{request.Vessel}' is no vessel that is known here", "use one of " + string.Join(", ", VolumeInstrument.All.Select(v => v.Id))));
+            reader.Errors.Add(
+                new(
+                    "vessel",
+                    $"'{request.Vessel}' is no vessel that is known here",
+                    "use one of " + string.Join(", ", VolumeInstrument.All.Select(v => v.Id))
+                )
+            );
         else
             volume = vessel.Read(volume);
         return new WeighedVolume(Decisions.WithInstrument(mass), volume, temperature);
@@ -138,13 +203,23 @@ internal static class Testing
         return number;
     }
 
-    private static Working? Known(RequestReader reader, StrengthRequest request, State state, DateTimeOffset now, DensityTable table, double celsius, Draws draws)
+    private static Working? Known(
+        RequestReader reader,
+        StrengthRequest request,
+        State state,
+        DateTimeOffset now,
+        DensityTable table,
+        double celsius,
+        Draws draws
+    )
     {
         if (request.By == KnownBy.Bottle)
         {
             if (request.BottleId is { } id && state.Shelf.TryGetValue(id, out var bottle) && bottle.Formula == request.Solute)
                 return ShelfAtWork.Strength(bottle, now);
-            reader.Errors.Add(new("bottleId", $"{request.BottleId} is no bottle of {Impossible.Named(request.Solute)}", "choose one of the shelf"));
+            reader.Errors.Add(
+                new("bottleId", $"{request.BottleId} is no bottle of {Impossible.Named(request.Solute)}", "choose one of the shelf")
+            );
             return null;
         }
         var field = request.Unit switch
@@ -160,13 +235,38 @@ internal static class Testing
             return null;
         var fraction = LabelStrength.Fraction(table, request.Unit, typed.Value, celsius);
         if (fraction is { } f && f > 0 && f * 100 <= table.MostPercent)
-            return new Bottle("label", Impossible.Named(request.Solute), request.Solute, new(f), null, 0, "typed: " + typed.Text).StrengthIn(draws);
-        var tooStrong = new FieldError("label", $"{typed.Text} is more than {Impossible.Named(request.Solute)} can have at {FigureText.Number(celsius, 0)} °C", $"at most {FigureText.Number(table.MostPercent, 0)} % by mass");
-        reader.Errors.Add(LikeliestSlip.Told(tooStrong, typed, v => LabelStrength.Fraction(table, request.Unit, v, celsius) is { } could && could > 0 && could * 100 <= table.MostPercent));
+            return new Bottle(
+                "label",
+                Impossible.Named(request.Solute),
+                request.Solute,
+                new(f),
+                null,
+                0,
+                "typed: " + typed.Text
+            ).StrengthIn(draws);
+        var tooStrong = new FieldError(
+            "label",
+            $"{typed.Text} is more than {Impossible.Named(request.Solute)} can have at {FigureText.Number(celsius, 0)} °C",
+            $"at most {FigureText.Number(table.MostPercent, 0)} % by mass"
+        );
+        reader.Errors.Add(
+            LikeliestSlip.Told(tooStrong, typed, v =>
+                LabelStrength.Fraction(table, request.Unit, v, celsius) is { } could && could > 0 && could * 100 <= table.MostPercent
+            )
+        );
         return null;
     }
 
-    private static StrengthView View(StrengthRequest request, DensityTable table, Working fraction, Working? density, StrengthFound? found, double celsius, MixtureView? then, FigureBook book)
+    private static StrengthView View(
+        StrengthRequest request,
+        DensityTable table,
+        Working fraction,
+        Working? density,
+        StrengthFound? found,
+        double celsius,
+        MixtureView? then,
+        FigureBook book
+    )
     {
         var others = new List<FigureView>();
         if (density is not null && found is not { OnlyAbove: true })
@@ -179,24 +279,63 @@ internal static class Testing
         }
         if (density is not null)
         {
-            others.Add(book.Add("baume", DensityScales.FromDensity(density, density.Likely >= 1 ? DensityScale.BaumeHeavy : DensityScale.BaumeLight).Named("hydrometer, degrees").In("°Bé")));
+            others.Add(
+                book.Add(
+                    "baume",
+                    DensityScales
+                        .FromDensity(density, density.Likely >= 1 ? DensityScale.BaumeHeavy : DensityScale.BaumeLight)
+                        .Named("hydrometer, degrees")
+                        .In("°Bé")
+                )
+            );
             others.Add(book.Add("gravity", DensityScales.FromDensity(density, DensityScale.Gravity20).Named("to water of 20 °C").In("")));
         }
-        return new(request.Solute, Impossible.Named(request.Solute), celsius, book.AddOrNone("density", density), book.Add("strength", fraction.Percent("strength, by mass")), found?.OnlyAbove ?? false,
-            [.. (found?.Answers ?? []).Select((a, i) => new AnswerView(book.Add($"answer/{i}", a.Fraction.Percent(i == 0 ? "the weaker answer" : "the stronger answer")), a.Sign))],
-            others, [.. (found?.Blurs ?? []).Where(b => b.Share >= LeastToSay).Select(b => new BlurView(b.Reading, b.Share, $"{Say(b.Reading)}, {FigureText.Number(b.Share * 100, 0)}{FigureText.ThinSpace}%"))],
-            Advice(request, table, found), found is null ? null : Note(request.Solute, fraction.Likely), Caution(request.Solute, fraction.Likely), Hazard(request.Solute, fraction.Likely * 100), then);
+        return new(
+            request.Solute,
+            Impossible.Named(request.Solute),
+            celsius,
+            book.AddOrNone("density", density),
+            book.Add("strength", fraction.Percent("strength, by mass")),
+            found?.OnlyAbove ?? false,
+            [
+                .. (found?.Answers ?? []).Select(
+                    (a, i) =>
+                        new AnswerView(
+                            book.Add($"answer/{i}", a.Fraction.Percent(i == 0 ? "the weaker answer" : "the stronger answer")),
+                            a.Sign
+                        )
+                ),
+            ],
+            others,
+            [
+                .. (found?.Blurs ?? [])
+                    .Where(b => b.Share >= LeastToSay)
+                    .Select(b => new BlurView(
+                        b.Reading,
+                        b.Share,
+                        $"{Say(b.Reading)}, {FigureText.Number(b.Share * 100, 0)}{FigureText.ThinSpace}%"
+                    )),
+            ],
+            Advice(request, table, found),
+            found is null ? null : Note(request.Solute, fraction.Likely),
+            Caution(request.Solute, fraction.Likely),
+            Hazard(request.Solute, fraction.Likely * 100),
+            then
+        );
     }
 
     private static HazardView? Hazard(string solute, double percent) =>
-        Hazards.Of(solute, percent) is { } h ? new(h.Signal, h.Statements, "copied by hand: the safety data sheet of the bottle always wins") : null;
+        Hazards.Of(solute, percent) is { } h
+            ? new(h.Signal, h.Statements, "copied by hand: the safety data sheet of the bottle always wins")
+            : null;
 
-    private static string Say(string reading) => reading switch
-    {
-        "table" => "the table itself",
-        "hydrometer" => "the hydrometer",
-        _ => "the " + reading,
-    };
+    private static string Say(string reading) =>
+        reading switch
+        {
+            "table" => "the table itself",
+            "hydrometer" => "the hydrometer",
+            _ => "the " + reading,
+        };
 
     private static string? Advice(StrengthRequest request, DensityTable table, StrengthFound? found)
     {
@@ -206,12 +345,18 @@ internal static class Testing
             return null;
         var worst = found.Blurs[0].Reading;
         var half = found.Believed!.Range.Width * 50;
-        if (worst == "volume" && request.Vessel != "flask" && VolumeInstrument.Find("flask") is { } flask && VolumeInstrument.Find(request.Vessel ?? "cylinder") is { } vessel)
+        if (
+            worst == "volume"
+            && request.Vessel != "flask"
+            && VolumeInstrument.Find("flask") is { } flask
+            && VolumeInstrument.Find(request.Vessel ?? "cylinder") is { } vessel
+        )
         {
             // What it would be with the flask: the volume's part of the variance shrinks by the square of their ±.
             var share = found.Blurs[0].Share;
             var better = half * Math.Sqrt(1 - share + share * Math.Pow(flask.Share / vessel.Share, 2));
-            return $"The {vessel.Name} is what blurs it: a {flask.Name} filled to its mark would give about ± {FigureText.Number(better, 1)} points.";
+            return $"The {vessel.Name} is what blurs it: a {flask.Name} filled to its mark would give about ± "
+                + $"{FigureText.Number(better, 1)} points.";
         }
         return worst switch
         {
@@ -219,7 +364,8 @@ internal static class Testing
             "temperature" => "The thermometer is what blurs it: let it come to the warmth of the room and read again.",
             "hydrometer" => "The hydrometer is what blurs it: a finer scale, or a weighed flask, tells more.",
             "volume" => "The volume is what blurs it: take a larger flask.",
-            _ => $"The readings are as good as the table (± {FigureText.Number(table.ErrorGPerMl(found.Believed.Likely * 100, found.Temperature.Likely), 4)} g/mL).",
+            _ => "The readings are as good as the table (± "
+                + $"{FigureText.Number(table.ErrorGPerMl(found.Believed.Likely * 100, found.Temperature.Likely), 4)} g/mL).",
         };
     }
 
@@ -227,19 +373,31 @@ internal static class Testing
         $"Only for {Impossible.Named(solute)} and water: salts, metals or chloride in a recovered one make it read high; then titrate."
         + (solute == "HNO3" && fraction > Fuming ? " Red acid reads high as well: NO\u2082 is dissolved in it." : "");
 
-    private static string Caution(string solute, double fraction) => solute switch
-    {
-        "HNO3" when fraction > Fuming => "Fuming acid: it sets fire to cloth, wood and rubber, and gives off brown gas. Hood, face shield, no paper towels.",
-        "HNO3" => "Burns skin yellow; brown gas with metal. Hood, goggles, gloves.",
-        "HCl" => "Fumes choke and rust every tool in the room. Hood, goggles, gloves.",
-        "H2SO4" => "Chars skin and cloth; heats water to boiling. Goggles, gloves; acid into water, never the other way.",
-        "NH3" => "Takes the breath away. Hood. Never left standing with silver or gold.",
-        "H2O2" when fraction > 0.2 => "Bursts closed bottles and lights rags. Vented cap, no metal, no organics.",
-        "H2O2" => "Bleaches skin; vented cap.",
-        _ => "Blinds eyes quickly. Goggles first, gloves; it heats when it meets water.",
-    };
+    private static string Caution(string solute, double fraction) =>
+        solute switch
+        {
+            "HNO3" when fraction > Fuming =>
+                "Fuming acid: it sets fire to cloth, wood and rubber, and gives off brown gas. Hood, face shield, no paper towels.",
+            "HNO3" => "Burns skin yellow; brown gas with metal. Hood, goggles, gloves.",
+            "HCl" => "Fumes choke and rust every tool in the room. Hood, goggles, gloves.",
+            "H2SO4" => "Chars skin and cloth; heats water to boiling. Goggles, gloves; acid into water, never the other way.",
+            "NH3" => "Takes the breath away. Hood. Never left standing with silver or gold.",
+            "H2O2" when fraction > 0.2 => "Bursts closed bottles and lights rags. Vented cap, no metal, no organics.",
+            "H2O2" => "Bleaches skin; vented cap.",
+            _ => "Blinds eyes quickly. Goggles first, gloves; it heats when it meets water.",
+        };
 
-    private static MixtureView? Mixed(RequestReader reader, StrengthRequest request, ThenRequest then, State state, DateTimeOffset now, Working fraction, double celsius, Draws draws, FigureBook book)
+    private static MixtureView? Mixed(
+        RequestReader reader,
+        StrengthRequest request,
+        ThenRequest then,
+        State state,
+        DateTimeOffset now,
+        Working fraction,
+        double celsius,
+        Draws draws,
+        FigureBook book
+    )
     {
         var name = request.By == KnownBy.Bottle ? request.BottleId! : Impossible.Named(request.Solute);
         var ids = new Dictionary<string, string>();
@@ -247,7 +405,13 @@ internal static class Testing
             ids[name] = request.BottleId!;
         var strong = new Liquid(name, fraction, celsius);
         var weaker = reader.Optional("weaker", then.Weaker, Field.Share);
-        var weak = weaker is { Value: > 0 } w ? new Liquid($"{name} of {FigureText.Number(w.Value * 100, 1)}{FigureText.ThinSpace}%", Working.Given(w.Value, Dimension.None, "strength of the weaker one", "typed: " + w.Text), celsius) : Liquid.Water(celsius);
+        var weak = weaker is { Value: > 0 } w
+            ? new Liquid(
+                $"{name} of {FigureText.Number(w.Value * 100, 1)}{FigureText.ThinSpace}%",
+                Working.Given(w.Value, Dimension.None, "strength of the weaker one", "typed: " + w.Text),
+                celsius
+            )
+            : Liquid.Water(celsius);
         var target = then.Kind is Wanted.Ratio ? 0 : reader.Quantity("target", then.Target, Field.Share).Value;
         if (then.Kind is not Wanted.Ratio && reader.Ok && target is <= 0 or > 1)
             reader.Errors.Add(new("target", "a strength is above 0 and at most 100 %", "write the strength wanted"));
@@ -269,15 +433,35 @@ internal static class Testing
                     reader.Errors.Add(new("ratio", $"'{then.Ratio}' is not read as a ratio", "write it as 1 to 1, or 3 : 1"));
                     return null;
                 }
-                var ml = string.IsNullOrWhiteSpace(then.Amount) ? TypedNumber.Of(100, Field.Volume, "mL") : Above(reader, "amount", reader.Quantity("amount", then.Amount, Field.Volume));
+                var ml = string.IsNullOrWhiteSpace(then.Amount)
+                    ? TypedNumber.Of(100, Field.Volume, "mL")
+                    : Above(reader, "amount", reader.Quantity("amount", then.Amount, Field.Volume));
                 if (!reader.Ok)
                     return null;
-                recipe = Recipes.ByVolumes(request.Solute, strong, Working.Given(ml.Value, Dimension.Volume, "volume of " + name, "typed: " + ml.Text), weak, ratio, draws);
+                recipe = Recipes.ByVolumes(
+                    request.Solute,
+                    strong,
+                    Working.Given(ml.Value, Dimension.Volume, "volume of " + name, "typed: " + ml.Text),
+                    weak,
+                    ratio,
+                    draws
+                );
                 if (recipe.Mixture is { } m && m.Pours.Count == 2)
-                    inMasses = $"{ratio} is {FigureText.Number(m.Pours.First(p => p.Part.Label == name).Part.Grams.Likely / m.Pours.First(p => p.Part.Label != name).Part.Grams.Likely, 2)} to 1 by mass";
+                {
+                    var (first, other) = (m.Pours.First(p => p.Part.Label == name), m.Pours.First(p => p.Part.Label != name));
+                    inMasses = $"{ratio} is {FigureText.Number(first.Part.Grams.Likely / other.Part.Grams.Likely, 2)} to 1 by mass";
+                }
                 break;
             case Wanted.Blend:
-                var parts = new List<(Liquid, Working?)> { (strong, string.IsNullOrWhiteSpace(then.Amount) ? null : MassOf(reader, "amount", then.Amount, request.Solute, fraction, celsius)) };
+                var parts = new List<(Liquid, Working?)>
+                {
+                    (
+                        strong,
+                        string.IsNullOrWhiteSpace(then.Amount)
+                            ? null
+                            : MassOf(reader, "amount", then.Amount, request.Solute, fraction, celsius)
+                    ),
+                };
                 for (var i = 0; i < (then.Parts?.Count ?? 0); i++)
                     if (Part(reader, $"parts[{i}]", then.Parts![i], request.Solute, state, now, celsius) is { } part)
                     {
@@ -301,14 +485,28 @@ internal static class Testing
         return recipe.Mixture is { } mixture ? View(mixture, ids, inMasses, book) : null;
     }
 
-    private static (Liquid Liquid, Working? Grams)? Part(RequestReader reader, string field, BlendPart part, string solute, State state, DateTimeOffset now, double celsius)
+    private static (Liquid Liquid, Working? Grams)? Part(
+        RequestReader reader,
+        string field,
+        BlendPart part,
+        string solute,
+        State state,
+        DateTimeOffset now,
+        double celsius
+    )
     {
         Liquid liquid;
         if (!string.IsNullOrWhiteSpace(part.BottleId))
         {
             if (!state.Shelf.TryGetValue(part.BottleId, out var bottle) || bottle.Formula != solute)
             {
-                reader.Errors.Add(new(field + ".bottleId", $"{part.BottleId} is no bottle of {Impossible.Named(solute)}", "choose one of the shelf, or type a strength"));
+                reader.Errors.Add(
+                    new(
+                        field + ".bottleId",
+                        $"{part.BottleId} is no bottle of {Impossible.Named(solute)}",
+                        "choose one of the shelf, or type a strength"
+                    )
+                );
                 return null;
             }
             liquid = new(bottle.Id, ShelfAtWork.Strength(bottle, now), celsius);
@@ -316,13 +514,30 @@ internal static class Testing
         else
         {
             var typed = reader.Quantity(field + ".strength", part.Strength, Field.Share);
-            liquid = typed.Value == 0 ? Liquid.Water(celsius) : new($"{FigureText.Number(typed.Value * 100, 1)}{FigureText.ThinSpace}%", Working.Given(typed.Value, Dimension.None, "strength", "typed: " + typed.Text), celsius);
+            liquid =
+                typed.Value == 0
+                    ? Liquid.Water(celsius)
+                    : new(
+                        $"{FigureText.Number(typed.Value * 100, 1)}{FigureText.ThinSpace}%",
+                        Working.Given(typed.Value, Dimension.None, "strength", "typed: " + typed.Text),
+                        celsius
+                    );
         }
-        return (liquid, string.IsNullOrWhiteSpace(part.Amount) ? null : MassOf(reader, field + ".amount", part.Amount, solute, liquid.Fraction, celsius));
+        return (
+            liquid,
+            string.IsNullOrWhiteSpace(part.Amount) ? null : MassOf(reader, field + ".amount", part.Amount, solute, liquid.Fraction, celsius)
+        );
     }
 
     // All of what was weighed, or of what stands in the bottle; else what was typed.
-    private static Working? AllOfIt(RequestReader reader, StrengthRequest request, ThenRequest then, State state, Working fraction, double celsius)
+    private static Working? AllOfIt(
+        RequestReader reader,
+        StrengthRequest request,
+        ThenRequest then,
+        State state,
+        Working fraction,
+        double celsius
+    )
     {
         if (!string.IsNullOrWhiteSpace(then.Amount))
             return MassOf(reader, "amount", then.Amount, request.Solute, fraction, celsius);
@@ -342,13 +557,38 @@ internal static class Testing
         if (typed.Field == Field.Mass)
             return Working.Given(typed.Value, Dimension.Mass, "amount", "typed: " + typed.Text);
         if (Mixing.Density(solute, fraction, celsius) is { } density)
-            return (Working.Given(typed.Value, Dimension.Volume, "amount", "typed: " + typed.Text) * density).Named("amount, by its density");
+            return (Working.Given(typed.Value, Dimension.Volume, "amount", "typed: " + typed.Text) * density).Named(
+                "amount, by its density"
+            );
         reader.Errors.Add(new(name, "the density of that strength is not known here", "write grams"));
         return null;
     }
 
-    private static MixtureView View(Mixture m, Dictionary<string, string> bottles, string? inMasses, FigureBook book) => new(
-        [.. m.Pours.Select((p, i) => new PourView(p.Part.Label, p.Part.IsWater, bottles.GetValueOrDefault(p.Part.Label), book.Add($"pour/{i}/grams", p.Part.Grams), book.AddOrNone($"pour/{i}/ml", p.Millilitres)))],
-        book.Add("end/grams", m.Grams), book.Add("end/strength", m.Fraction.Percent("strength of the mixture")), book.AddOrNone("end/ml", m.Millilitres), book.AddOrNone("vanishing", m.Vanishing),
-        book.AddOrNone("warming", m.Warming), book.AddOrNone("end/temperature", m.EndTemperature), book.AddOrNone("ice", m.Ice), m.IceIsEnough, m.Portions, m.Order, m.HeatNotKnown, inMasses);
+    private static MixtureView View(Mixture m, Dictionary<string, string> bottles, string? inMasses, FigureBook book) =>
+        new(
+            [
+                .. m.Pours.Select(
+                    (p, i) =>
+                        new PourView(
+                            p.Part.Label,
+                            p.Part.IsWater,
+                            bottles.GetValueOrDefault(p.Part.Label),
+                            book.Add($"pour/{i}/grams", p.Part.Grams),
+                            book.AddOrNone($"pour/{i}/ml", p.Millilitres)
+                        )
+                ),
+            ],
+            book.Add("end/grams", m.Grams),
+            book.Add("end/strength", m.Fraction.Percent("strength of the mixture")),
+            book.AddOrNone("end/ml", m.Millilitres),
+            book.AddOrNone("vanishing", m.Vanishing),
+            book.AddOrNone("warming", m.Warming),
+            book.AddOrNone("end/temperature", m.EndTemperature),
+            book.AddOrNone("ice", m.Ice),
+            m.IceIsEnough,
+            m.Portions,
+            m.Order,
+            m.HeatNotKnown,
+            inMasses
+        );
 }

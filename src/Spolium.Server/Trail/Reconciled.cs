@@ -24,23 +24,45 @@ internal static class Reconciled
     {
         var book = BatchBook.Of(ledger.State, batch);
         var draws = new Draws(batch.Id);
-        return [.. book.Flows.Places.Select(p =>
-        {
-            var flow = book.Rest.Flow(p.Arc, element);
-            var left = batch.Stands is null && book.Eliminated.Any(e => book.Flows.Graph.Readings[e.Reading].Arc == p.Arc);
-            var how = left ? "by the other readings; its own was left out" : flow.AtZero ? "held at nothing: it would come out below" : flow.Redundant ? "read, and checked by the others" : book.Flows.Graph.Readings.Any(r => r.Arc == p.Arc && r.Of == element) ? "read; nothing checks it" : flow.Observable ? "by the balance" : "cannot be told";
-            var grams = flow.Grams is { } g ? figures.Add("flow/" + p.Arc, Shown(draws, p, element, g, flow.Sigma ?? 0, book), p.Name) : null;
-            return new TrailFlow(p.Arc, p.Account, p.Name, p.From, p.To, p.Main, grams, flow.AtZero, how);
-        })];
+        return
+        [
+            .. book.Flows.Places.Select(p =>
+            {
+                var flow = book.Rest.Flow(p.Arc, element);
+                var left = batch.Stands is null && book.Eliminated.Any(e => book.Flows.Graph.Readings[e.Reading].Arc == p.Arc);
+                var how =
+                    left ? "by the other readings; its own was left out"
+                    : flow.AtZero ? "held at nothing: it would come out below"
+                    : flow.Redundant ? "read, and checked by the others"
+                    : book.Flows.Graph.Readings.Any(r => r.Arc == p.Arc && r.Of == element) ? "read; nothing checks it"
+                    : flow.Observable ? "by the balance"
+                    : "cannot be told";
+                var grams = flow.Grams is { } g
+                    ? figures.Add("flow/" + p.Arc, Shown(draws, p, element, g, flow.Sigma ?? 0, book), p.Name)
+                    : null;
+                return new TrailFlow(p.Arc, p.Account, p.Name, p.From, p.To, p.Main, grams, flow.AtZero, how);
+            }),
+        ];
     }
 
     private static Working Shown(Draws draws, FlowPlace place, string element, double grams, double sigma, BatchBook book)
     {
         // What no balance of the shop could show is none, and says up to what.
         if (grams + Draws.Z95 * sigma < TraceG)
-            return Working.Given(0, Dimension.Mass, $"{Elements.Of(element).Name} in {place.Name}", $"none by the readings; a trace up to {FigureText.Number((grams + Draws.Z95 * sigma) * 1000, 4)} mg cannot be told");
+            return Working.Given(
+                0,
+                Dimension.Mass,
+                $"{Elements.Of(element).Name} in {place.Name}",
+                $"none by the readings; a trace up to {FigureText.Number((grams + Draws.Z95 * sigma) * 1000, 4)} mg cannot be told"
+            );
         var amount = Amount.Greatest(draws.Reading($"reconciled {place.Arc} {element}", Math.Max(0, grams), sigma), Amount.Zero);
-        return Working.Given(amount, Dimension.Mass, $"{Elements.Of(element).Name} in {place.Name}", $"reconciled from {book.Rest.Readings.Count} readings of the batch, standard uncertainty {FigureText.Number(sigma, sigma < 0.001 ? 6 : 4)} g; how: docs/reconciliation.md");
+        return Working.Given(
+            amount,
+            Dimension.Mass,
+            $"{Elements.Of(element).Name} in {place.Name}",
+            $"reconciled from {book.Rest.Readings.Count} readings of the batch, standard uncertainty "
+                + $"{FigureText.Number(sigma, sigma < 0.001 ? 6 : 4)} g; how: docs/reconciliation.md"
+        );
     }
 
     public static AgreementView Agreement(Ledger ledger, BatchState batch, string element)
@@ -49,10 +71,23 @@ internal static class Reconciled
         var fit = book.Fit;
         var typed = fit.Readings.Count(r => r.Redundant);
         var (chi, limit) = (FigureText.Number(fit.ChiSquare, fit.ChiSquare < 100 ? 1 : 0), FigureText.Number(fit.Limit, 1));
-        var sentence = fit.DegreesOfFreedom == 0 ? "Nothing has been read twice yet: no reading can be checked."
-            : fit.Passes ? $"The readings agree: they disagree by {chi}, up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} that they can break."
-            : $"The readings do not agree: they disagree by {chi}, and only up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} that they can break.";
-        return new(fit.Passes, fit.ChiSquare, fit.Limit, fit.DegreesOfFreedom, fit.Readings.Count, typed, sentence, Lost(batch, book, element));
+        var sentence =
+            fit.DegreesOfFreedom == 0 ? "Nothing has been read twice yet: no reading can be checked."
+            : fit.Passes
+                ? $"The readings agree: they disagree by {chi}, up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} that they "
+                    + "can break."
+            : $"The readings do not agree: they disagree by {chi}, and only up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} "
+                + "that they can break.";
+        return new(
+            fit.Passes,
+            fit.ChiSquare,
+            fit.Limit,
+            fit.DegreesOfFreedom,
+            fit.Readings.Count,
+            typed,
+            sentence,
+            Lost(batch, book, element)
+        );
     }
 
     // What was lost, if no reading is wrong.
@@ -62,7 +97,8 @@ internal static class Reconciled
             return null;
         var verb = GoneMethod.Of(batch.Route.Steps.First(s => s.Id == lost.Node), batch.Step(lost.Node).Plan).Verb;
         var chi = FigureText.Number(lost.Fit.ChiSquare, 1);
-        return $"If every reading is right, {Plain(grams, sigma)} of {Elements.Of(element).Name} was lost at “{verb}”: {(lost.Fit.Passes ? $"then they disagree by {chi} only" : $"even then they disagree by {chi}")}.";
+        return $"If every reading is right, {Plain(grams, sigma)} of {Elements.Of(element).Name} was lost at “{verb}”: "
+            + $"{(lost.Fit.Passes ? $"then they disagree by {chi} only" : $"even then they disagree by {chi}")}.";
     }
 
     private static string Balances(int n) => n == 1 ? "the one balance" : $"{n} balances";
@@ -71,15 +107,38 @@ internal static class Reconciled
     {
         var book = BatchBook.Of(ledger.State, batch);
         if (book.Proposals.Count > 0)
-            return [.. book.Proposals.Where((p, i) => i == 0 || p.Share >= LeastShare).Take(MostProposals).Select(p => Proposed(ledger, batch, element, book, p))];
-        return [.. book.Eliminated.Select(e =>
-        {
-            var source = book.Flows.Sources[e.Reading];
-            var reading = book.Flows.Graph.Readings[e.Reading];
-            var told = book.Rest.Flows.FirstOrDefault(f => f.Arc == reading.Arc && f.Of == reading.Of);
-            var fits = told is { Grams: { } g, Sigma: { } s } && reading.Measure == Measure.Grams ? Plain(g, s) : "";
-            return new SuspectView(source.Typed is null ? null : source.EntryId, reading.Arc, source.StepId, source.Says, source.Typed?.Text ?? FigureText.Number(reading.Value, 3), "", null, "no usual slip explains it", 0, fits, e.Passes, null, []);
-        })];
+            return
+            [
+                .. book
+                    .Proposals.Where((p, i) => i == 0 || p.Share >= LeastShare)
+                    .Take(MostProposals)
+                    .Select(p => Proposed(ledger, batch, element, book, p)),
+            ];
+        return
+        [
+            .. book.Eliminated.Select(e =>
+            {
+                var source = book.Flows.Sources[e.Reading];
+                var reading = book.Flows.Graph.Readings[e.Reading];
+                var told = book.Rest.Flows.FirstOrDefault(f => f.Arc == reading.Arc && f.Of == reading.Of);
+                var fits = told is { Grams: { } g, Sigma: { } s } && reading.Measure == Measure.Grams ? Plain(g, s) : "";
+                return new SuspectView(
+                    source.Typed is null ? null : source.EntryId,
+                    reading.Arc,
+                    source.StepId,
+                    source.Says,
+                    source.Typed?.Text ?? FigureText.Number(reading.Value, 3),
+                    "",
+                    null,
+                    "no usual slip explains it",
+                    0,
+                    fits,
+                    e.Passes,
+                    null,
+                    []
+                );
+            }),
+        ];
     }
 
     private static SuspectView Proposed(Ledger ledger, BatchState batch, string element, BatchBook book, SlipProposal p)
@@ -88,10 +147,27 @@ internal static class Reconciled
         var reading = book.Flows.Graph.Readings[p.Reading];
         var becomes = Written(source.Typed, p.Slip.Value, reading.Clues);
         var title = SlipKind.All[p.Slip.Kind].Title + (p.Slip.Detail.Length > 0 ? $" ({p.Slip.Detail})" : "");
-        var decision = source.EntryId is { } id ? PuttingRight.Sketch(ledger, batch, id, QuantityParser.Read(becomes, source.Typed!.Field).Number!, p.Slip.Kind, null) : null;
+        var decision = source.EntryId is { } id
+            ? PuttingRight.Sketch(ledger, batch, id, QuantityParser.Read(becomes, source.Typed!.Field).Number!, p.Slip.Kind, null)
+            : null;
         var effects = decision?.Body is ReadingPutRight body ? Effects(ledger, batch, element, body) : [];
-        return new(decision is null || decision.Errors.Any(e => e.Field != "becomes") ? null : source.EntryId, reading.Arc, source.StepId, source.Says, source.Typed?.Text ?? "", becomes, p.Slip.Kind, title, p.Share, Plain(p.Fits, p.FitsSigma), p.Passes,
-            decision is null ? "nobody typed it: write a note" : decision.Errors.Count > 0 ? $"{decision.Errors[0].Reason}: {decision.Errors[0].WayOut}" : null, effects);
+        return new(
+            decision is null || decision.Errors.Any(e => e.Field != "becomes") ? null : source.EntryId,
+            reading.Arc,
+            source.StepId,
+            source.Says,
+            source.Typed?.Text ?? "",
+            becomes,
+            p.Slip.Kind,
+            title,
+            p.Share,
+            Plain(p.Fits, p.FitsSigma),
+            p.Passes,
+            decision is null ? "nobody typed it: write a note"
+                : decision.Errors.Count > 0 ? $"{decision.Errors[0].Reason}: {decision.Errors[0].WayOut}"
+                : null,
+            effects
+        );
     }
 
     private static IReadOnlyList<EffectView> Effects(Ledger ledger, BatchState batch, string element, ReadingPutRight body)
@@ -99,7 +175,11 @@ internal static class Reconciled
         var then = PuttingRight.Preview(ledger, body);
         var (before, after) = (BatchBalance.Of(ledger, batch, element), BatchBalance.Of(then, then.State.Batches[batch.Id], element));
         var name = Elements.Of(element).Name;
-        var effects = new List<EffectView> { new("disagreement of the readings", FigureText.Number(body.ChiSquare, 1), FigureText.Number(body.ChiSquareAfter, 1)), new($"{name} unaccounted", Say(before.Unaccounted), Say(after.Unaccounted)) };
+        var effects = new List<EffectView>
+        {
+            new("disagreement of the readings", FigureText.Number(body.ChiSquare, 1), FigureText.Number(body.ChiSquareAfter, 1)),
+            new($"{name} unaccounted", Say(before.Unaccounted), Say(after.Unaccounted)),
+        };
         if (before.Product is { } a && after.Product is { } b)
             effects.Add(new($"{name} in the product", Say(a), Say(b)));
         if (before.Recovery is { } r && after.Recovery is { } s)
@@ -131,8 +211,38 @@ internal static class Reconciled
     {
         var book = BatchBook.Of(ledger.State, batch);
         string N(double? x) => x is { } v ? v.ToString("G9", CultureInfo.InvariantCulture) : "";
-        return new CsvTable(["batch", "holding", "made in", "taken by", "metal", "reconciled g", "standard uncertainty g", "checked by others", "held at nothing"], [], "flows").Write(
-            book.Rest.Flows.Where(f => f.Of != FlowGraph.Mass).Select(f => book.Flows.Places.First(p => p.Arc == f.Arc) is var p
-                ? new[] { batch.Code, p.Name, p.From ?? "", p.To ?? "", f.Of, N(f.Grams), N(f.Sigma), f.Redundant ? "yes" : "no", f.AtZero ? "yes" : "no" } : []));
+        return new CsvTable(
+            [
+                "batch",
+                "holding",
+                "made in",
+                "taken by",
+                "metal",
+                "reconciled g",
+                "standard uncertainty g",
+                "checked by others",
+                "held at nothing",
+            ],
+            [],
+            "flows"
+        ).Write(
+            book.Rest.Flows.Where(f => f.Of != FlowGraph.Mass)
+                .Select(f =>
+                    book.Flows.Places.First(p => p.Arc == f.Arc) is var p
+                        ? new[]
+                        {
+                            batch.Code,
+                            p.Name,
+                            p.From ?? "",
+                            p.To ?? "",
+                            f.Of,
+                            N(f.Grams),
+                            N(f.Sigma),
+                            f.Redundant ? "yes" : "no",
+                            f.AtZero ? "yes" : "no",
+                        }
+                        : []
+                )
+        );
     }
 }

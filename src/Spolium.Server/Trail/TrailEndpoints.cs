@@ -11,35 +11,122 @@ namespace Spolium.Server.Trail;
 
 /// <param name="Output">Id of the output; empty for the feed.</param>
 /// <param name="CanPool">It is a leaving that may go into a tub or a pot.</param>
-public sealed record TrailHolding(string Account, string StepId, string Output, string Name, bool Main, bool Standing, bool CanPool, Basis Basis, FigureView Grams);
+public sealed record TrailHolding(
+    string Account,
+    string StepId,
+    string Output,
+    string Name,
+    bool Main,
+    bool Standing,
+    bool CanPool,
+    Basis Basis,
+    FigureView Grams
+);
 
-public sealed record PostingView(string EntryId, DateTimeOffset At, string By, string Account, string Element, double Grams, double PlusMinus, string Basis, string Words);
+public sealed record PostingView(
+    string EntryId,
+    DateTimeOffset At,
+    string By,
+    string Account,
+    string Element,
+    double Grams,
+    double PlusMinus,
+    string Basis,
+    string Words
+);
 
 /// <summary>A flow of the batch after reconciliation.</summary>
 /// <param name="Grams">Null where no reading and no balance tells it.</param>
 /// <param name="How">What the figure rests on, in words.</param>
-public sealed record TrailFlow(string Arc, string Account, string Name, string? From, string? To, bool Main, FigureView? Grams, bool AtZero, string How);
+public sealed record TrailFlow(
+    string Arc,
+    string Account,
+    string Name,
+    string? From,
+    string? To,
+    bool Main,
+    FigureView? Grams,
+    bool AtZero,
+    string How
+);
 
 /// <summary>How well the readings of a batch agree.</summary>
 /// <param name="AddsUp">False when they disagree by more than their uncertainties allow.</param>
 /// <param name="Lost">What was lost and where, if all of them are right; null where they agree or no loss explains them.</param>
-public sealed record AgreementView(bool AddsUp, double ChiSquare, double Limit, int DegreesOfFreedom, int Readings, int Checked, string Sentence, string? Lost);
+public sealed record AgreementView(
+    bool AddsUp,
+    double ChiSquare,
+    double Limit,
+    int DegreesOfFreedom,
+    int Readings,
+    int Checked,
+    string Sentence,
+    string? Lost
+);
 
 /// <summary>A reading that is likely wrong, and what would put it right.</summary>
 /// <param name="EntryId">The entry that it was written with; null where it stands in an entry that cannot be put right here.</param>
 /// <param name="Becomes">As it would be written; empty where no usual slip explains it.</param>
 /// <param name="Effects">Figures before and after, in words.</param>
-public sealed record SuspectView(string? EntryId, string Arc, string StepId, string Says, string Was, string Becomes, string? Slip, string SlipTitle, double Share, string Fits, bool Passes, string? WayOut, IReadOnlyList<EffectView> Effects);
+public sealed record SuspectView(
+    string? EntryId,
+    string Arc,
+    string StepId,
+    string Says,
+    string Was,
+    string Becomes,
+    string? Slip,
+    string SlipTitle,
+    double Share,
+    string Fits,
+    bool Passes,
+    string? WayOut,
+    IReadOnlyList<EffectView> Effects
+);
 
 public sealed record EffectView(string What, string Before, string After);
 
-public sealed record PutRightView(string EntryId, DateTimeOffset At, string By, string Output, string Was, string Becomes, string Reason, string? Kept);
+public sealed record PutRightView(
+    string EntryId,
+    DateTimeOffset At,
+    string By,
+    string Output,
+    string Was,
+    string Becomes,
+    string Reason,
+    string? Kept
+);
 
 /// <param name="Guessed">Not known, because the feed was guessed.</param>
 /// <param name="Missing">Missing beyond what readings and guess allow.</param>
-public sealed record TrailView(string BatchId, string Code, string Element, string Name, IReadOnlyList<string> Elements, FigureView Feed, IReadOnlyList<TrailHolding> Holdings, FigureView? Product,
-    FigureView? Back, FigureView Unaccounted, FigureView Guessed, FigureView Missing, FigureView AtLeast, FigureView? Recovery, string WhyWide, string Sentence, IReadOnlyList<PostingView> Postings, long Entries, long At,
-    IReadOnlyList<TrailFlow> Flows, AgreementView Agreement, IReadOnlyList<SuspectView> Suspects, IReadOnlyList<PutRightView> PutRight, IReadOnlyList<RestatedView> History, StandsView? Stands, long Version);
+public sealed record TrailView(
+    string BatchId,
+    string Code,
+    string Element,
+    string Name,
+    IReadOnlyList<string> Elements,
+    FigureView Feed,
+    IReadOnlyList<TrailHolding> Holdings,
+    FigureView? Product,
+    FigureView? Back,
+    FigureView Unaccounted,
+    FigureView Guessed,
+    FigureView Missing,
+    FigureView AtLeast,
+    FigureView? Recovery,
+    string WhyWide,
+    string Sentence,
+    IReadOnlyList<PostingView> Postings,
+    long Entries,
+    long At,
+    IReadOnlyList<TrailFlow> Flows,
+    AgreementView Agreement,
+    IReadOnlyList<SuspectView> Suspects,
+    IReadOnlyList<PutRightView> PutRight,
+    IReadOnlyList<RestatedView> History,
+    StandsView? Stands,
+    long Version
+);
 
 /// <summary>Somebody said that readings which disagree are right.</summary>
 public sealed record StandsView(DateTimeOffset At, string By, string Reason);
@@ -53,7 +140,15 @@ public sealed record RestatedView(DateTimeOffset At, string Why, string Recovery
 /// <param name="Becomes">What it should have been, with its unit.</param>
 /// <param name="Slip">The kind that was proposed; left out when the number is written by hand, which needs a reason.</param>
 /// <param name="Kept">Why it is so although it cannot be; only what was refused asks for it.</param>
-public sealed record PutRightRequest(Head Head, string ReadingEntryId, string Becomes, string? Slip = null, string? Reason = null, string? Element = null, string? Kept = null);
+public sealed record PutRightRequest(
+    Head Head,
+    string ReadingEntryId,
+    string Becomes,
+    string? Slip = null,
+    string? Reason = null,
+    string? Element = null,
+    string? Kept = null
+);
 
 /// <summary>The metal's way through a batch, now or as it stood after any entry.</summary>
 public static class TrailEndpoints
@@ -67,9 +162,20 @@ public static class TrailEndpoints
         app.MapPost("/api/batches/{batchId}/stand", Stand).WithTags("trail");
     }
 
-    private static Results<Ok<TrailView>, ProblemHttpResult> Get(string batchId, Writing writing, string? element = null, long? at = null) => Make(batchId, writing, element, at, new FigureBook());
+    private static Results<Ok<TrailView>, ProblemHttpResult> Get(
+        string batchId,
+        Writing writing,
+        string? element = null,
+        long? at = null
+    ) => Make(batchId, writing, element, at, new FigureBook());
 
-    private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing, string? element = null, long? at = null)
+    private static Results<Ok<Figure>, ProblemHttpResult> Working(
+        string batchId,
+        string key,
+        Writing writing,
+        string? element = null,
+        long? at = null
+    )
     {
         var book = new FigureBook();
         if (Make(batchId, writing, element, at, book).Result is ProblemHttpResult problem)
@@ -77,7 +183,13 @@ public static class TrailEndpoints
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 
-    private static Results<Ok<TrailView>, ProblemHttpResult> Make(string batchId, Writing writing, string? wanted, long? at, FigureBook book)
+    private static Results<Ok<TrailView>, ProblemHttpResult> Make(
+        string batchId,
+        Writing writing,
+        string? wanted,
+        long? at,
+        FigureBook book
+    )
     {
         var now = writing.Ledger;
         if (!now.State.Batches.TryGetValue(batchId, out var asItIs))
@@ -91,16 +203,119 @@ public static class TrailEndpoints
         if (batch.Believed.All(b => b.Element != element))
             return Problems.NotFound($"{element} in this batch");
         var b = BatchBalance.Of(ledger, batch, element);
-        var accounts = b.Holdings.Select(h => h.Account).Append(Account.Unaccounted("batch/" + batchId)).Append(Account.Holding(batchId, Core.Records.Route.Feed)).Append(Account.Back(batchId)).ToHashSet();
+        var accounts = b
+            .Holdings.Select(h => h.Account)
+            .Append(Account.Unaccounted("batch/" + batchId))
+            .Append(Account.Holding(batchId, Core.Records.Route.Feed))
+            .Append(Account.Back(batchId))
+            .ToHashSet();
         var names = b.Holdings.GroupBy(h => h.Account).ToDictionary(g => g.Key, g => g.First().Name);
-        return TypedResults.Ok(new TrailView(batchId, batch.Code, element, Elements.Of(element).Name, [.. batch.Believed.OrderBy(x => x.Element == element ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
-            book.Add("feed", b.Feed), [.. b.Holdings.Select(h => new TrailHolding(h.Account, h.StepId, h.Output, h.Name, h.Main, h.Standing, h is { Main: false, Standing: true } && upTo == mine.Count && batch.BroughtIn is null && h.Account.StartsWith("batch/", StringComparison.Ordinal), h.Basis, book.Add($"held/{h.StepId}/{h.Output}", h.Grams)))],
-            book.AddOrNone("product", b.Product), book.AddOrNone("back", b.Back), book.Add("unaccounted", b.Unaccounted), book.Add("guessed", b.Guessed), book.Add("missing", b.Missing), book.Add("at-least", b.AtLeast),
-            b.Recovery is null ? null : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with { Unit = "%" }, b.WhyWide, Sentence(b),
-            [.. ledger.State.Entries.Of(Entry.BatchStream(batchId)).DistinctBy(e => e.Id).SelectMany(e => ledger.Book.PostingsOf(e.Id)).Where(p => p.Element == element && accounts.Contains(p.Account) && (!p.Account.StartsWith("pool/", StringComparison.Ordinal) || ledger.State.Entries.Find(p.EntryId)!.Body is PutIntoPool put && put.BatchId == batchId)).Select(p => ledger.State.Entries.Find(p.EntryId)! is var e
-                ? new PostingView(p.EntryId, e.OccurredAt, e.By, names.GetValueOrDefault(p.Account) ?? Say(p.Account), p.Element, p.Grams, p.SigmaG * Draws.Z95, Say(p.Basis), EntryWords.Say(e.Body)) : null!)],
-            mine.Count, upTo, Reconciled.Flows(ledger, batch, element, book), Reconciled.Agreement(ledger, batch, element), Reconciled.Suspects(ledger, batch, element),
-            [.. batch.PutRight.Select(p => new PutRightView(p.EntryId, p.At, p.By, p.Body.Output, p.Body.Was.Text, p.Body.Becomes.Text, p.Body.Reason, p.Body.Kept))], [.. batch.History.Select(h => (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))).Where(x => x.Figure is not null).Select(x => new RestatedView(x.h.At, x.h.Why, $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to {FigureText.Number(x.Figure.High * 100, 1)})"))], batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null, now.State.Version(Entry.BatchStream(batchId))));
+        return TypedResults.Ok(
+            new TrailView(
+                batchId,
+                batch.Code,
+                element,
+                Elements.Of(element).Name,
+                [.. batch.Believed.OrderBy(x => x.Element == element ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
+                book.Add("feed", b.Feed),
+                [
+                    .. b.Holdings.Select(h => new TrailHolding(
+                        h.Account,
+                        h.StepId,
+                        h.Output,
+                        h.Name,
+                        h.Main,
+                        h.Standing,
+                        h is { Main: false, Standing: true }
+                            && upTo == mine.Count
+                            && batch.BroughtIn is null
+                            && h.Account.StartsWith("batch/", StringComparison.Ordinal),
+                        h.Basis,
+                        book.Add($"held/{h.StepId}/{h.Output}", h.Grams)
+                    )),
+                ],
+                book.AddOrNone("product", b.Product),
+                book.AddOrNone("back", b.Back),
+                book.Add("unaccounted", b.Unaccounted),
+                book.Add("guessed", b.Guessed),
+                book.Add("missing", b.Missing),
+                book.Add("at-least", b.AtLeast),
+                b.Recovery is null
+                    ? null
+                    : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with
+                    {
+                        Unit = "%",
+                    },
+                b.WhyWide,
+                Sentence(b),
+                [
+                    .. ledger
+                        .State.Entries.Of(Entry.BatchStream(batchId))
+                        .DistinctBy(e => e.Id)
+                        .SelectMany(e => ledger.Book.PostingsOf(e.Id))
+                        .Where(p =>
+                            p.Element == element
+                            && accounts.Contains(p.Account)
+                            && (
+                                !p.Account.StartsWith("pool/", StringComparison.Ordinal)
+                                || ledger.State.Entries.Find(p.EntryId)!.Body is PutIntoPool put && put.BatchId == batchId
+                            )
+                        )
+                        .Select(p =>
+                            ledger.State.Entries.Find(p.EntryId)! is var e
+                                ? new PostingView(
+                                    p.EntryId,
+                                    e.OccurredAt,
+                                    e.By,
+                                    names.GetValueOrDefault(p.Account) ?? Say(p.Account),
+                                    p.Element,
+                                    p.Grams,
+                                    p.SigmaG * Draws.Z95,
+                                    Say(p.Basis),
+                                    EntryWords.Say(e.Body)
+                                )
+                                : null!
+                        ),
+                ],
+                mine.Count,
+                upTo,
+                Reconciled.Flows(ledger, batch, element, book),
+                Reconciled.Agreement(ledger, batch, element),
+                Reconciled.Suspects(ledger, batch, element),
+                [
+                    .. batch.PutRight.Select(p => new PutRightView(
+                        p.EntryId,
+                        p.At,
+                        p.By,
+                        p.Body.Output,
+                        p.Body.Was.Text,
+                        p.Body.Becomes.Text,
+                        p.Body.Reason,
+                        p.Body.Kept
+                    )),
+                ],
+                [
+                    .. batch
+                        .History.Select(h =>
+                            (
+                                h,
+                                Figure: h.Recoveries.FirstOrDefault(f =>
+                                    f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)
+                                )
+                            )
+                        )
+                        .Where(x => x.Figure is not null)
+                        .Select(x => new RestatedView(
+                            x.h.At,
+                            x.h.Why,
+                            $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to "
+                                + $"{FigureText.Number(x.Figure.High * 100, 1)})"
+                        )),
+                ],
+                batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null,
+                now.State.Version(Entry.BatchStream(batchId))
+            )
+        );
     }
 
     private static Results<FileContentHttpResult, ProblemHttpResult> Csv(string batchId, Writing writing)
@@ -115,20 +330,45 @@ public static class TrailEndpoints
     {
         var reader = new RequestReader();
         var becomes = reader.MassOrVolume("becomes", request.Becomes);
-        return writing.Write(request.Head, new { batchId, request }, PuttingRight.Streams(writing.Ledger.State, batchId, request.ReadingEntryId), reader,
-            l => l.State.Batches.TryGetValue(batchId, out var batch) ? PuttingRight.Decide(l, batch, request.ReadingEntryId, becomes, string.IsNullOrEmpty(request.Slip) ? null : request.Slip, request.Reason, request.Kept) : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
-            _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!);
+        return writing.Write(
+            request.Head,
+            new { batchId, request },
+            PuttingRight.Streams(writing.Ledger.State, batchId, request.ReadingEntryId),
+            reader,
+            l =>
+                l.State.Batches.TryGetValue(batchId, out var batch)
+                    ? PuttingRight.Decide(
+                        l,
+                        batch,
+                        request.ReadingEntryId,
+                        becomes,
+                        string.IsNullOrEmpty(request.Slip) ? null : request.Slip,
+                        request.Reason,
+                        request.Kept
+                    )
+                    : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
+            _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!
+        );
     }
 
     private static Task<Results<Ok<TrailView>, ProblemHttpResult>> Stand(string batchId, StandRequest request, Writing writing) =>
-        writing.Write(request.Head, new { batchId, request }, [Entry.BatchStream(batchId)], new RequestReader(),
-            l => l.State.Batches.TryGetValue(batchId, out var batch) ? PuttingRight.Stand(l.State, batch, request.Reason) : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
-            _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!);
+        writing.Write(
+            request.Head,
+            new { batchId, request },
+            [Entry.BatchStream(batchId)],
+            new RequestReader(),
+            l =>
+                l.State.Batches.TryGetValue(batchId, out var batch)
+                    ? PuttingRight.Stand(l.State, batch, request.Reason)
+                    : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
+            _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!
+        );
 
     // The metal that the batch is for, where its feed holds it; else the first that its feed holds.
     private static string MetalOf(State state, BatchState batch)
     {
-        var metal = batch.Summary?.Element ?? BatchAtWork.ElementOf(BatchAtWork.Plan(state, batch).Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
+        var metal = batch.Summary?.Element
+            ?? BatchAtWork.ElementOf(BatchAtWork.Plan(state, batch).Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
         return batch.Believed.Any(b => b.Element == metal) ? metal : batch.Believed[0].Element;
     }
 
@@ -140,15 +380,17 @@ public static class TrailEndpoints
             : $"{FigureText.WithRange(b.Feed)} came in, by the content typed with the lot; nothing has come out yet";
     }
 
-    private static string Say(string account) => account.StartsWith("unaccounted", StringComparison.Ordinal) ? "unaccounted" : account[(account.LastIndexOf('/') + 1)..];
+    private static string Say(string account) =>
+        account.StartsWith("unaccounted", StringComparison.Ordinal) ? "unaccounted" : account[(account.LastIndexOf('/') + 1)..];
 
-    private static string Say(Basis basis) => basis switch
-    {
-        Basis.EstimatedByMethod => "estimated by the method",
-        Basis.Believed => "believed",
-        Basis.Weighed => "weighed",
-        Basis.Assayed => "assayed",
-        Basis.Missing => "what readings show missing",
-        _ => "taken back",
-    };
+    private static string Say(Basis basis) =>
+        basis switch
+        {
+            Basis.EstimatedByMethod => "estimated by the method",
+            Basis.Believed => "believed",
+            Basis.Weighed => "weighed",
+            Basis.Assayed => "assayed",
+            Basis.Missing => "what readings show missing",
+            _ => "taken back",
+        };
 }

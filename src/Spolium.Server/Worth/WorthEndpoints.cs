@@ -30,23 +30,74 @@ public sealed record RefusedView(string Way, string Verb, string Reason, string 
 /// <param name="Knowing">What knowing the content would gain, in words.</param>
 /// <param name="Believed">Grams of each metal by the content that was asked for.</param>
 /// <param name="Prices">The list that it was reckoned with; null while there is none.</param>
-public sealed record WorthView(string Verdict, string Headline, string Reason, IReadOnlyList<string> PoolWith, string? WayId, string? WayTitle, IReadOnlyList<WorthLineView> Lines, FigureView? LeftOver, FigureView? AsItIs, FigureView? Margin, IReadOnlyList<string> NotPriced,
-    IReadOnlyList<BreakEvenView> BreakEven, string? LeastLot, string Knowing, string? TestPrice, IReadOnlyList<FigureView> Believed, string? Prices, IReadOnlyList<RefusedView> Refused);
+public sealed record WorthView(
+    string Verdict,
+    string Headline,
+    string Reason,
+    IReadOnlyList<string> PoolWith,
+    string? WayId,
+    string? WayTitle,
+    IReadOnlyList<WorthLineView> Lines,
+    FigureView? LeftOver,
+    FigureView? AsItIs,
+    FigureView? Margin,
+    IReadOnlyList<string> NotPriced,
+    IReadOnlyList<BreakEvenView> BreakEven,
+    string? LeastLot,
+    string Knowing,
+    string? TestPrice,
+    IReadOnlyList<FigureView> Believed,
+    string? Prices,
+    IReadOnlyList<RefusedView> Refused
+);
 
 /// <param name="Wanted">Ids of the ways to compare; left out: the best of different beginnings.</param>
-public sealed record CompareRequest(string? Amount = null, IReadOnlyList<string>? Wanted = null, IReadOnlyList<BottleRequest>? Bottles = null);
+public sealed record CompareRequest(
+    string? Amount = null,
+    IReadOnlyList<string>? Wanted = null,
+    IReadOnlyList<BottleRequest>? Bottles = null
+);
 
 public sealed record RemainsView(string Where, FigureView Grams);
 
 /// <summary>A way as one column among others.</summary>
-public sealed record WayColumn(string Id, string Title, IReadOnlyList<string> Methods, string Element, string Metal, FigureView Hands, FigureView Alone, FigureView? Cost, FigureView Acid, FigureView Gas, FigureView Grams, FigureView Purity, FigureView? Margin, IReadOnlyList<RemainsView> Remains, IReadOnlyList<string> Against);
+public sealed record WayColumn(
+    string Id,
+    string Title,
+    IReadOnlyList<string> Methods,
+    string Element,
+    string Metal,
+    FigureView Hands,
+    FigureView Alone,
+    FigureView? Cost,
+    FigureView Acid,
+    FigureView Gas,
+    FigureView Grams,
+    FigureView Purity,
+    FigureView? Margin,
+    IReadOnlyList<RemainsView> Remains,
+    IReadOnlyList<string> Against
+);
 
 public sealed record WayRef(string Id, string Title);
 
-public sealed record ComparisonView(string LotId, string Amount, IReadOnlyList<WayColumn> Columns, IReadOnlyList<WayRef> More, IReadOnlyList<RefusedView> Refused);
+public sealed record ComparisonView(
+    string LotId,
+    string Amount,
+    IReadOnlyList<WayColumn> Columns,
+    IReadOnlyList<WayRef> More,
+    IReadOnlyList<RefusedView> Refused
+);
 
 /// <param name="Prices">The list that it was reckoned with; null while there is none, and nothing is reckoned.</param>
-public sealed record BatchWorthView(IReadOnlyList<WorthLineView> Lines, FigureView? LeftOver, FigureView? AsItIs, FigureView? Margin, IReadOnlyList<string> NotPriced, string? Prices);
+public sealed record BatchWorthView(
+    IReadOnlyList<WorthLineView> Lines,
+    FigureView? LeftOver,
+    FigureView? AsItIs,
+    FigureView? Margin,
+    IReadOnlyList<string> NotPriced,
+    string? Prices
+);
 
 /// <summary>Whether a lot is worth doing, which way serves best, and what a batch left over.</summary>
 public static class WorthEndpoints
@@ -54,12 +105,26 @@ public static class WorthEndpoints
     public static void MapWorth(this IEndpointRouteBuilder app)
     {
         var lots = app.MapGroup("/api/lots/{lotId}").WithTags("worth");
-        lots.MapPost("/worth", (string lotId, WorthRequest request, Writing writing, TimeProvider time) => Worthwhile(lotId, request, writing, time, new FigureBook()));
-        lots.MapPost("/worth/working", (string lotId, WorthRequest request, string key, Writing writing, TimeProvider time) => Working(key, book => Worthwhile(lotId, request, writing, time, book).Result));
-        lots.MapPost("/ways", (string lotId, CompareRequest request, Writing writing, TimeProvider time) => Compare(lotId, request, writing, time, new FigureBook()));
-        lots.MapPost("/ways/working", (string lotId, CompareRequest request, string key, Writing writing, TimeProvider time) => Working(key, book => Compare(lotId, request, writing, time, book).Result));
-        app.MapGet("/api/batches/{batchId}/worth", (string batchId, Writing writing, TimeProvider time) => After(batchId, writing, time, new FigureBook())).WithTags("worth");
-        app.MapGet("/api/batches/{batchId}/worth/working", (string batchId, string key, Writing writing, TimeProvider time) => Working(key, book => After(batchId, writing, time, book).Result)).WithTags("worth");
+        lots.MapPost("/worth", (string lotId, WorthRequest request, Writing writing, TimeProvider time) =>
+            Worthwhile(lotId, request, writing, time, new FigureBook())
+        );
+        lots.MapPost("/worth/working", (string lotId, WorthRequest request, string key, Writing writing, TimeProvider time) =>
+            Working(key, book => Worthwhile(lotId, request, writing, time, book).Result)
+        );
+        lots.MapPost("/ways", (string lotId, CompareRequest request, Writing writing, TimeProvider time) =>
+            Compare(lotId, request, writing, time, new FigureBook())
+        );
+        lots.MapPost("/ways/working", (string lotId, CompareRequest request, string key, Writing writing, TimeProvider time) =>
+            Working(key, book => Compare(lotId, request, writing, time, book).Result)
+        );
+        app.MapGet("/api/batches/{batchId}/worth", (string batchId, Writing writing, TimeProvider time) =>
+                After(batchId, writing, time, new FigureBook())
+            )
+            .WithTags("worth");
+        app.MapGet("/api/batches/{batchId}/worth/working", (string batchId, string key, Writing writing, TimeProvider time) =>
+                Working(key, book => After(batchId, writing, time, book).Result)
+            )
+            .WithTags("worth");
     }
 
     private static Results<Ok<Figure>, ProblemHttpResult> Working(string key, Func<FigureBook, IResult> make)
@@ -74,23 +139,41 @@ public static class WorthEndpoints
     private static TypedNumber AmountOf(RequestReader reader, LotState lot, string? typed)
     {
         if (string.IsNullOrWhiteSpace(typed))
-            return TypedNumber.Of(lot.Left > 0 ? lot.Left : lot.Amount.Value, lot.Amount.Field, lot.Amount.Field == Field.Mass ? "g" : "mL", lot.Left >= lot.Amount.Value ? lot.Amount.PlusMinus : 0);
+            return TypedNumber.Of(
+                lot.Left > 0 ? lot.Left : lot.Amount.Value,
+                lot.Amount.Field,
+                lot.Amount.Field == Field.Mass ? "g" : "mL",
+                lot.Left >= lot.Amount.Value ? lot.Amount.PlusMinus : 0
+            );
         var amount = reader.MassOrVolume("amount", typed);
         if (reader.Ok && amount.Field != lot.Amount.Field)
-            reader.Errors.Add(new("amount", $"{lot.Code} is measured in {(lot.Amount.Field == Field.Mass ? "grams" : "millilitres")}", "write the unit that it was received in"));
+            reader.Errors.Add(
+                new(
+                    "amount",
+                    $"{lot.Code} is measured in {(lot.Amount.Field == Field.Mass ? "grams" : "millilitres")}",
+                    "write the unit that it was received in"
+                )
+            );
         if (reader.Ok && amount.Value <= 0)
             reader.Errors.Add(new("amount", "nothing is taken", "write an amount above nothing"));
         return amount;
     }
 
-    private static Results<Ok<WorthView>, ProblemHttpResult> Worthwhile(string lotId, WorthRequest request, Writing writing, TimeProvider time, FigureBook book)
+    private static Results<Ok<WorthView>, ProblemHttpResult> Worthwhile(
+        string lotId,
+        WorthRequest request,
+        Writing writing,
+        TimeProvider time,
+        FigureBook book
+    )
     {
         var state = writing.Ledger.State;
         if (!state.Lots.TryGetValue(lotId, out var lot))
             return Problems.NotFound("such lot");
         var reader = new RequestReader();
         var amount = AmountOf(reader, lot, request.Amount);
-        var content = request.Content is null || lot.Sources.Count > 0 ? null : reader.Content(request.Content, amount.Field == Field.Volume);
+        var content =
+            request.Content is null || lot.Sources.Count > 0 ? null : reader.Content(request.Content, amount.Field == Field.Volume);
         if (reader.Ok && content?.Check() is { Count: > 0 } wrong)
             reader.Errors.AddRange(wrong);
         if (!reader.Ok)
@@ -98,29 +181,86 @@ public static class WorthEndpoints
         if (amount.Field == Field.Volume && (content ?? lot.Content).Liquor is null)
             return TypedResults.Ok(NotKnown(state));
         var at = new LotAtWork(state, lot, amount, content, time.GetUtcNow());
-        return TypedResults.Ok(View(state, at.Worthwhile(request.Way), Believed(BatchAtWork.FeedOf(state, lot, amount, false, content), book), book));
+        return TypedResults.Ok(
+            View(state, at.Worthwhile(request.Way), Believed(BatchAtWork.FeedOf(state, lot, amount, false, content), book), book)
+        );
     }
 
-    private static List<FigureView> Believed(Charge feed, FigureBook book) => [.. feed.Metals.Order(StringComparer.Ordinal).Select(e => book.Add("believed/" + e, feed.Element(e), e))];
+    private static List<FigureView> Believed(Charge feed, FigureBook book) =>
+        [.. feed.Metals.Order(StringComparer.Ordinal).Select(e => book.Add("believed/" + e, feed.Element(e), e))];
 
-    private static WorthView NotKnown(State state) => new(nameof(VerdictKind.Test), "Find out what holds its metals", "Nobody knows what holds the metals of this liquor: nitrate, chloride, sulphate or fixer decides which way it can go.", [], null, null, [], null, null, null, [], [], null, "", null, [], state.PricesNow?.List.Title, []);
+    private static WorthView NotKnown(State state) =>
+        new(
+            nameof(VerdictKind.Test),
+            "Find out what holds its metals",
+            "Nobody knows what holds the metals of this liquor: nitrate, chloride, sulphate or fixer decides which way it can go.",
+            [],
+            null,
+            null,
+            [],
+            null,
+            null,
+            null,
+            [],
+            [],
+            null,
+            "",
+            null,
+            [],
+            state.PricesNow?.List.Title,
+            []
+        );
 
     private static WorthView View(State state, LotWorth worth, List<FigureView> believed, FigureBook book)
     {
         var sheet = worth.Way?.Worth;
-        return new(worth.Verdict.Kind.ToString(), worth.Verdict.Headline, worth.Verdict.Reason, worth.Verdict.PoolWith, worth.Way?.Way.Id, worth.Way?.Way.Title,
-            sheet is null ? [] : Lines(sheet, book), book.AddOrNone("left-over", sheet?.LeftOver), book.AddOrNone("as-it-is", sheet?.AsItIs), book.AddOrNone("margin", sheet?.Margin), sheet?.NotPriced ?? [],
-            [.. worth.BreakEven.Select(b => new BreakEvenView(b.Element, $"{FigureText.Number(b.Content, FigureText.Decimals(b.Content, b.Content / 4))} {(worth.Way?.Way.Methods[0].StartsWith("fixer", StringComparison.Ordinal) == true ? "g/L" : "%")} {Elements.Of(b.Element).Name}"))],
-            worth.LeastLot is { } least ? Amount(worth, least) : null, LotVerdict.Kr(worth.Knowing), worth.TestPrice is { } price ? LotVerdict.Kr(price) : null, believed, state.PricesNow?.List.Title, Refused(worth.Refused));
+        return new(
+            worth.Verdict.Kind.ToString(),
+            worth.Verdict.Headline,
+            worth.Verdict.Reason,
+            worth.Verdict.PoolWith,
+            worth.Way?.Way.Id,
+            worth.Way?.Way.Title,
+            sheet is null ? [] : Lines(sheet, book),
+            book.AddOrNone("left-over", sheet?.LeftOver),
+            book.AddOrNone("as-it-is", sheet?.AsItIs),
+            book.AddOrNone("margin", sheet?.Margin),
+            sheet?.NotPriced ?? [],
+            [
+                .. worth.BreakEven.Select(b => new BreakEvenView(
+                    b.Element,
+                    $"{FigureText.Number(b.Content, FigureText.Decimals(b.Content, b.Content / 4))} "
+                        + $"{(worth.Way?.Way.Methods[0].StartsWith("fixer", StringComparison.Ordinal) == true ? "g/L" : "%")} "
+                        + $"{Elements.Of(b.Element).Name}"
+                )),
+            ],
+            worth.LeastLot is { } least ? Amount(worth, least) : null,
+            LotVerdict.Kr(worth.Knowing),
+            worth.TestPrice is { } price ? LotVerdict.Kr(price) : null,
+            believed,
+            state.PricesNow?.List.Title,
+            Refused(worth.Refused)
+        );
     }
 
-    private static string Amount(LotWorth worth, double least) => worth.Way!.Plan.Feed.Of(Core.Chemistry.Species.Water).Likely > 0 ? $"{FigureText.Number(least / 1000, least < 10_000 ? 1 : 0)} L" : $"{FigureText.Number(least, least < 100 ? 1 : 0)} g";
+    private static string Amount(LotWorth worth, double least) =>
+        worth.Way!.Plan.Feed.Of(Core.Chemistry.Species.Water).Likely > 0
+            ? $"{FigureText.Number(least / 1000, least < 10_000 ? 1 : 0)} L"
+            : $"{FigureText.Number(least, least < 100 ? 1 : 0)} g";
 
-    private static List<WorthLineView> Lines(Core.Planning.Worth sheet, FigureBook book) => [.. sheet.Lines.Select(l => new WorthLineView(l.Id, book.Add("worth/" + l.Id, l.Kr)))];
+    private static List<WorthLineView> Lines(Core.Planning.Worth sheet, FigureBook book) =>
+        [.. sheet.Lines.Select(l => new WorthLineView(l.Id, book.Add("worth/" + l.Id, l.Kr)))];
 
-    private static List<RefusedView> Refused(IEnumerable<RefusedWay> refused) => [.. refused.Select(r => new RefusedView(r.Title, Core.Methods.MethodCatalogue.Of(r.Method).Verb, r.Reason, r.WayOut))];
+    private static List<RefusedView> Refused(IEnumerable<RefusedWay> refused) =>
+        [.. refused.Select(r => new RefusedView(r.Title, Core.Methods.MethodCatalogue.Of(r.Method).Verb, r.Reason, r.WayOut))];
 
-    private static Results<Ok<ComparisonView>, ProblemHttpResult> Compare(string lotId, CompareRequest request, Writing writing, TimeProvider time, FigureBook book)
+    private static Results<Ok<ComparisonView>, ProblemHttpResult> Compare(
+        string lotId,
+        CompareRequest request,
+        Writing writing,
+        TimeProvider time,
+        FigureBook book
+    )
     {
         var state = writing.Ledger.State;
         if (!state.Lots.TryGetValue(lotId, out var lot))
@@ -131,18 +271,47 @@ public static class WorthEndpoints
         if (request.Wanted is { Count: > LotAtWork.Columns })
             reader.Errors.Add(new("wanted", $"more than {LotAtWork.Columns} ways beside each other", "leave one out"));
         if (amount.Field == Field.Volume && lot.Content.Liquor is null)
-            reader.Errors.Add(new("lotId", $"nobody knows what holds the metals of {lot.Code}", "receive it as nitrate, chloride, sulphate liquor or fixer"));
+            reader.Errors.Add(
+                new(
+                    "lotId",
+                    $"nobody knows what holds the metals of {lot.Code}",
+                    "receive it as nitrate, chloride, sulphate liquor or fixer"
+                )
+            );
         if (!reader.Ok)
             return Problems.Refused(reader.Errors);
         var ways = new LotAtWork(state, lot, amount, null, time.GetUtcNow(), bottles).Ways(request.Wanted);
-        return TypedResults.Ok(new ComparisonView(lot.Id, amount.InWords, [.. ways.Planned.Select((w, i) => Column(w, Observing.DrawsNow(state, lot.Id), $"{i}/", book))], [.. ways.More.Select(w => new WayRef(w.Id, w.Title))], Refused(ways.Refused)));
+        return TypedResults.Ok(
+            new ComparisonView(
+                lot.Id,
+                amount.InWords,
+                [.. ways.Planned.Select((w, i) => Column(w, Observing.DrawsNow(state, lot.Id), $"{i}/", book))],
+                [.. ways.More.Select(w => new WayRef(w.Id, w.Title))],
+                Refused(ways.Refused)
+            )
+        );
     }
 
     private static WayColumn Column(PlannedWay way, Draws draws, string key, FigureBook book)
     {
         var f = WayFigures.Of(way.Plan, way.Way.Element, way.Worth, draws);
-        return new(way.Way.Id, way.Way.Title, way.Way.Methods, way.Way.Element, Elements.Of(way.Way.Element).Name, book.Add(key + "hands", f.Hands), book.Add(key + "alone", f.Alone), book.AddOrNone(key + "cost", f.Cost), book.Add(key + "acid", f.Acid), book.Add(key + "gas", f.Gas),
-            book.Add(key + "metal", f.Metal), book.Add(key + "purity", f.Purity), book.AddOrNone(key + "margin", f.Margin), [.. f.Remains.Select((r, i) => new RemainsView(r.Where, book.Add($"{key}remains/{i}", r.Grams)))], f.Against);
+        return new(
+            way.Way.Id,
+            way.Way.Title,
+            way.Way.Methods,
+            way.Way.Element,
+            Elements.Of(way.Way.Element).Name,
+            book.Add(key + "hands", f.Hands),
+            book.Add(key + "alone", f.Alone),
+            book.AddOrNone(key + "cost", f.Cost),
+            book.Add(key + "acid", f.Acid),
+            book.Add(key + "gas", f.Gas),
+            book.Add(key + "metal", f.Metal),
+            book.Add(key + "purity", f.Purity),
+            book.AddOrNone(key + "margin", f.Margin),
+            [.. f.Remains.Select((r, i) => new RemainsView(r.Where, book.Add($"{key}remains/{i}", r.Grams)))],
+            f.Against
+        );
     }
 
     private static Results<Ok<BatchWorthView>, ProblemHttpResult> After(string batchId, Writing writing, TimeProvider time, FigureBook book)
@@ -155,11 +324,27 @@ public static class WorthEndpoints
             return TypedResults.Ok(batch.Summary?.Money is { } money ? Kept(money, book) : Nothing);
         if (BatchWorth.Of(state, batch, time.GetUtcNow()) is not { } after)
             return TypedResults.Ok(Nothing);
-        return TypedResults.Ok(new BatchWorthView(Lines(after.Worth, book), book.Add("left-over", after.Worth.LeftOver), book.Add("as-it-is", after.Worth.AsItIs), book.Add("margin", after.Worth.Margin), after.Worth.NotPriced, after.Prices.List.Title));
+        return TypedResults.Ok(
+            new BatchWorthView(
+                Lines(after.Worth, book),
+                book.Add("left-over", after.Worth.LeftOver),
+                book.Add("as-it-is", after.Worth.AsItIs),
+                book.Add("margin", after.Worth.Margin),
+                after.Worth.NotPriced,
+                after.Prices.List.Title
+            )
+        );
     }
 
     private static BatchWorthView Nothing => new([], null, null, null, [], null);
 
     private static BatchWorthView Kept(MoneySummary money, FigureBook book) =>
-        new([.. money.Lines.Select(l => new WorthLineView(l.Id, book.Add("worth/" + l.Id, l.Kr)))], book.Add("left-over", money.LeftOverFigure), book.Add("as-it-is", money.AsItIs), book.Add("margin", money.MarginFigure), money.NotPriced, money.Title);
+        new(
+            [.. money.Lines.Select(l => new WorthLineView(l.Id, book.Add("worth/" + l.Id, l.Kr)))],
+            book.Add("left-over", money.LeftOverFigure),
+            book.Add("as-it-is", money.AsItIs),
+            book.Add("margin", money.MarginFigure),
+            money.NotPriced,
+            money.Title
+        );
 }

@@ -12,17 +12,30 @@ namespace Spolium.Core.Tests.Accounts;
 public class BatchBookTests
 {
     private const string Slipped = "25-24";
-    private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))));
+    private static readonly Lazy<Ledger> Demo = new(() =>
+        Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero)))
+    );
 
     private static BatchState Batch(Ledger ledger, string id = Slipped) => ledger.State.Batches[id];
 
     private static BatchBook Book(string id) => BatchBook.Of(Demo.Value.State, Batch(Demo.Value, id));
 
-    private static (Ledger After, ReadingPutRight Body) PutRight(string becomes = "2.71 g", string? slip = "decimal_down", string? reason = null)
+    private static (Ledger After, ReadingPutRight Body) PutRight(
+        string becomes = "2.71 g",
+        string? slip = "decimal_down",
+        string? reason = null
+    )
     {
         var book = Book(Slipped);
         var source = book.Flows.Sources[book.Proposals[0].Reading];
-        var decision = PuttingRight.Decide(Demo.Value, Batch(Demo.Value), source.EntryId!, QuantityParser.Read(becomes, Field.Mass).Number!, slip, reason);
+        var decision = PuttingRight.Decide(
+            Demo.Value,
+            Batch(Demo.Value),
+            source.EntryId!,
+            QuantityParser.Read(becomes, Field.Mass).Number!,
+            slip,
+            reason
+        );
         Assert.Empty(decision.Errors);
         var body = Assert.IsType<ReadingPutRight>(decision.Body);
         var stream = Entry.BatchStream(Slipped);
@@ -110,10 +123,15 @@ public class BatchBookTests
         foreach (var (account, element) in Demo.Value.Book.Balances.Select(b => b.Key).Where(k => !k.Account.Contains(Slipped)))
             Assert.Equal(Demo.Value.Book.Grams(account, element), after.Book.Grams(account, element));
         // A replay of the whole journal comes to the same book.
-        Assert.Equal(after.Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList(), Ledger.Of(after.State.Entries).Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList());
+        Assert.Equal(
+            after.Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList(),
+            Ledger.Of(after.State.Entries).Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList()
+        );
     }
 
-    private static readonly Comparer<KeyValuePair<(string Account, string Element), long>> Comparer = Comparer<KeyValuePair<(string Account, string Element), long>>.Create((a, b) => string.CompareOrdinal(a.Key.Account + a.Key.Element, b.Key.Account + b.Key.Element));
+    private static readonly Comparer<KeyValuePair<(string Account, string Element), long>> Comparer = Comparer<
+        KeyValuePair<(string Account, string Element), long>
+    >.Create((a, b) => string.CompareOrdinal(a.Key.Account + a.Key.Element, b.Key.Account + b.Key.Element));
 
     [Fact]
     public void What_was_put_right_wrongly_is_put_right_again()
@@ -121,11 +139,30 @@ public class BatchBookTests
         var (once, body) = PutRight("2.17 g", null, "read off the photo");
         var id = once.State.Batches[Slipped].Step(body.StepId).WeighedBy[body.Output];
         Assert.Equal("put-right", id);
-        var again = PuttingRight.Decide(once, Batch(once), id, QuantityParser.Read("2.71 g", Field.Mass).Number!, null, "the photo again, in the light");
+        var again = PuttingRight.Decide(
+            once,
+            Batch(once),
+            id,
+            QuantityParser.Read("2.71 g", Field.Mass).Number!,
+            null,
+            "the photo again, in the light"
+        );
         var second = Assert.IsType<ReadingPutRight>(again.Body);
-        var after = once.With(new("again", [new(Entry.BatchStream(Slipped), once.State.Version(Entry.BatchStream(Slipped)) + 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", second));
+        var after = once.With(
+            new(
+                "again",
+                [new(Entry.BatchStream(Slipped), once.State.Version(Entry.BatchStream(Slipped)) + 1)],
+                DateTimeOffset.UnixEpoch,
+                DateTimeOffset.UnixEpoch,
+                "AV",
+                second
+            )
+        );
         var straight = PutRight().After;
-        Assert.Equal(straight.Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList(), after.Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList());
+        Assert.Equal(
+            straight.Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList(),
+            after.Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList()
+        );
         Assert.NotNull(Corrections.Refuse(after.State, "again"));
     }
 
@@ -137,7 +174,14 @@ public class BatchBookTests
     public void What_cannot_be_put_right_is_refused(string? entry, string becomes, string? slip, string? reason, string why)
     {
         var id = entry ?? Batch(Demo.Value).Step("6-wash-dry-melt").WeighedBy["bar"];
-        var decision = PuttingRight.Decide(Demo.Value, Batch(Demo.Value), id, new(becomes, Field.Mass, QuantityParser.Read(becomes, Field.Mass).Number?.Value ?? 0, "g"), slip, reason);
+        var decision = PuttingRight.Decide(
+            Demo.Value,
+            Batch(Demo.Value),
+            id,
+            new(becomes, Field.Mass, QuantityParser.Read(becomes, Field.Mass).Number?.Value ?? 0, "g"),
+            slip,
+            reason
+        );
         Assert.Contains(why, Assert.Single(decision.Errors).Reason);
     }
 
@@ -151,11 +195,18 @@ public class BatchBookTests
     [InlineData("26-01", "foils", "0.443 g", "4.21 g of bar would be more than went in", "4.43 g")]
     [InlineData("26-01", "feed", "0.2066 g", "of foils would be more than went in", "206.6 g")]
     [InlineData("26-01", "feed", "2060 g", "was there", "206 g")]
-    public void A_number_by_hand_that_cannot_be_is_refused_with_the_one_that_would_agree(string id, string what, string becomes, string why, string? agrees)
+    public void A_number_by_hand_that_cannot_be_is_refused_with_the_one_that_would_agree(
+        string id,
+        string what,
+        string becomes,
+        string why,
+        string? agrees
+    )
     {
         var batch = Batch(Demo.Value, id);
         var entry = what == "feed" ? batch.FeedBy! : batch.Steps.Values.First(s => s.WeighedBy.ContainsKey(what)).WeighedBy[what];
-        Decision Put(string? kept) => PuttingRight.Decide(Demo.Value, batch, entry, QuantityParser.Read(becomes, Field.Mass).Number!, null, "off the photo", kept);
+        Decision Put(string? kept) =>
+            PuttingRight.Decide(Demo.Value, batch, entry, QuantityParser.Read(becomes, Field.Mass).Number!, null, "off the photo", kept);
         var error = Assert.Single(Put(null).Errors);
         Assert.Equal("becomes", error.Field);
         Assert.Contains(why, error.Reason);
@@ -165,7 +216,21 @@ public class BatchBookTests
 
     [Fact]
     public void Millilitres_are_no_weight() =>
-        Assert.Equal(("becomes", "write grams"), PuttingRight.Decide(Demo.Value, Batch(Demo.Value), Batch(Demo.Value).Product!.EntryId, QuantityParser.Read("2.71 mL", Field.Volume).Number!, null, "photo", "so").Errors.Select(e => (e.Field, e.WayOut)).Single());
+        Assert.Equal(
+            ("becomes", "write grams"),
+            PuttingRight
+                .Decide(
+                    Demo.Value,
+                    Batch(Demo.Value),
+                    Batch(Demo.Value).Product!.EntryId,
+                    QuantityParser.Read("2.71 mL", Field.Volume).Number!,
+                    null,
+                    "photo",
+                    "so"
+                )
+                .Errors.Select(e => (e.Field, e.WayOut))
+                .Single()
+        );
 
     [Fact]
     public void A_number_that_can_be_needs_no_second_reason_and_has_no_mark()
@@ -173,7 +238,12 @@ public class BatchBookTests
         var (_, body) = PutRight("2.68 g", null, "read off the photo");
         Assert.Null(body.Kept);
         var batch = Batch(Demo.Value);
-        Assert.Null(((ReadingPutRight)PuttingRight.Decide(Demo.Value, batch, batch.Product!.EntryId, Given.Grams(2.68), null, "photo", "just so").Body!).Kept);
+        Assert.Null(
+            (
+                (ReadingPutRight)
+                    PuttingRight.Decide(Demo.Value, batch, batch.Product!.EntryId, Given.Grams(2.68), null, "photo", "just so").Body!
+            ).Kept
+        );
     }
 
     [Fact]
@@ -181,8 +251,14 @@ public class BatchBookTests
     {
         var open = Batch(Demo.Value, "26-02");
         var step = open.Step("3-sulfamic");
-        var weighed = open with { Steps = open.Steps.SetItem("3-sulfamic", step with { WeighedBy = step.WeighedBy.SetItem("denitrated", "w") }) };
-        Assert.Contains("still open", Assert.Single(PuttingRight.Decide(Demo.Value, weighed, "w", Given.Grams(4), "decimal_up", null).Errors).Reason);
+        var weighed = open with
+        {
+            Steps = open.Steps.SetItem("3-sulfamic", step with { WeighedBy = step.WeighedBy.SetItem("denitrated", "w") }),
+        };
+        Assert.Contains(
+            "still open",
+            Assert.Single(PuttingRight.Decide(Demo.Value, weighed, "w", Given.Grams(4), "decimal_up", null).Errors).Reason
+        );
     }
 
     // A spill: the bar is what it weighed, though it disagrees with the foils.
@@ -202,7 +278,18 @@ public class BatchBookTests
     {
         var ledger = Demo.Value;
         var batch = Batch(ledger, "26-01");
-        var body = Assert.IsType<ReadingPutRight>(PuttingRight.Decide(ledger, batch, batch.Step("1-nitric-strip").WeighedBy["foils"], QuantityParser.Read("4.34 g", Field.Mass).Number!, "digits_swapped", null).Body);
+        var body = Assert.IsType<ReadingPutRight>(
+            PuttingRight
+                .Decide(
+                    ledger,
+                    batch,
+                    batch.Step("1-nitric-strip").WeighedBy["foils"],
+                    QuantityParser.Read("4.34 g", Field.Mass).Number!,
+                    "digits_swapped",
+                    null
+                )
+                .Body
+        );
         Assert.Equal(batch.Route.Steps.Select(s => s.Id), body.Steps.Select(s => s.StepId));
         Assert.Equal(0.02, body.Becomes.PlusMinus);
         var after = PuttingRight.Preview(ledger, body);
@@ -215,8 +302,24 @@ public class BatchBookTests
     private static Ledger FeedMisread(string id)
     {
         ElementEstimate Tenth(ElementEstimate e) => new(e.Element, e.Grams / 10, e.Sigma / 10, e.Low / 10, e.High / 10);
-        TypedNumber Slip(TypedNumber n) => QuantityParser.Read($"{(n.Value / 10).ToString(System.Globalization.CultureInfo.InvariantCulture)} g", Field.Mass, n.PlusMinus).Number!;
-        return Ledger.Of(Demo.Value.State.Entries.Select(e => e.Body is BatchStarted b && b.BatchId == id ? e with { Body = b with { Feeds = [b.Feeds[0] with { Amount = Slip(b.Feeds[0].Amount) }], Believed = [.. b.Believed.Select(Tenth)] } } : e));
+        TypedNumber Slip(TypedNumber n) =>
+            QuantityParser
+                .Read($"{(n.Value / 10).ToString(System.Globalization.CultureInfo.InvariantCulture)} g", Field.Mass, n.PlusMinus)
+                .Number!;
+        return Ledger.Of(
+            Demo.Value.State.Entries.Select(e =>
+                e.Body is BatchStarted b && b.BatchId == id
+                    ? e with
+                    {
+                        Body = b with
+                        {
+                            Feeds = [b.Feeds[0] with { Amount = Slip(b.Feeds[0].Amount) }],
+                            Believed = [.. b.Believed.Select(Tenth)],
+                        },
+                    }
+                    : e
+            )
+        );
     }
 
     [Fact]
@@ -234,17 +337,37 @@ public class BatchBookTests
         var body = Assert.IsType<ReadingPutRight>(decision.Body);
         var streams = PuttingRight.Streams(wrong.State, id, batch.FeedBy!);
         Assert.Contains(Entry.LotStream(batch.Feeds[0].Id), streams);
-        var after = wrong.With(new("fed", [.. streams.Select(s => new StreamVersion(s, wrong.State.Version(s) + 1))], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", body));
+        var after = wrong.With(
+            new(
+                "fed",
+                [.. streams.Select(s => new StreamVersion(s, wrong.State.Version(s) + 1))],
+                DateTimeOffset.UnixEpoch,
+                DateTimeOffset.UnixEpoch,
+                "AV",
+                body
+            )
+        );
         Assert.True(BatchBook.Of(after.State, after.State.Batches[id]).AddsUp);
         Assert.Equal("fed", after.State.Batches[id].FeedBy);
         Assert.Equal(right.State.Lots[true_.Feeds[0].Id].Left, after.State.Lots[true_.Feeds[0].Id].Left, 1e-9);
-        Assert.Equal(true_.Recoveries.Select(f => f.Likely), after.State.Batches[id].Recoveries.Select(f => f.Likely), (a, b) => Math.Abs(a - b) < 1e-6);
+        Assert.Equal(true_.Recoveries.Select(f => f.Likely), after.State.Batches[id].Recoveries.Select(f => f.Likely), (a, b) =>
+            Math.Abs(a - b) < 1e-6
+        );
         // The book is that of a shop where nobody slipped.
         foreach (var (key, micrograms) in right.Book.Balances.Where(b => b.Key.Account.Contains(id) || b.Key.Account.StartsWith("lot/")))
             Assert.Equal(micrograms / 1e6, after.Book.Grams(key.Account, key.Element), 2e-5 + 1e-6 * Math.Abs(micrograms / 1e6));
         Assert.All(after.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
-        Assert.Equal(after.Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList(), Ledger.Of(after.State.Entries).Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList());
-        Assert.Equal("corrects", Decisions.Correct(after.State, after.State.Entries.Last(e => e.Body is StepClosed { BatchId: id }).Id, "no", null).Errors[0].Field);
+        Assert.Equal(
+            after.Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList(),
+            Ledger.Of(after.State.Entries).Book.Balances.Where(b => b.Value != 0).Order(Comparer).ToList()
+        );
+        Assert.Equal(
+            "corrects",
+            Decisions
+                .Correct(after.State, after.State.Entries.Last(e => e.Body is StepClosed { BatchId: id }).Id, "no", null)
+                .Errors[0]
+                .Field
+        );
     }
 
     [Theory]
@@ -266,14 +389,27 @@ public class BatchBookTests
         var lost = book.Lost!;
         Assert.True(lost.Fit.Passes);
         Assert.All(lost.Graph.Arcs.Select(a => a.To).OfType<string>().Distinct(), node =>
-            Assert.True(Reconciliation.Of(book.Flows.Graph with { Arcs = [.. book.Flows.Graph.Arcs, new(Leak.ArcId, node, null)] }).ChiSquare >= lost.Fit.ChiSquare - 1e-6));
+            Assert.True(
+                Reconciliation.Of(book.Flows.Graph with { Arcs = [.. book.Flows.Graph.Arcs, new(Leak.ArcId, node, null)] }).ChiSquare
+                    >= lost.Fit.ChiSquare - 1e-6
+            )
+        );
         var grams = book.Rest.Flow(Leak.ArcId, "Au").Grams!.Value;
         // By hand: what the foils held less the bar and the small losses between.
-        var (bar, foils) = (book.Rest.Flow("6-wash-dry-melt/bar", "Au").Grams!.Value, book.Rest.Flow("1-nitric-strip/foils", "Au").Grams!.Value);
+        var (bar, foils) = (
+            book.Rest.Flow("6-wash-dry-melt/bar", "Au").Grams!.Value,
+            book.Rest.Flow("1-nitric-strip/foils", "Au").Grams!.Value
+        );
         Assert.InRange(grams, 0.7 * (foils - bar), foils - bar);
-        Assert.Contains(book.Flows.Places, p => p.Arc == Leak.ArcId && p.Account == Account.Unaccounted("batch/25-11") && p.Name.StartsWith("lost at", StringComparison.Ordinal));
+        Assert.Contains(book.Flows.Places, p =>
+            p.Arc == Leak.ArcId && p.Account == Account.Unaccounted("batch/25-11") && p.Name.StartsWith("lost at", StringComparison.Ordinal)
+        );
         // All that came in stands somewhere or was lost.
-        Assert.Equal(book.Rest.Flow(BatchFlows.FeedArc, "Au").Grams!.Value, book.Flows.Places.Where(p => p.To is null).Sum(p => book.Rest.Flow(p.Arc, "Au").Grams!.Value), 1e-6);
+        Assert.Equal(
+            book.Rest.Flow(BatchFlows.FeedArc, "Au").Grams!.Value,
+            book.Flows.Places.Where(p => p.To is null).Sum(p => book.Rest.Flow(p.Arc, "Au").Grams!.Value),
+            1e-6
+        );
         // Nobody has said yet that 25-24 is right: its picture has no such arc.
         Assert.DoesNotContain(Book(Slipped).Flows.Places, p => p.Arc == Leak.ArcId);
         Assert.Null(Book("26-01").Lost);
@@ -285,13 +421,44 @@ public class BatchBookTests
     {
         const string id = "26-01";
         var filter = Account.Holding(id, "4-clear/filter");
-        Ledger Put(Ledger l) => l.With(new("in", [new(Entry.BatchStream(id), l.State.Version(Entry.BatchStream(id)) + 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", Pooling.PutIn(l, "T1", id, "4-clear", "filter").Body!));
-        Ledger Right(Ledger l) => PuttingRight.Preview(l, (ReadingPutRight)PuttingRight.Decide(l, Batch(l, id), Batch(l, id).Step("1-nitric-strip").WeighedBy["foils"], QuantityParser.Read("4.3 g", Field.Mass).Number!, null, "weighed again").Body!);
+        Ledger Put(Ledger l) =>
+            l.With(
+                new(
+                    "in",
+                    [new(Entry.BatchStream(id), l.State.Version(Entry.BatchStream(id)) + 1)],
+                    DateTimeOffset.UnixEpoch,
+                    DateTimeOffset.UnixEpoch,
+                    "AV",
+                    Pooling.PutIn(l, "T1", id, "4-clear", "filter").Body!
+                )
+            );
+        Ledger Right(Ledger l) =>
+            PuttingRight.Preview(
+                l,
+                (ReadingPutRight)
+                    PuttingRight
+                        .Decide(
+                            l,
+                            Batch(l, id),
+                            Batch(l, id).Step("1-nitric-strip").WeighedBy["foils"],
+                            QuantityParser.Read("4.3 g", Field.Mass).Number!,
+                            null,
+                            "weighed again"
+                        )
+                        .Body!
+            );
         var (pooledFirst, rightFirst) = (Right(Put(Demo.Value)), Put(Right(Demo.Value)));
         Assert.Equal(0, pooledFirst.Book.Grams(filter, "Au"));
         Assert.Equal(rightFirst.Book.Grams(Account.Pool("T1"), "Au"), pooledFirst.Book.Grams(Account.Pool("T1"), "Au"), 1e-6);
-        Assert.Equal(rightFirst.State.Pools["T1"].Holds[^1].Holds.First(h => h.Element == "Au").Grams, pooledFirst.State.Pools["T1"].Holds[^1].Holds.First(h => h.Element == "Au").Grams, 1e-6);
-        Assert.NotEqual(Put(Demo.Value).State.Pools["T1"].Holds[^1].Holds.First(h => h.Element == "Au").Grams, pooledFirst.State.Pools["T1"].Holds[^1].Holds.First(h => h.Element == "Au").Grams);
+        Assert.Equal(
+            rightFirst.State.Pools["T1"].Holds[^1].Holds.First(h => h.Element == "Au").Grams,
+            pooledFirst.State.Pools["T1"].Holds[^1].Holds.First(h => h.Element == "Au").Grams,
+            1e-6
+        );
+        Assert.NotEqual(
+            Put(Demo.Value).State.Pools["T1"].Holds[^1].Holds.First(h => h.Element == "Au").Grams,
+            pooledFirst.State.Pools["T1"].Holds[^1].Holds.First(h => h.Element == "Au").Grams
+        );
         Assert.Contains(Entry.PoolStream("T1"), PuttingRight.Streams(Put(Demo.Value).State, id, "x"));
     }
 
@@ -302,7 +469,17 @@ public class BatchBookTests
         var worked = Demo.Value.State.Pools["T1"].WorkedUp[0].From[0];
         var batch = Batch(Demo.Value, worked.BatchId);
         var foils = batch.Step("1-nitric-strip");
-        var body = (ReadingPutRight)PuttingRight.Decide(Demo.Value, batch, foils.WeighedBy["foils"], Given.Grams(foils.Weighed["foils"].Value * 0.97), null, "weighed again").Body!;
+        var body = (ReadingPutRight)
+            PuttingRight
+                .Decide(
+                    Demo.Value,
+                    batch,
+                    foils.WeighedBy["foils"],
+                    Given.Grams(foils.Weighed["foils"].Value * 0.97),
+                    null,
+                    "weighed again"
+                )
+                .Body!;
         var after = PuttingRight.Preview(Demo.Value, body);
         Assert.Equal(0, after.Book.Grams(Account.Holding(worked.BatchId, $"{worked.StepId}/{worked.Output}"), "Au"));
         Assert.Equal(Demo.Value.Book.Grams(Account.Pool("T1"), "Au"), after.Book.Grams(Account.Pool("T1"), "Au"), 1e-9);
@@ -317,16 +494,23 @@ public class BatchBookTests
     public void The_sigma_of_a_share_is_that_of_draws_of_both(double correlation)
     {
         var (x, y, sx, sy) = (8.0, 2.0, 0.2, 0.1);
-        double[][] matrix = [[sx * sx, correlation * sx * sy], [correlation * sx * sy, sy * sy]];
+        double[][] matrix =
+        [
+            [sx * sx, correlation * sx * sy],
+            [correlation * sx * sy, sy * sy],
+        ];
         var held = new List<ElementEstimate?> { new("Au", x, sx, x, x), new("Au", y, sy, y, y) };
         var random = new Random(5);
         double Normal() => Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
-        var shares = Enumerable.Range(0, 40_000).Select(_ =>
-        {
-            var (a, b) = (Normal(), Normal());
-            var (one, other) = (x + sx * a, y + sy * (correlation * a + Math.Sqrt(1 - correlation * correlation) * b));
-            return one / (one + other);
-        }).ToList();
+        var shares = Enumerable
+            .Range(0, 40_000)
+            .Select(_ =>
+            {
+                var (a, b) = (Normal(), Normal());
+                var (one, other) = (x + sx * a, y + sy * (correlation * a + Math.Sqrt(1 - correlation * correlation) * b));
+                return one / (one + other);
+            })
+            .ToList();
         var mean = shares.Average();
         var sigma = Math.Sqrt(shares.Sum(s => (s - mean) * (s - mean)) / shares.Count);
         Assert.Equal(sigma, BatchFlows.ShareSigma(matrix, held, 0, 0.8, 10), 0.03 * sigma);

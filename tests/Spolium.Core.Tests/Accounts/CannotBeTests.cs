@@ -13,20 +13,38 @@ namespace Spolium.Core.Tests.Accounts;
 /// <summary>Numbers that cannot be: why, the likeliest slip, the value that would agree.</summary>
 public class CannotBeTests
 {
-    private static readonly Lazy<State> Demo = new(() => Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))).State);
+    private static readonly Lazy<State> Demo = new(() =>
+        Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))).State
+    );
 
     // Up to the entry that weighs the bar of 26-01: the last step is open, its bar not weighed.
-    private static readonly Lazy<State> BeforeTheBar = new(() => Ledger.Of(Demo.Value.Entries.TakeWhile(e => e.Body is not ProductWeighed { BatchId: "26-01" })).State);
+    private static readonly Lazy<State> BeforeTheBar = new(() =>
+        Ledger.Of(Demo.Value.Entries.TakeWhile(e => e.Body is not ProductWeighed { BatchId: "26-01" })).State
+    );
 
     private static Decision Bar(string mass, string? fineness = "996 ‰", string? reason = null) =>
-        Decisions.Weigh(BeforeTheBar.Value, BeforeTheBar.Value.Batches["26-01"], "6-wash-dry-melt", "bar", Read(mass, Field.Mass), fineness is null ? null : Read(fineness, Field.Fineness), reason);
+        Decisions.Weigh(
+            BeforeTheBar.Value,
+            BeforeTheBar.Value.Batches["26-01"],
+            "6-wash-dry-melt",
+            "bar",
+            Read(mass, Field.Mass),
+            fineness is null ? null : Read(fineness, Field.Fineness),
+            reason
+        );
 
     private static TypedNumber Read(string text, Field field) => QuantityParser.Read(text, field).Number!;
 
     private static PlannedStep Step(string method, Charge charge, Facts facts)
     {
         var m = MethodCatalogue.Of(method);
-        var route = new RouteStep("1", method, new Dictionary<string, string>(), [Route.Feed], [.. m.Outputs.Select(o => Route.Holding("1", o.Id))]);
+        var route = new RouteStep(
+            "1",
+            method,
+            new Dictionary<string, string>(),
+            [Route.Feed],
+            [.. m.Outputs.Select(o => Route.Holding("1", o.Id))]
+        );
         return new(route, m, charge, Given.Step(method, charge, facts), facts);
     }
 
@@ -52,7 +70,10 @@ public class CannotBeTests
     [Fact]
     public void It_may_be_kept_with_a_reason_and_is_marked_by_it()
     {
-        Assert.Equal("the assay office says so", Assert.IsType<ProductWeighed>(Bar("42.1 g", reason: " the assay office says so ").Body).Reason);
+        Assert.Equal(
+            "the assay office says so",
+            Assert.IsType<ProductWeighed>(Bar("42.1 g", reason: " the assay office says so ").Body).Reason
+        );
     }
 
     [Fact]
@@ -67,8 +88,13 @@ public class CannotBeTests
     [Fact]
     public void A_tare_of_the_shop_is_tried()
     {
-        var state = BeforeTheBar.Value with { Vessels = BeforeTheBar.Value.Vessels.SetItem("K3", new("K3", Core.Vessels.Vessel.Beakers[0], Given.Grams(18.34), "e")) };
-        var error = Assert.Single(Decisions.Weigh(state, state.Batches["26-01"], "6-wash-dry-melt", "bar", Read("22.55 g", Field.Mass), null, null).Errors);
+        var state = BeforeTheBar.Value with
+        {
+            Vessels = BeforeTheBar.Value.Vessels.SetItem("K3", new("K3", Core.Vessels.Vessel.Beakers[0], Given.Grams(18.34), "e")),
+        };
+        var error = Assert.Single(
+            Decisions.Weigh(state, state.Batches["26-01"], "6-wash-dry-melt", "bar", Read("22.55 g", Field.Mass), null, null).Errors
+        );
         Assert.Equal("4.21 g", error.Becomes);
         Assert.Contains("(K3)", error.WayOut);
     }
@@ -77,9 +103,22 @@ public class CannotBeTests
     [Fact]
     public void Silver_chloride_is_held_against_the_chloride_that_was_poured_as_well_as_against_the_silver()
     {
-        var charge = LiquorFeed.Of(LiquorKind.Nitrate, Working.Given(100, Dimension.Volume, "volume", "test"), [("Ag", Working.Given(10, Dimension.Mass, "silver", "test"))], Working.Zero(Dimension.Substance), new Draws("test"));
+        var charge = LiquorFeed.Of(
+            LiquorKind.Nitrate,
+            Working.Given(100, Dimension.Volume, "volume", "test"),
+            [("Ag", Working.Given(10, Dimension.Mass, "silver", "test"))],
+            Working.Zero(Dimension.Substance),
+            new Draws("test")
+        );
         var dose = Given.Step("silver-chloride", charge).Doses.Single(d => d.Id == "chloride");
-        var short_ = Step("silver-chloride", charge, Given.Poured("chloride", dose.Bottle.Id, 2 / dose.Bottle.Strength.Value) with { Closed = true });
+        var short_ = Step(
+            "silver-chloride",
+            charge,
+            Given.Poured("chloride", dose.Bottle.Id, 2 / dose.Bottle.Strength.Value) with
+            {
+                Closed = true,
+            }
+        );
         var cake = short_.Plan.Outputs.First(o => o.Main);
         var ceiling = CannotBe.Ceiling(short_, cake, null)!.Value;
         Assert.Contains("chlorine", ceiling.Why);
@@ -87,12 +126,22 @@ public class CannotBeTests
         Assert.Null(CannotBe.Weighed(short_, cake, Given.Grams(4.8, 0.02), new("4.8")));
         Assert.Contains("chlorine that went in allows", CannotBe.Weighed(short_, cake, Given.Grams(13, 0.02), new("13"))!.Reason);
         // Enough chloride: the silver is the ceiling, 13.29 g.
-        var enough = Step("silver-chloride", charge, Given.Poured("chloride", dose.Bottle.Id, 20 / dose.Bottle.Strength.Value) with { Closed = true });
+        var enough = Step(
+            "silver-chloride",
+            charge,
+            Given.Poured("chloride", dose.Bottle.Id, 20 / dose.Bottle.Strength.Value) with
+            {
+                Closed = true,
+            }
+        );
         var most = CannotBe.Ceiling(enough, enough.Plan.Outputs.First(o => o.Main), null)!.Value;
         Assert.Contains("silver", most.Why);
         Assert.Equal(10 / 107.868 * 143.32, most.Most, 0.02);
         // A little too heavy is wet before it is a slip.
-        Assert.Contains("dry it until it weighs the same twice", CannotBe.Weighed(enough, enough.Plan.Outputs.First(o => o.Main), Given.Grams(14.9, 0.02), new("14.9"))!.WayOut);
+        Assert.Contains(
+            "dry it until it weighs the same twice",
+            CannotBe.Weighed(enough, enough.Plan.Outputs.First(o => o.Main), Given.Grams(14.9, 0.02), new("14.9"))!.WayOut
+        );
     }
 
     [Theory]
@@ -104,14 +153,23 @@ public class CannotBeTests
         var open = Demo.Value.Batches["26-02"];
         var error = Assert.Single(Decisions.Read(Demo.Value, open, "3-sulfamic", "temperature", Read(typed, Field.Temperature)).Errors);
         Assert.Equal(becomes, error.Becomes);
-        Assert.Equal("a metal bath", Assert.IsType<ReadingTaken>(Decisions.Read(Demo.Value, open, "3-sulfamic", "temperature", Read(typed, Field.Temperature), "a metal bath").Body).Reason);
+        Assert.Equal(
+            "a metal bath",
+            Assert
+                .IsType<ReadingTaken>(
+                    Decisions.Read(Demo.Value, open, "3-sulfamic", "temperature", Read(typed, Field.Temperature), "a metal bath").Body
+                )
+                .Reason
+        );
     }
 
     [Fact]
     public void Fahrenheit_read_as_Celsius_is_the_likeliest_at_twice_the_heat()
     {
         // 185 is 85 °C in Fahrenheit; 18.5 °C by the point would fit worse a bath that works hot.
-        var error = Assert.Single(Decisions.Read(Demo.Value, Demo.Value.Batches["26-02"], "3-sulfamic", "temperature", Read("185 °C", Field.Temperature)).Errors);
+        var error = Assert.Single(
+            Decisions.Read(Demo.Value, Demo.Value.Batches["26-02"], "3-sulfamic", "temperature", Read("185 °C", Field.Temperature)).Errors
+        );
         Assert.Contains("Fahrenheit", error.WayOut);
     }
 
@@ -122,7 +180,10 @@ public class CannotBeTests
     {
         Assert.Null(CannotBe.Acidity(new("-0.5", Field.PH, -0.5, "pH")));
         Assert.Null(CannotBe.Acidity(new("14.5", Field.PH, 14.5, "pH")));
-        Assert.Equal(becomes, CannotBe.Acidity(new(ph.ToString(System.Globalization.CultureInfo.InvariantCulture), Field.PH, ph, "pH"))!.Becomes);
+        Assert.Equal(
+            becomes,
+            CannotBe.Acidity(new(ph.ToString(System.Globalization.CultureInfo.InvariantCulture), Field.PH, ph, "pH"))!.Becomes
+        );
     }
 
     [Fact]
@@ -130,17 +191,28 @@ public class CannotBeTests
     {
         var open = Demo.Value.Batches["26-02"];
         var there = BatchAtWork.AsItStands(Demo.Value, open, "3-sulfamic").Plan.Outputs[0].Charge.LiquorVolume(new Draws("26-02")).Likely;
-        Assert.NotNull(Decisions.Read(Demo.Value, open, "3-sulfamic", "volume", TypedNumber.Of(Math.Round(there), Field.Volume, "mL")).Body);
-        var error = Assert.Single(Decisions.Read(Demo.Value, open, "3-sulfamic", "volume", TypedNumber.Of(Math.Round(there) * 10, Field.Volume, "mL")).Errors);
+        Assert.NotNull(
+            Decisions.Read(Demo.Value, open, "3-sulfamic", "volume", TypedNumber.Of(Math.Round(there), Field.Volume, "mL")).Body
+        );
+        var error = Assert.Single(
+            Decisions.Read(Demo.Value, open, "3-sulfamic", "volume", TypedNumber.Of(Math.Round(there) * 10, Field.Volume, "mL")).Errors
+        );
         Assert.Equal($"{Math.Round(there)} mL", error.Becomes);
     }
 
     [Fact]
     public void A_pour_with_a_slipped_point_proposes_the_portion()
     {
-        var next = BatchAtWork.Plan(Demo.Value, Demo.Value.Batches["26-02"]).Of("3-sulfamic").Plan.Doses.Single(d => d.Id == "sulfamic").Rungs.First(r => r.Poured is null).Grams;
+        var next = BatchAtWork
+            .Plan(Demo.Value, Demo.Value.Batches["26-02"])
+            .Of("3-sulfamic")
+            .Plan.Doses.Single(d => d.Id == "sulfamic")
+            .Rungs.First(r => r.Poured is null)
+            .Grams;
         var typed = Math.Round(next, 2) * 100;
-        var error = Assert.Single(Decisions.Pour(Demo.Value, Demo.Value.Batches["26-02"], "3-sulfamic", "sulfamic", "S-1", Given.Grams(typed), null).Errors);
+        var error = Assert.Single(
+            Decisions.Pour(Demo.Value, Demo.Value.Batches["26-02"], "3-sulfamic", "sulfamic", "S-1", Given.Grams(typed), null).Errors
+        );
         Assert.Equal("amount", error.Field);
         Assert.True(error.Becomes is null || Read(error.Becomes, Field.Mass).Value < typed);
         // 20 g where some 0.2 g were due, and a few grams at most may go in.
@@ -159,7 +231,10 @@ public class CannotBeTests
         var state = BeforeTheBar.Value;
         var batch = state.Batches["26-01"];
         var step = batch.Step("6-wash-dry-melt");
-        var slipped = batch with { Steps = batch.Steps.SetItem(step.Id, step with { Weighed = step.Weighed.SetItem("bar", Given.Grams(0.42, 0.01)) }) };
+        var slipped = batch with
+        {
+            Steps = batch.Steps.SetItem(step.Id, step with { Weighed = step.Weighed.SetItem("bar", Given.Grams(0.42, 0.01)) }),
+        };
         Assert.NotNull(Decisions.Weigh(state, slipped, step.Id, "bar", Read("4.21 g", Field.Mass), null, null).Body);
     }
 

@@ -10,7 +10,8 @@ using Xunit;
 
 namespace Spolium.Core.Tests.Accounts;
 
-/// <summary>Wherever a number is typed and cannot be, the number that a usual slip would have turned into it stands beside the refusal.</summary>
+/// <summary>Wherever a number is typed and cannot be, the number that a usual slip would have turned into it stands beside the
+/// refusal.</summary>
 public class LikeliestSlipTests
 {
     private static readonly DateTimeOffset Now = new(2026, 11, 25, 14, 0, 0, TimeSpan.Zero);
@@ -18,9 +19,13 @@ public class LikeliestSlipTests
 
     private static State State => Demo.Value.State;
 
-    private static TypedNumber Read(string text, Field field = Field.Mass) => QuantityParser.Read(text, field).Number ?? QuantityParser.Read(text, field).Wrong!.Number!;
+    private static TypedNumber Read(string text, Field field = Field.Mass) =>
+        QuantityParser.Read(text, field).Number ?? QuantityParser.Read(text, field).Wrong!.Number!;
 
-    private static string? Becomes(Decision decision, string field) => decision.Errors.First(e => e.Field == field && (e.Becomes is not null || decision.Errors.Count(x => x.Field == field) == 1)).Becomes;
+    private static string? Becomes(Decision decision, string field) =>
+        decision
+            .Errors.First(e => e.Field == field && (e.Becomes is not null || decision.Errors.Count(x => x.Field == field) == 1))
+            .Becomes;
 
     [Theory]
     [InlineData("680 %", Field.Share, "68 %")]
@@ -28,7 +33,12 @@ public class LikeliestSlipTests
     [InlineData("12 x 0.35 kg", Field.Mass, null)]
     public void A_share_above_the_whole_is_a_slip_of_the_point(string typed, Field field, string? becomes)
     {
-        var told = LikeliestSlip.Told(new("f", "it is more than the whole", "look again"), Read(typed, field), v => v <= 1, field == Field.Mass ? 1 : null);
+        var told = LikeliestSlip.Told(
+            new("f", "it is more than the whole", "look again"),
+            Read(typed, field),
+            v => v <= 1,
+            field == Field.Mass ? 1 : null
+        );
         Assert.Equal(becomes, told.Becomes);
         Assert.EndsWith("look again", told.WayOut);
     }
@@ -66,9 +76,12 @@ public class LikeliestSlipTests
     [Fact]
     public void A_part_that_was_misread_is_found_among_the_parts()
     {
-        var lot = State.Lots.Values.OrderBy(l => l.Id, StringComparer.Ordinal).First(l => l.Left > 100 && l.Amount.Field == Field.Mass && l.Parts.IsEmpty && l.Sources.Count == 0);
+        var lot = State
+            .Lots.Values.OrderBy(l => l.Id, StringComparer.Ordinal)
+            .First(l => l.Left > 100 && l.Amount.Field == Field.Mass && l.Parts.IsEmpty && l.Sources.Count == 0);
         var (half, rest) = (Math.Round(lot.Left * 0.6, 1), Math.Round(lot.Left * 0.4, 1));
-        Decision Split(double a) => LotDecisions.Split(State, lot.Id, [new("a1", "A1", "one", Given.Grams(a)), new("a2", "A2", "two", Given.Grams(rest))], null);
+        Decision Split(double a) =>
+            LotDecisions.Split(State, lot.Id, [new("a1", "A1", "one", Given.Grams(a)), new("a2", "A2", "two", Given.Grams(rest))], null);
         Assert.Empty(Split(half).Errors);
         var wrong = Split(half * 10);
         Assert.Equal(["parts", "parts[0].amount"], wrong.Errors.Select(e => e.Field));
@@ -80,7 +93,18 @@ public class LikeliestSlipTests
     {
         var lot = State.Lots["hl-9a"];
         var typed = Given.Grams(Math.Floor(lot.Left) * 10);
-        var decision = Decisions.Start(State, "x", "26-99", "", lot.Id, typed, Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(State, Now), 0.01, Now);
+        var decision = Decisions.Start(
+            State,
+            "x",
+            "26-99",
+            "",
+            lot.Id,
+            typed,
+            Routes.Chain(KnownWays.GoldByNitricStrip),
+            ShelfAtWork.ForPlan(State, Now),
+            0.01,
+            Now
+        );
         Assert.Equal(Math.Floor(lot.Left), Read(Becomes(decision, "amount")!).Value);
     }
 
@@ -108,12 +132,23 @@ public class LikeliestSlipTests
     {
         var bottle = State.Shelf.Values.OrderBy(b => b.Id, StringComparer.Ordinal).First(b => b.Grams > 200 && b.DiscardedAt is null);
         var book = Math.Round(bottle.Grams);
-        Assert.Equal(book, Read(Becomes(ShelfDecisions.Count(State, [(bottle.Id, Given.Grams(book * 10))], Now, null), "lines[0].amount")!).Value);
+        Assert.Equal(
+            book,
+            Read(Becomes(ShelfDecisions.Count(State, [(bottle.Id, Given.Grams(book * 10))], Now, null), "lines[0].amount")!).Value
+        );
         // A count that differs by nearly all that it may is proposed too, of a bottle half empty as well.
-        var half = State.Shelf.Values.OrderBy(b => b.Id, StringComparer.Ordinal).First(b => b.Grams > 200 && b.Grams < 0.7 * b.ReceivedGrams && b.DiscardedAt is null);
+        var half = State
+            .Shelf.Values.OrderBy(b => b.Id, StringComparer.Ordinal)
+            .First(b => b.Grams > 200 && b.Grams < 0.7 * b.ReceivedGrams && b.DiscardedAt is null);
         var low = Math.Round(half.Grams - 0.2 * half.ReceivedGrams);
-        Assert.Equal(low, Read(Becomes(ShelfDecisions.Count(State, [(half.Id, Given.Grams(low * 10))], Now, null), "lines[0].amount")!).Value);
-        Assert.Equal("spilled", Assert.IsType<StockTaken>(ShelfDecisions.Count(State, [(bottle.Id, Given.Grams(1))], Now, "spilled").Body).Reason);
+        Assert.Equal(
+            low,
+            Read(Becomes(ShelfDecisions.Count(State, [(half.Id, Given.Grams(low * 10))], Now, null), "lines[0].amount")!).Value
+        );
+        Assert.Equal(
+            "spilled",
+            Assert.IsType<StockTaken>(ShelfDecisions.Count(State, [(bottle.Id, Given.Grams(1))], Now, "spilled").Body).Reason
+        );
     }
 
     [Fact]
@@ -129,13 +164,46 @@ public class LikeliestSlipTests
     [Fact]
     public void What_was_given_up_or_sent_out_is_no_heavier_than_what_stands_there()
     {
-        var fresh = Demo.Value.With(new("f1", [new(Entry.BatchStream("26-07"), 1)], Now, Now, "AV", Decisions.Start(State, "26-07", "26-07", "mounts", "hl-9a", Given.Grams(96.4), Routes.Chain(KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(State, Now), 0.01, Now).Body!));
+        var fresh = Demo.Value.With(
+            new(
+                "f1",
+                [new(Entry.BatchStream("26-07"), 1)],
+                Now,
+                Now,
+                "AV",
+                Decisions
+                    .Start(
+                        State,
+                        "26-07",
+                        "26-07",
+                        "mounts",
+                        "hl-9a",
+                        Given.Grams(96.4),
+                        Routes.Chain(KnownWays.GoldByNitricStrip),
+                        ShelfAtWork.ForPlan(State, Now),
+                        0.01,
+                        Now
+                    )
+                    .Body!
+            )
+        );
         var batch = fresh.State.Batches["26-07"];
-        Decision Send(double grams, string? reason = null) => Detours.Send(fresh.State, batch, "assay office", Given.Grams(grams), 7, "v", reason);
+        Decision Send(double grams, string? reason = null) =>
+            Detours.Send(fresh.State, batch, "assay office", Given.Grams(grams), 7, "v", reason);
         Assert.Equal("96.4 g", Becomes(Send(964), "mass"));
         Assert.Equal("in its crate", Assert.IsType<SentOut>(Send(964, "in its crate").Body).Reason);
         Assert.Null(Assert.IsType<SentOut>(Send(96.4).Body).Reason);
-        Decision GiveUp(double grams, string? kept = null) => Detours.GiveUp(fresh.State, batch, "1-nitric-strip", Given.Grams(grams), ["chlorine-lift", "aqua-regia", "sulfamic", "clear", "metabisulphite", "wash-dry-melt"], batch.Bottles, "no acid", kept);
+        Decision GiveUp(double grams, string? kept = null) =>
+            Detours.GiveUp(
+                fresh.State,
+                batch,
+                "1-nitric-strip",
+                Given.Grams(grams),
+                ["chlorine-lift", "aqua-regia", "sulfamic", "clear", "metabisulphite", "wash-dry-melt"],
+                batch.Bottles,
+                "no acid",
+                kept
+            );
         Assert.Equal("95.9 g", Becomes(GiveUp(959), "measured"));
         Assert.Equal("salt in it", Assert.IsType<BranchGivenUp>(GiveUp(959, "salt in it").Body).Kept);
     }
@@ -145,7 +213,13 @@ public class LikeliestSlipTests
     public void A_yield_is_of_the_metal_and_not_of_all_that_went_in()
     {
         var sterling = Given.Charge(new([new("Ag", Given.Share(92.5), Given.Share(92.5), Given.Share(92.5))], "Cu"), 100);
-        var step = new PlannedStep(new("1", "wash-dry-melt", new Dictionary<string, string>(), [Route.Feed], ["1/bar"]), MethodCatalogue.Of("wash-dry-melt"), Charge.Empty, Given.Step("wash-dry-melt", Given.Metals(("Ag", sterling.Element("Ag").Likely))), Facts.None);
+        var step = new PlannedStep(
+            new("1", "wash-dry-melt", new Dictionary<string, string>(), [Route.Feed], ["1/bar"]),
+            MethodCatalogue.Of("wash-dry-melt"),
+            Charge.Empty,
+            Given.Step("wash-dry-melt", Given.Metals(("Ag", sterling.Element("Ag").Likely))),
+            Facts.None
+        );
         var bar = step.Plan.Outputs.First(o => o.Main);
         var error = CannotBe.Weighed(step, bar, Given.Grams(95, 0.01), new("95"), null, 100)!;
         Assert.Contains("95.0 % of all that went in, and 103 %", error.WayOut.Replace('\u202F', ' '));

@@ -18,7 +18,16 @@ public class PoolBookTests
     {
         var ledger = Demo.Value;
         var body = Pooling.WorkUp(ledger, "T1", [new("Au", Given.Grams(grams, 0.005), null)], "burnt", "so").Body!;
-        var after = ledger.With(new("up", [.. Pooling.Streams(ledger.State, "T1").Select(s => new StreamVersion(s, ledger.State.Version(s) + 1))], Now, Now, "AV", body));
+        var after = ledger.With(
+            new(
+                "up",
+                [.. Pooling.Streams(ledger.State, "T1").Select(s => new StreamVersion(s, ledger.State.Version(s) + 1))],
+                Now,
+                Now,
+                "AV",
+                body
+            )
+        );
         return PoolBook.Of(after.State, after.State.Pools["T1"], after.State.Pools["T1"].WorkedUp[^1])!;
     }
 
@@ -72,6 +81,10 @@ public class PoolBookTests
         var book = PoolBook.Of(Demo.Value.State, Tub, worked)!;
         Assert.Equal(worked.From.Count, book.Leavings.Count);
         Assert.Single(book.Graph.Readings, r => r.Arc == PoolBook.Out);
-        Assert.Equal(worked.Body.Yields[0].Holds.Grams, book.Fit.Flow(PoolBook.Out, "Au").Grams!.Value, 3 * worked.Body.Yields[0].Holds.Sigma);
+        Assert.Equal(
+            worked.Body.Yields[0].Holds.Grams,
+            book.Fit.Flow(PoolBook.Out, "Au").Grams!.Value,
+            3 * worked.Body.Yields[0].Holds.Sigma
+        );
     }
 }

@@ -48,16 +48,26 @@ public class PracticeTests
     // Laws: between book and batches; the more batches, the nearer to them; shares stay shares.
     [Fact]
     public void What_is_learned_lies_between_the_book_and_the_batches() =>
-        Gen.Select(Given.OneOf(PracticeBook.Lessons.Select(l => l.Prior).ToArray()), Gen.Double[0.1, 0.9], Gen.Int[1, 40]).Sample((id, where, n) =>
-        {
-            var prior = Priors.ById[id];
-            var seen = prior.Triple.Low + where * (prior.Triple.High - prior.Triple.Low);
-            Triple After(int k) => Conjugate.Moved(prior, [.. Enumerable.Repeat(new Sight(Conjugate.To(prior, seen), 0.01), k)], 3);
-            var (one, many) = (After(n), After(n + 1));
-            var between = one.Likely >= Math.Min(seen, prior.Triple.Likely) - 1e-9 && one.Likely <= Math.Max(seen, prior.Triple.Likely) + 1e-9;
-            var nearer = Math.Abs(many.Likely - seen) <= Math.Abs(one.Likely - seen) + 1e-9;
-            return between && nearer && one.Low <= one.Likely && one.Likely <= one.High && (prior.Spread != Spread.Fraction || one.High < 1);
-        }, iter: 500);
+        Gen.Select(Given.OneOf(PracticeBook.Lessons.Select(l => l.Prior).ToArray()), Gen.Double[0.1, 0.9], Gen.Int[1, 40])
+            .Sample(
+                (id, where, n) =>
+                {
+                    var prior = Priors.ById[id];
+                    var seen = prior.Triple.Low + where * (prior.Triple.High - prior.Triple.Low);
+                    Triple After(int k) => Conjugate.Moved(prior, [.. Enumerable.Repeat(new Sight(Conjugate.To(prior, seen), 0.01), k)], 3);
+                    var (one, many) = (After(n), After(n + 1));
+                    var between =
+                        one.Likely >= Math.Min(seen, prior.Triple.Likely) - 1e-9
+                        && one.Likely <= Math.Max(seen, prior.Triple.Likely) + 1e-9;
+                    var nearer = Math.Abs(many.Likely - seen) <= Math.Abs(one.Likely - seen) + 1e-9;
+                    return between
+                        && nearer
+                        && one.Low <= one.Likely
+                        && one.Likely <= one.High
+                        && (prior.Spread != Spread.Fraction || one.High < 1);
+                },
+                iter: 500
+            );
 
     // Many batches drawn with a truth of their own: the learned range holds about 90 of 100 further ones.
     [Fact]
@@ -66,7 +76,11 @@ public class PracticeTests
         var random = new Random(5);
         double Normal() => Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
         double Shown() => Math.Exp(Math.Log(1.17) + 0.03 * Normal());
-        var learned = Conjugate.Moved(Factor, [.. Enumerable.Range(0, 60).Select(_ => new Sight(Math.Log(Shown() * Math.Exp(0.01 * Normal())), 0.01))], 3);
+        var learned = Conjugate.Moved(
+            Factor,
+            [.. Enumerable.Range(0, 60).Select(_ => new Sight(Math.Log(Shown() * Math.Exp(0.01 * Normal())), 0.01))],
+            3
+        );
         Assert.Equal(1.17, learned.Likely, 0.01);
         var held = Enumerable.Range(0, 2000).Count(_ => Shown() is var x && x >= learned.Low && x <= learned.High) / 2000.0;
         // The book still counts as three of sixty-three: a little wide, never narrow.
@@ -107,7 +121,11 @@ public class PracticeTests
         var ledger = Demo.Value;
         var slipped = ledger.State.Batches["25-24"];
         Assert.Empty(slipped.Practice);
-        var body = Assert.IsType<ReadingPutRight>(PuttingRight.Decide(ledger, slipped, slipped.Product!.EntryId, QuantityParser.Read("2.71 g", Field.Mass).Number!, "decimal_down", null).Body);
+        var body = Assert.IsType<ReadingPutRight>(
+            PuttingRight
+                .Decide(ledger, slipped, slipped.Product!.EntryId, QuantityParser.Read("2.71 g", Field.Mass).Number!, "decimal_down", null)
+                .Body
+        );
         var after = PuttingRight.Preview(ledger, body).State;
         Assert.InRange(Assert.Single(after.Batches["25-24"].Practice, p => p.Prior == "base-on-foils").Value, 0.005, 0.08);
         Assert.Equal(ledger.State.Practice.Count + 1, after.Practice.Count);
@@ -121,7 +139,10 @@ public class PracticeTests
         Assert.Equal("batchId", Observing.LeaveOut(ledger.State, "26-02", "open", false).Errors[0].Field);
         Assert.Equal("batchId", Observing.LeaveOut(ledger.State, "25-08", null, true).Errors[0].Field);
         var without = Write(ledger, Observing.LeaveOut(ledger.State, "25-08", "another balance", false));
-        var (all, less) = (PracticeBook.Now(ledger.State).ByPrior["nitric-factor"], PracticeBook.Now(without.State).ByPrior["nitric-factor"]);
+        var (all, less) = (
+            PracticeBook.Now(ledger.State).ByPrior["nitric-factor"],
+            PracticeBook.Now(without.State).ByPrior["nitric-factor"]
+        );
         Assert.Equal((22, 21), (all.Batches, less.Batches));
         Assert.True(less.Triple.Likely < all.Triple.Likely);
         var again = Write(without, Observing.LeaveOut(without.State, "25-08", null, true));
@@ -136,13 +157,27 @@ public class PracticeTests
         var open = ledger.State.Batches["26-02"];
         var before = BatchAtWork.Plan(ledger.State, open).Steps.Select(s => s.Plan.Doses.Sum(d => d.Grams.Likely)).ToList();
         var later = ledger.State.Batches["26-01"] with { Id = "x", Code = "x", ClosedAt = open.StartedAt.AddHours(2) };
-        var then = ledger.State with { Practice = ledger.State.Practice.Add(new("x", "x", later.ClosedAt!.Value, [new("nitric-factor", "1-nitric-strip", 1.6, 1.55, 1.65, "poured")], null)) };
+        var then = ledger.State with
+        {
+            Practice = ledger.State.Practice.Add(
+                new("x", "x", later.ClosedAt!.Value, [new("nitric-factor", "1-nitric-strip", 1.6, 1.55, 1.65, "poured")], null)
+            ),
+        };
         Assert.Equal(before, BatchAtWork.Plan(then, open).Steps.Select(s => s.Plan.Doses.Sum(d => d.Grams.Likely)));
         Assert.NotEqual(PracticeBook.Now(ledger.State).ByPrior["nitric-factor"], PracticeBook.Now(then).ByPrior["nitric-factor"]);
     }
 
     private static Ledger Write(Ledger ledger, Decision decision) =>
-        ledger.With(new(Guid.NewGuid().ToString(), [new(Entry.BatchStream("25-08"), ledger.State.Version(Entry.BatchStream("25-08")) + 1)], Now, Now, "AV", decision.Body!));
+        ledger.With(
+            new(
+                Guid.NewGuid().ToString(),
+                [new(Entry.BatchStream("25-08"), ledger.State.Version(Entry.BatchStream("25-08")) + 1)],
+                Now,
+                Now,
+                "AV",
+                decision.Body!
+            )
+        );
 
     // A fold that goes on from the closed steps of another says what a fold from the start says.
     [Fact]
@@ -155,12 +190,33 @@ public class PracticeTests
             if (!ledger.State.Batches.TryGetValue("26-02", out var batch) || entry.Streams.All(s => s.Stream != Entry.BatchStream("26-02")))
                 continue;
             var goneOn = BatchAtWork.Plan(ledger.State, batch);
-            var feed = batch.Feeds.Select(f => BatchAtWork.FeedOf(ledger.State, ledger.State.Lots[f.Id], f.Amount)).Aggregate((a, b) => a.Plus(b));
-            var anew = Planner.Fold(feed, batch.Route, new Shop(batch.Bottles, VesselsAtWork.Of(ledger.State), batch.BalanceStepG, ShelfAtWork.Levels(ledger.State, ShelfAtWork.Ids(batch))), batch.Facts, Observing.DrawsOf(ledger.State, batch));
+            var feed = batch
+                .Feeds.Select(f => BatchAtWork.FeedOf(ledger.State, ledger.State.Lots[f.Id], f.Amount))
+                .Aggregate((a, b) => a.Plus(b));
+            var anew = Planner.Fold(
+                feed,
+                batch.Route,
+                new Shop(
+                    batch.Bottles,
+                    VesselsAtWork.Of(ledger.State),
+                    batch.BalanceStepG,
+                    ShelfAtWork.Levels(ledger.State, ShelfAtWork.Ids(batch))
+                ),
+                batch.Facts,
+                Observing.DrawsOf(ledger.State, batch)
+            );
             Assert.Equal(Doses(anew), Doses(goneOn));
         }
 
-        static List<string> Doses(BatchPlan plan) => [.. plan.Steps.SelectMany(s => s.Plan.Doses.Select(d => $"{s.Step.Id} {d.Id} {d.Grams.Likely} {d.Grams.Range} {d.Lacking} {string.Join(' ', d.Rungs.Select(r => $"{r.Grams} {r.BottleId} {r.Poured}"))}"))];
+        static List<string> Doses(BatchPlan plan) =>
+            [
+                .. plan.Steps.SelectMany(s =>
+                    s.Plan.Doses.Select(d =>
+                        $"{s.Step.Id} {d.Id} {d.Grams.Likely} {d.Grams.Range} {d.Lacking} "
+                        + $"{string.Join(' ', d.Rungs.Select(r => $"{r.Grams} {r.BottleId} {r.Poured}"))}"
+                    )
+                ),
+            ];
     }
 
     // Of nine together the mean is known as well as from nine, and how they differ no better than the book has it.
@@ -169,7 +225,10 @@ public class PracticeTests
     {
         var prior = Priors.ById["filter-hold-up"];
         Sight One(bool together) => new(Conjugate.To(prior, 0.003), 0.01, together);
-        var (together, apart) = (Conjugate.Moved(prior, [.. Enumerable.Repeat(One(true), 9)], 3), Conjugate.Moved(prior, [.. Enumerable.Repeat(One(false), 9)], 3));
+        var (together, apart) = (
+            Conjugate.Moved(prior, [.. Enumerable.Repeat(One(true), 9)], 3),
+            Conjugate.Moved(prior, [.. Enumerable.Repeat(One(false), 9)], 3)
+        );
         Assert.Equal(apart.Likely, together.Likely, 1e-12);
         double Width(Triple t) => Conjugate.To(prior, t.High) - Conjugate.To(prior, t.Low);
         Assert.True(Width(together) > 1.5 * Width(apart));
@@ -201,7 +260,9 @@ public class PracticeTests
         var state = Demo.Value.State;
         var worked = state.Pools["T1"].WorkedUp[0];
         var streams = state.Entries.Find(worked.EntryId)!.Streams.Select(s => new StreamVersion(s.Stream, state.Version(s.Stream) + 1));
-        var back = Demo.Value.With(new("back", [.. streams], Now, Now, "AV", Decisions.Correct(state, worked.EntryId, "another tub", null).Body!));
+        var back = Demo.Value.With(
+            new("back", [.. streams], Now, Now, "AV", Decisions.Correct(state, worked.EntryId, "another tub", null).Body!)
+        );
         Assert.DoesNotContain(PracticeBook.All(back.State.Practice), f => f.Prior.Id == "filter-hold-up" && f.Shown.Count > 0);
         Assert.Equal(state.Practice.SelectMany(p => p.Seen).Count(s => !s.Together), back.State.Practice.SelectMany(p => p.Seen).Count());
     }
@@ -211,13 +272,42 @@ public class PracticeTests
     public void A_liquor_held_against_standards_teaches_what_stays_in_it()
     {
         const string id = "26-01";
-        var before = Ledger.Of(Demo.Value.State.Entries.TakeWhile(e => e.Body is not StepClosed { BatchId: id, StepId: "5-metabisulphite" }));
+        var before = Ledger.Of(
+            Demo.Value.State.Entries.TakeWhile(e => e.Body is not StepClosed { BatchId: id, StepId: "5-metabisulphite" })
+        );
         var after = Demo.Value.State.Entries.SkipWhile(e => e.Body is not StepClosed { BatchId: id, StepId: "5-metabisulphite" });
-        var test = Decisions.TestLiquor(before.State, before.State.Batches[id], "5-metabisulphite", new("barren", "Au", TypedNumber.Of(250, Field.Volume, "mL"), TypedNumber.Of(0.01, Field.Concentration, "g/L"), TypedNumber.Of(0.03, Field.Concentration, "g/L"))).Body!;
-        Ledger Next(Ledger l, EntryBody body) => l.With(new(Guid.NewGuid().ToString(), [new(Entry.BatchStream(id), l.State.Version(Entry.BatchStream(id)) + 1)], Now, Now, "AV", body));
+        var test = Decisions
+            .TestLiquor(
+                before.State,
+                before.State.Batches[id],
+                "5-metabisulphite",
+                new(
+                    "barren",
+                    "Au",
+                    TypedNumber.Of(250, Field.Volume, "mL"),
+                    TypedNumber.Of(0.01, Field.Concentration, "g/L"),
+                    TypedNumber.Of(0.03, Field.Concentration, "g/L")
+                )
+            )
+            .Body!;
+        Ledger Next(Ledger l, EntryBody body) =>
+            l.With(
+                new(
+                    Guid.NewGuid().ToString(),
+                    [new(Entry.BatchStream(id), l.State.Version(Entry.BatchStream(id)) + 1)],
+                    Now,
+                    Now,
+                    "AV",
+                    body
+                )
+            );
         var ledger = Next(before, test);
         ledger = Next(ledger, Decisions.Close(ledger.State, ledger.State.Batches[id], "5-metabisulphite", null).Body!);
-        foreach (var e in after.Skip(1).Where(e => e.Body is not (BatchClosed or StepClosed) && e.Streams.Any(s => s.Stream == Entry.BatchStream(id))))
+        foreach (
+            var e in after
+                .Skip(1)
+                .Where(e => e.Body is not (BatchClosed or StepClosed) && e.Streams.Any(s => s.Stream == Entry.BatchStream(id)))
+        )
             ledger = Next(ledger, e.Body);
         ledger = Next(ledger, Decisions.Close(ledger.State, ledger.State.Batches[id], "6-wash-dry-melt", null).Body!);
         var closed = (BatchClosed)Decisions.CloseBatch(ledger, ledger.State.Batches[id], Now, "AV").Body!;

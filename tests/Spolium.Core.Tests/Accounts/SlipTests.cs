@@ -7,13 +7,32 @@ namespace Spolium.Core.Tests.Accounts;
 
 public class SlipTests
 {
-    private static readonly Arc[] Chain = [new("feed", null, "S"), new("liquor", "S", "T"), new("fines", "S", null), new("bar", "T", null), new("barren", "T", null)];
+    private static readonly Arc[] Chain =
+    [
+        new("feed", null, "S"),
+        new("liquor", "S", "T"),
+        new("fines", "S", null),
+        new("bar", "T", null),
+        new("barren", "T", null),
+    ];
 
     private static FlowReading Typed(string arc, string text, double sigma, SlipClues? clues = null) =>
-        new(arc, "mass", double.Parse(text, System.Globalization.CultureInfo.InvariantCulture), sigma) { Clues = clues is null ? new(text) : clues with { Text = text } };
+        new(arc, "mass", double.Parse(text, System.Globalization.CultureInfo.InvariantCulture), sigma)
+        {
+            Clues = clues is null ? new(text) : clues with { Text = text },
+        };
 
     private static FlowGraph Batch(string liquor, SlipClues? clues = null) =>
-        new(Chain, [Typed("feed", "231.40", 0.3), Typed("liquor", liquor, 0.1, clues), Typed("fines", "17.35", 0.05), Typed("bar", "205.10", 0.2), Typed("barren", "8.90", 0.1)]);
+        new(
+            Chain,
+            [
+                Typed("feed", "231.40", 0.3),
+                Typed("liquor", liquor, 0.1, clues),
+                Typed("fines", "17.35", 0.05),
+                Typed("bar", "205.10", 0.2),
+                Typed("barren", "8.90", 0.1),
+            ]
+        );
 
     [Theory]
     [InlineData("2140.0", "decimal_up", 214.0)]
@@ -36,7 +55,15 @@ public class SlipTests
     [Fact]
     public void A_vessel_that_was_weighed_with_it_is_named()
     {
-        var best = SlipSearch.Of(Batch("320.40", new("") { TaresG = new Dictionary<string, double> { ["B1"] = 53.79, ["B2"] = 106.4 } }))[0];
+        var best = SlipSearch.Of(
+            Batch(
+                "320.40",
+                new("")
+                {
+                    TaresG = new Dictionary<string, double> { ["B1"] = 53.79, ["B2"] = 106.4 },
+                }
+            )
+        )[0];
         Assert.Equal(("tare_left", "B2"), (best.Slip.Kind, best.Slip.Detail));
         Assert.Equal(214, best.Slip.Value, 1e-9);
     }
@@ -44,9 +71,29 @@ public class SlipTests
     [Fact]
     public void A_vessel_taken_off_twice_millilitres_and_hydrates_are_found()
     {
-        Assert.Equal("tare_twice", SlipSearch.Of(Batch("107.60", new("") { TaresG = new Dictionary<string, double> { ["B2"] = 106.4 }, TakenOff = "B2" }))[0].Slip.Kind);
+        Assert.Equal(
+            "tare_twice",
+            SlipSearch
+                .Of(
+                    Batch(
+                        "107.60",
+                        new("")
+                        {
+                            TaresG = new Dictionary<string, double> { ["B2"] = 106.4 },
+                            TakenOff = "B2",
+                        }
+                    )
+                )[0]
+                .Slip.Kind
+        );
         Assert.Equal("ml_for_g", SlipSearch.Of(Batch("178.30", new("") { DensityGPerMl = 1.2 }))[0].Slip.Kind);
-        Assert.Equal(("hydrate_for_dry", "dihydrate"), SlipSearch.Of(Batch("260.90", new("") { DryShares = new Dictionary<string, double> { ["dihydrate"] = 0.8203 } }))[0].Slip is var s ? (s.Kind, s.Detail) : default);
+        Assert.Equal(
+            ("hydrate_for_dry", "dihydrate"),
+            SlipSearch.Of(Batch("260.90", new("") { DryShares = new Dictionary<string, double> { ["dihydrate"] = 0.8203 } }))[0].Slip
+                is var s
+                ? (s.Kind, s.Detail)
+                : default
+        );
     }
 
     [Fact]
@@ -56,7 +103,10 @@ public class SlipTests
     public void Nothing_is_proposed_for_what_nobody_typed()
     {
         var graph = Batch("2140.0");
-        Assert.DoesNotContain(SlipSearch.Of(graph with { Readings = [.. graph.Readings.Select((r, k) => k == 1 ? r with { Clues = null } : r)] }), p => p.Reading == 1);
+        Assert.DoesNotContain(
+            SlipSearch.Of(graph with { Readings = [.. graph.Readings.Select((r, k) => k == 1 ? r with { Clues = null } : r)] }),
+            p => p.Reading == 1
+        );
     }
 
     [Fact]
@@ -72,7 +122,9 @@ public class SlipTests
     [Fact]
     public void Fahrenheit_is_tried_on_temperatures_only()
     {
-        Assert.Contains(new SlipClues("150", Field.Temperature).Candidates(150), c => c.Kind == "f_for_c" && Math.Abs(c.Value - 65.556) < 1e-3);
+        Assert.Contains(new SlipClues("150", Field.Temperature).Candidates(150), c =>
+            c.Kind == "f_for_c" && Math.Abs(c.Value - 65.556) < 1e-3
+        );
         Assert.DoesNotContain(new SlipClues("150").Candidates(150), c => c.Kind == "f_for_c");
         Assert.DoesNotContain(new SlipClues("150", Field.Temperature).Candidates(150), c => c.Kind == "dwt_for_g");
     }
@@ -91,8 +143,20 @@ public class SlipTests
     [Fact]
     public void Every_kind_that_can_be_tried_has_a_weight_and_a_title()
     {
-        var clues = new SlipClues("20.5") { Unit = null, TaresG = new Dictionary<string, double> { ["B1"] = 3, ["B2"] = 4 }, TakenOff = "B1", DensityGPerMl = 1.3, DryShares = new Dictionary<string, double> { ["·2H2O"] = 0.8 } };
-        var kinds = clues.Candidates(20.5).Concat(new SlipClues("20", Field.Temperature).Candidates(20)).Concat(new[] { "gr", "kg", "mg" }.SelectMany(u => new SlipClues("20") { Unit = u }.Candidates(20))).Select(c => c.Kind).ToHashSet();
+        var clues = new SlipClues("20.5")
+        {
+            Unit = null,
+            TaresG = new Dictionary<string, double> { ["B1"] = 3, ["B2"] = 4 },
+            TakenOff = "B1",
+            DensityGPerMl = 1.3,
+            DryShares = new Dictionary<string, double> { ["·2H2O"] = 0.8 },
+        };
+        var kinds = clues
+            .Candidates(20.5)
+            .Concat(new SlipClues("20", Field.Temperature).Candidates(20))
+            .Concat(new[] { "gr", "kg", "mg" }.SelectMany(u => new SlipClues("20") { Unit = u }.Candidates(20)))
+            .Select(c => c.Kind)
+            .ToHashSet();
         Assert.Equal(SlipKind.All.Keys.Order(), kinds.Order());
     }
 
@@ -132,7 +196,9 @@ public class SlipTests
                 if (simulation.Plant(batch, kind) is not { } planted)
                     continue;
                 var reading = planted.Graph.Readings[planted.Reading];
-                Assert.Contains(reading.Clues!.Candidates(reading.Value), c => c.Kind == kind && Math.Abs(c.Value / planted.Right - 1) < 1e-4);
+                Assert.Contains(reading.Clues!.Candidates(reading.Value), c =>
+                    c.Kind == kind && Math.Abs(c.Value / planted.Right - 1) < 1e-4
+                );
                 open.Remove(kind);
             }
         }

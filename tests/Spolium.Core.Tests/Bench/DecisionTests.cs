@@ -21,7 +21,16 @@ public class DecisionTests
     {
         Assert.NotNull(decision.Body);
         var stream = Entry.BatchStream(batch);
-        return ledger.With(new($"t{counter++}", [new(stream, ledger.State.Version(stream) + 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", decision.Body));
+        return ledger.With(
+            new(
+                $"t{counter++}",
+                [new(stream, ledger.State.Version(stream) + 1)],
+                DateTimeOffset.UnixEpoch,
+                DateTimeOffset.UnixEpoch,
+                "AV",
+                decision.Body
+            )
+        );
     }
 
     private static string Refused(Decision decision)
@@ -35,22 +44,49 @@ public class DecisionTests
     [InlineData(0, "nothing was received")]
     [InlineData(1e9, "more than this shop can hold")]
     public void A_lot_of_nothing_or_of_a_thousand_tonnes_is_refused(double grams, string reason) =>
-        Assert.Contains(reason, Refused(LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(grams), Given.Hl1(), null)));
+        Assert.Contains(
+            reason,
+            Refused(LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(grams), Given.Hl1(), null))
+        );
 
     [Fact]
     public void A_code_that_is_taken_or_missing_is_refused()
     {
-        Assert.Contains("taken", Refused(LotDecisions.Receive(Demo.State, "l", "hl-1", "rings", "brass", Given.Grams(5), Given.Hl1(), null)));
-        Assert.Contains("no code", Refused(LotDecisions.Receive(Demo.State, "l", " ", "rings", "brass", Given.Grams(5), Given.Hl1(), null)));
+        Assert.Contains(
+            "taken",
+            Refused(LotDecisions.Receive(Demo.State, "l", "hl-1", "rings", "brass", Given.Grams(5), Given.Hl1(), null))
+        );
+        Assert.Contains(
+            "no code",
+            Refused(LotDecisions.Receive(Demo.State, "l", " ", "rings", "brass", Given.Grams(5), Given.Hl1(), null))
+        );
     }
 
     [Fact]
     public void A_split_posts_what_the_parts_do_not_hold_and_asks_when_it_is_much()
     {
-        var lot = Ledger.Empty.With(new("a", [new("lot:l", 1)], default, default, "AV", LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(100), Given.Hl1(), null).Body!));
+        var lot = Ledger.Empty.With(
+            new(
+                "a",
+                [new("lot:l", 1)],
+                default,
+                default,
+                "AV",
+                LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(100), Given.Hl1(), null).Body!
+            )
+        );
         LotPart Part(string id, double g) => new(id, id, "part", Given.Grams(g));
         Assert.Contains("the parts weigh", Refused(LotDecisions.Split(lot.State, "l", [Part("a", 40), Part("b", 40)], null)));
-        var split = lot.With(new("b", [new("lot:l", 2)], default, default, "AV", LotDecisions.Split(lot.State, "l", [Part("a", 60), Part("b", 39.5)], null).Body!));
+        var split = lot.With(
+            new(
+                "b",
+                [new("lot:l", 2)],
+                default,
+                default,
+                "AV",
+                LotDecisions.Split(lot.State, "l", [Part("a", 60), Part("b", 39.5)], null).Body!
+            )
+        );
         Assert.Equal(0, split.State.Lots["l"].Left);
         Assert.Equal(0.5 * 0.021, split.Book.Grams(Account.Unaccounted("lot/l"), "Au"), 1e-6);
         Assert.Equal(60 * 0.021, split.Book.Grams(Account.Lot("a"), "Au"), 1e-6);
@@ -59,7 +95,18 @@ public class DecisionTests
     [Fact]
     public void A_batch_cannot_take_more_than_is_left()
     {
-        var decision = Decisions.Start(Demo.State, "b", "26-09", "", "hl-1", Given.Grams(10), Routes.Chain(KnownWays.GoldByNitricStrip), Shop.UsualBottles, 0.01, default);
+        var decision = Decisions.Start(
+            Demo.State,
+            "b",
+            "26-09",
+            "",
+            "hl-1",
+            Given.Grams(10),
+            Routes.Chain(KnownWays.GoldByNitricStrip),
+            Shop.UsualBottles,
+            0.01,
+            default
+        );
         Assert.Contains("only 0.00 g", Refused(decision));
     }
 
@@ -67,7 +114,20 @@ public class DecisionTests
     public void A_bottle_of_140_percent_or_of_no_density_is_refused()
     {
         var bottles = Shop.UsualBottles.Select(b => b.Formula == "HNO3" ? b with { Strength = new(1.4), DensityGPerMl = 9 } : b).ToList();
-        var text = Refused(Decisions.Start(Demo.State, "b", "26-09", "", "hl-1", Given.Grams(10), Routes.Chain(KnownWays.GoldByNitricStrip), bottles, 0.01, default));
+        var text = Refused(
+            Decisions.Start(
+                Demo.State,
+                "b",
+                "26-09",
+                "",
+                "hl-1",
+                Given.Grams(10),
+                Routes.Chain(KnownWays.GoldByNitricStrip),
+                bottles,
+                0.01,
+                default
+            )
+        );
         Assert.Contains("bottles[0].strength", text);
         Assert.Contains("bottles[0].density", text);
     }
@@ -83,15 +143,24 @@ public class DecisionTests
     [Fact]
     public void A_slipped_decimal_point_in_a_pour_is_asked_about_and_kept_with_a_reason()
     {
-        Assert.Contains("would be poured", Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(20), null)));
+        Assert.Contains(
+            "would be poured",
+            Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(20), null))
+        );
         Assert.NotNull(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(20), "spilled in, weighed back").Body);
     }
 
     [Fact]
     public void Pours_of_nothing_of_a_solid_by_volume_or_from_another_bottle_are_refused()
     {
-        Assert.Contains("nothing was poured", Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0), null)));
-        Assert.Contains("does not hold", Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "N-1", Given.Grams(0.2), null)));
+        Assert.Contains(
+            "nothing was poured",
+            Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0), null))
+        );
+        Assert.Contains(
+            "does not hold",
+            Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "N-1", Given.Grams(0.2), null))
+        );
     }
 
     [Fact]
@@ -110,9 +179,25 @@ public class DecisionTests
         var bottle = Demo.State.Shelf["S-1"];
         var low = Demo.State with { Shelf = Demo.State.Shelf.SetItem("S-1", bottle with { Grams = 0.1 }) };
         Assert.Contains("by the shelf", Refused(Decisions.Pour(low, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null)));
-        var after = Demo.With(new("x", [new("batch:26-02", 999)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!));
+        var after = Demo.With(
+            new(
+                "x",
+                [new("batch:26-02", 999)],
+                DateTimeOffset.UnixEpoch,
+                DateTimeOffset.UnixEpoch,
+                "AV",
+                Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!
+            )
+        );
         Assert.Equal(bottle.Grams - 0.2, after.State.Shelf["S-1"].Grams, 1e-9);
-        Assert.Equal(bottle.Grams, after.With(new("y", [], default, default, "AV", Decisions.Correct(after.State, "x", "wrong beaker", null).Body!)).State.Shelf["S-1"].Grams, 1e-9);
+        Assert.Equal(
+            bottle.Grams,
+            after
+                .With(new("y", [], default, default, "AV", Decisions.Correct(after.State, "x", "wrong beaker", null).Body!))
+                .State.Shelf["S-1"]
+                .Grams,
+            1e-9
+        );
     }
 
     [Fact]
@@ -131,7 +216,16 @@ public class DecisionTests
         var now = Demo.State.Entries[^1].OccurredAt;
         var use = ShelfAtWork.Use(Demo.State, Demo.State.Batches["26-01"]);
         foreach (var u in use.Bottles)
-            Assert.Equal(u.Grams.Likely, Demo.Book.Postings.Where(p => p.Account == Account.Shelf(u.BottleId) && p.Grams < 0 && Demo.State.Entries.Find(p.EntryId)!.Body is DoseAdded { BatchId: "26-01" }).Sum(p => -p.Grams), 1e-4);
+            Assert.Equal(
+                u.Grams.Likely,
+                Demo.Book.Postings.Where(p =>
+                        p.Account == Account.Shelf(u.BottleId)
+                        && p.Grams < 0
+                        && Demo.State.Entries.Find(p.EntryId)!.Body is DoseAdded { BatchId: "26-01" }
+                    )
+                    .Sum(p => -p.Grams),
+                1e-4
+            );
         Assert.Equal(use.Bottles.Sum(u => u.Cost!.Likely), use.Cost.Likely, 1e-9);
         Assert.Equal(use.Cost.Likely / 4.21, use.PerGram!.Likely, 1e-9);
         Assert.Empty(use.WithoutPrice);
@@ -153,7 +247,10 @@ public class DecisionTests
 
     [Fact]
     public void A_liquor_at_185_degrees_is_a_slip_of_the_unit() =>
-        Assert.Contains("hotter", Refused(Decisions.Read(Demo.State, Open, "3-sulfamic", "temperature", TypedNumber.Of(185, Field.Temperature, "°C"))));
+        Assert.Contains(
+            "hotter",
+            Refused(Decisions.Read(Demo.State, Open, "3-sulfamic", "temperature", TypedNumber.Of(185, Field.Temperature, "°C")))
+        );
 
     [Fact]
     public void Closing_without_the_signs_wants_a_reason()
@@ -180,10 +277,21 @@ public class DecisionTests
     [Fact]
     public void What_later_entries_rest_on_is_refused_with_the_way_out()
     {
-        string Of(Func<EntryBody, bool> kind) => Refused(Decisions.Correct(Demo.State, Demo.State.Entries.First(e => kind(e.Body)).Id, "wrong", null));
+        string Of(Func<EntryBody, bool> kind) =>
+            Refused(Decisions.Correct(Demo.State, Demo.State.Entries.First(e => kind(e.Body)).Id, "wrong", null));
         Assert.Contains("a split, a pool or a batch", Of(b => b is LotReceived));
         Assert.Contains("closed batch", Of(b => b is DoseAdded));
-        Assert.Contains("has begun", Refused(Decisions.Correct(Demo.State, Demo.State.Entries.Last(e => e.Body is StepClosed { StepId: "1-nitric-strip" }).Id, "wrong", null)));
+        Assert.Contains(
+            "has begun",
+            Refused(
+                Decisions.Correct(
+                    Demo.State,
+                    Demo.State.Entries.Last(e => e.Body is StepClosed { StepId: "1-nitric-strip" }).Id,
+                    "wrong",
+                    null
+                )
+            )
+        );
     }
 
     [Fact]
@@ -204,10 +312,16 @@ public class DecisionTests
         var entries = Demo.State.Entries.Where(e => e.Body is not (ProductWeighed or BatchClosed)).ToList();
         var without = Ledger.Of(entries);
         var batch = without.State.Batches["26-01"];
-        var body = new ProductWeighed("26-01", "6-wash-dry-melt", [new("bar", "Au", 0, Given.Grams(4), null, [BatchAtWork.InBar(new Draws("26-01"), "Au", Given.Grams(4), null)])]);
+        var body = new ProductWeighed(
+            "26-01",
+            "6-wash-dry-melt",
+            [new("bar", "Au", 0, Given.Grams(4), null, [BatchAtWork.InBar(new Draws("26-01"), "Au", Given.Grams(4), null)])]
+        );
         var after = With(without, Decision.Write(body), "26-01");
         Assert.Equal(4 * 0.995, after.Book.Grams(Account.Holding("26-01", "6-wash-dry-melt/bar"), "Au"), 1e-6);
-        Assert.True(after.Book.Grams(Account.Unaccounted("batch/26-01"), "Au") > without.Book.Grams(Account.Unaccounted("batch/26-01"), "Au") + 0.2);
+        Assert.True(
+            after.Book.Grams(Account.Unaccounted("batch/26-01"), "Au") > without.Book.Grams(Account.Unaccounted("batch/26-01"), "Au") + 0.2
+        );
         Assert.NotNull(batch);
     }
 
@@ -216,13 +330,22 @@ public class DecisionTests
     {
         var entries = Demo.State.Entries.TakeWhile(e => e.Body is not ProductWeighed { BatchId: "26-01" }).ToList();
         var state = Ledger.Of(entries).State;
-        Assert.Contains("more than went in", Refused(Decisions.Weigh(state, state.Batches["26-01"], "6-wash-dry-melt", "bar", Given.Grams(42.1), null, null)));
+        Assert.Contains(
+            "more than went in",
+            Refused(Decisions.Weigh(state, state.Batches["26-01"], "6-wash-dry-melt", "bar", Given.Grams(42.1), null, null))
+        );
     }
 
     [Fact]
     public void The_way_can_change_only_after_what_has_begun()
     {
-        var same = Routes.Chain(KnownWays.GoldByNitricStrip, new Dictionary<string, IReadOnlyDictionary<string, string>> { ["metabisulphite"] = new Dictionary<string, string> { ["school"] = "2" } });
+        var same = Routes.Chain(
+            KnownWays.GoldByNitricStrip,
+            new Dictionary<string, IReadOnlyDictionary<string, string>>
+            {
+                ["metabisulphite"] = new Dictionary<string, string> { ["school"] = "2" },
+            }
+        );
         var changed = With(Demo, Decisions.ChangeRoute(Open, same, Open.Bottles, "more to be sure"));
         var dose = BatchAtWork.Plan(changed.State, changed.State.Batches["26-02"]).Of("5-metabisulphite").Plan.Doses[1].Grams.Likely;
         var before = BatchAtWork.Plan(Demo.State, Open).Of("5-metabisulphite").Plan.Doses[1].Grams.Likely;
@@ -234,11 +357,51 @@ public class DecisionTests
     [Fact]
     public void A_batch_given_back_before_its_first_step_leaves_its_lot_whole_again()
     {
-        var lot = Ledger.Empty.With(new("a", [new("lot:l", 1)], default, default, "AV", LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(100), Given.Hl1(), null).Body!));
-        var started = lot.With(new("b", [new("batch:n", 1), new("lot:l", 2)], default, default, "AV", Decisions.Start(lot.State, "n", "26-09", "", "l", Given.Grams(40), Routes.Chain(KnownWays.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01, default).Body!));
+        var lot = Ledger.Empty.With(
+            new(
+                "a",
+                [new("lot:l", 1)],
+                default,
+                default,
+                "AV",
+                LotDecisions.Receive(State.Empty, "l", "X-1", "rings", "brass", Given.Grams(100), Given.Hl1(), null).Body!
+            )
+        );
+        var started = lot.With(
+            new(
+                "b",
+                [new("batch:n", 1), new("lot:l", 2)],
+                default,
+                default,
+                "AV",
+                Decisions
+                    .Start(
+                        lot.State,
+                        "n",
+                        "26-09",
+                        "",
+                        "l",
+                        Given.Grams(40),
+                        Routes.Chain(KnownWays.GoldByNitricStrip),
+                        Core.Methods.Shop.UsualBottles,
+                        0.01,
+                        default
+                    )
+                    .Body!
+            )
+        );
         Assert.Equal(60, started.State.Lots["l"].Left, 1e-9);
         Assert.Equal(0.02, started.State.Batches["n"].Feeds[0].Amount.PlusMinus);
-        var given = started.With(new("c", [new("batch:n", 2), new("lot:l", 3)], default, default, "AV", Decisions.GiveBack(started.State, started.State.Batches["n"], "wrong lot").Body!));
+        var given = started.With(
+            new(
+                "c",
+                [new("batch:n", 2), new("lot:l", 3)],
+                default,
+                default,
+                "AV",
+                Decisions.GiveBack(started.State, started.State.Batches["n"], "wrong lot").Body!
+            )
+        );
         Assert.Equal(100, given.State.Lots["l"].Left, 1e-9);
         Assert.DoesNotContain("n", given.State.Batches.Keys);
         Assert.Equal(2.1, given.Book.Grams(Account.Lot("l"), "Au"), 1e-6);
@@ -251,7 +414,11 @@ public class DecisionTests
     {
         var entries = Demo.State.Entries.TakeWhile(e => e.Body is not StepClosed { BatchId: "26-01" }).ToList();
         var ledger = Ledger.Of(entries);
-        var second = With(ledger, Decisions.Weigh(ledger.State, ledger.State.Batches["26-01"], "1-nitric-strip", "foils", Given.Grams(4.9), null, null), "26-01");
+        var second = With(
+            ledger,
+            Decisions.Weigh(ledger.State, ledger.State.Batches["26-01"], "1-nitric-strip", "foils", Given.Grams(4.9), null, null),
+            "26-01"
+        );
         Assert.Equal(4.9, second.State.Batches["26-01"].Step("1-nitric-strip").Weighed["foils"].Value);
         var back = With(second, Decisions.Correct(second.State, second.State.Entries[^1].Id, "tare", null), "26-01");
         Assert.Equal(4.43, back.State.Batches["26-01"].Step("1-nitric-strip").Weighed["foils"].Value);
@@ -267,7 +434,26 @@ public class DecisionTests
         Assert.Equal(54, body.Believed.Single(b => b.Element == "Ag").Grams, 1e-9);
         Assert.Equal(18, body.Believed[0].Low, 1.0);
         var ledger = Ledger.Empty.With(new("a", [new("lot:f", 1)], default, default, "AV", body));
-        Assert.Contains("nobody knows what holds the metals", Refused(Decisions.Start(ledger.State, "n", "26-09", "", "f", volume, Routes.Chain(KnownWays.GoldByNitricStrip), Core.Methods.Shop.UsualBottles, 0.01, default)));
-        Assert.Contains("no balance", Refused(LotDecisions.Receive(State.Empty, "f", "X-6", "spent fixer", "fixer", volume, content with { Balance = "Zn" }, null)));
+        Assert.Contains(
+            "nobody knows what holds the metals",
+            Refused(
+                Decisions.Start(
+                    ledger.State,
+                    "n",
+                    "26-09",
+                    "",
+                    "f",
+                    volume,
+                    Routes.Chain(KnownWays.GoldByNitricStrip),
+                    Core.Methods.Shop.UsualBottles,
+                    0.01,
+                    default
+                )
+            )
+        );
+        Assert.Contains(
+            "no balance",
+            Refused(LotDecisions.Receive(State.Empty, "f", "X-6", "spent fixer", "fixer", volume, content with { Balance = "Zn" }, null))
+        );
     }
 }

@@ -16,16 +16,30 @@ public class GoneMethodTests
     private static Entry Renamed(Entry entry, string from, string to)
     {
         var (kind, schema) = (EntryJson.KindOf(entry.Body), EntryJson.SchemaOf(entry.Body));
-        return entry with { Body = EntryJson.Read(kind, schema, EntryJson.Write(entry.Body).Replace($"\"method\":\"{from}\"", $"\"method\":\"{to}\"")) };
+        return entry with
+        {
+            Body = EntryJson.Read(kind, schema, EntryJson.Write(entry.Body).Replace($"\"method\":\"{from}\"", $"\"method\":\"{to}\"")),
+        };
     }
 
-    private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(Now).Select(e => Renamed(Renamed(e, "sulfamic", "old-urea"), "nitric-strip", "old-strip"))));
+    private static readonly Lazy<Ledger> Demo = new(() =>
+        Ledger.Of(DemoAt.Entries(Now).Select(e => Renamed(Renamed(e, "sulfamic", "old-urea"), "nitric-strip", "old-strip")))
+    );
 
     // The method of the step at hand alone.
     private static readonly Lazy<Ledger> AtHand = new(() => Ledger.Of(DemoAt.Entries(Now).Select(e => Renamed(e, "sulfamic", "old-urea"))));
 
-    private static Ledger Write(Ledger ledger, Decision decision, params string[] streams) => ledger.With(new(Guid.NewGuid().ToString(),
-        [.. streams.Select(s => new StreamVersion(s, ledger.State.Version(s) + 1))], Now, Now, "AV", decision.Body ?? throw new InvalidOperationException(decision.Errors[0].Reason)));
+    private static Ledger Write(Ledger ledger, Decision decision, params string[] streams) =>
+        ledger.With(
+            new(
+                Guid.NewGuid().ToString(),
+                [.. streams.Select(s => new StreamVersion(s, ledger.State.Version(s) + 1))],
+                Now,
+                Now,
+                "AV",
+                decision.Body ?? throw new InvalidOperationException(decision.Errors[0].Reason)
+            )
+        );
 
     [Fact]
     public void Book_and_closed_batches_are_what_they_were()
@@ -45,10 +59,22 @@ public class GoneMethodTests
     {
         var rows = GoldenFile.Read(Path.Combine(Repository.Root, "tests", "reference", "golden", Recorded.FirstJournal));
         var ledger = Ledger.Of(rows.Select(r => GoldenFile.ToEntry(r with { Json = r.Json.Replace("\"nitric-strip\"", "\"old-strip\"") })));
-        Assert.Equal(Ledger.Of(rows.Select(GoldenFile.ToEntry)).Book.Balances.OrderBy(b => b.Key), ledger.Book.Balances.OrderBy(b => b.Key));
+        Assert.Equal(
+            Ledger.Of(rows.Select(GoldenFile.ToEntry)).Book.Balances.OrderBy(b => b.Key),
+            ledger.Book.Balances.OrderBy(b => b.Key)
+        );
         // What cannot be reckoned is not kept; what can is.
-        var kept = Summaries.Missing(ledger, ledger.State.Batches.Values.Where(b => b.ClosedAt is not null).Select(b => b.Id), "x")!.Summaries.Select(s => s.BatchId).ToList();
-        Assert.Equal(ledger.State.Batches.Values.Where(b => b.ClosedAt is not null && b.Route.Steps.All(s => s.Method != "old-strip")).Select(b => b.Id).Order(StringComparer.Ordinal), kept);
+        var kept = Summaries
+            .Missing(ledger, ledger.State.Batches.Values.Where(b => b.ClosedAt is not null).Select(b => b.Id), "x")!
+            .Summaries.Select(s => s.BatchId)
+            .ToList();
+        Assert.Equal(
+            ledger
+                .State.Batches.Values.Where(b => b.ClosedAt is not null && b.Route.Steps.All(s => s.Method != "old-strip"))
+                .Select(b => b.Id)
+                .Order(StringComparer.Ordinal),
+            kept
+        );
         Assert.NotEmpty(kept);
     }
 
@@ -57,7 +83,9 @@ public class GoneMethodTests
     {
         var ledger = Demo.Value;
         var batch = ledger.State.Batches["25-24"];
-        var no = PuttingRight.Decide(ledger, batch, batch.Step("6-wash-dry-melt").WeighedBy["bar"], Given.Grams(2.71, 0.01), null, "read off again").Errors[0];
+        var no = PuttingRight
+            .Decide(ledger, batch, batch.Step("6-wash-dry-melt").WeighedBy["bar"], Given.Grams(2.71, 0.01), null, "read off again")
+            .Errors[0];
         Assert.Contains("does not have any more", no.Reason);
         Assert.NotEmpty(no.WayOut);
     }
@@ -70,12 +98,36 @@ public class GoneMethodTests
         Assert.Equal("3-sulfamic", batch.Current!.Id);
         var step = BatchAtWork.Step(ledger.State, batch, "3-sulfamic");
         // It is called what it was called when it began.
-        Assert.Equal(DemoAt.Entries(Now).Select(e => e.Body).OfType<StepBegun>().Last(b => b is { BatchId: "26-02", StepId: "3-sulfamic" }).Plan.Title, step.Plan.Title);
+        Assert.Equal(
+            DemoAt
+                .Entries(Now)
+                .Select(e => e.Body)
+                .OfType<StepBegun>()
+                .Last(b => b is { BatchId: "26-02", StepId: "3-sulfamic" })
+                .Plan.Title,
+            step.Plan.Title
+        );
         Assert.Contains("does not have", step.Plan.Refusals[0].Reason);
         Assert.Contains("does not have", Decisions.Close(ledger.State, batch, "3-sulfamic", null).Errors[0].Reason);
         string[] streams = [Entry.BatchStream("26-02")];
-        var weighed = Write(ledger, Decisions.Weigh(ledger.State, batch, "3-sulfamic", "denitrated", Given.Grams(4.2, 0.02), null, "by the pocket balance"), streams);
-        var given = Write(weighed, Detours.GiveUp(weighed.State, weighed.State.Batches["26-02"], "3-sulfamic", null, ["boil-down", "clear", "metabisulphite", "wash-dry-melt"], batch.Bottles, "another way"), streams);
+        var weighed = Write(
+            ledger,
+            Decisions.Weigh(ledger.State, batch, "3-sulfamic", "denitrated", Given.Grams(4.2, 0.02), null, "by the pocket balance"),
+            streams
+        );
+        var given = Write(
+            weighed,
+            Detours.GiveUp(
+                weighed.State,
+                weighed.State.Batches["26-02"],
+                "3-sulfamic",
+                null,
+                ["boil-down", "clear", "metabisulphite", "wash-dry-melt"],
+                batch.Bottles,
+                "another way"
+            ),
+            streams
+        );
         Assert.All(given.Book.Balances.GroupBy(b => b.Key.Element), g => Assert.Equal(0, g.Sum(b => b.Value)));
         var on = given.State.Batches["26-02"];
         Assert.Equal("boil-down", on.Current!.Method);

@@ -18,9 +18,35 @@ public class LotAtWorkTests
         new LotAtWork(state, state.Lots[lotId], amount ?? state.Lots[lotId].Amount, content, Now).Worthwhile(way);
 
     /// <summary>The demo shop after somebody wrote one entry more.</summary>
-    private static State After(State state, params Decision[] decisions) => decisions.Aggregate(state, (s, d) => Replay.Apply(s, new(Guid.NewGuid().ToString(), [], Now, Now, "AV", d.Body ?? throw new InvalidOperationException(string.Join("; ", d.Errors.Select(e => e.Reason))))));
+    private static State After(State state, params Decision[] decisions) =>
+        decisions.Aggregate(state, (s, d) =>
+            Replay.Apply(
+                s,
+                new(
+                    Guid.NewGuid().ToString(),
+                    [],
+                    Now,
+                    Now,
+                    "AV",
+                    d.Body ?? throw new InvalidOperationException(string.Join("; ", d.Errors.Select(e => e.Reason)))
+                )
+            )
+        );
 
-    private static State With(string lotId, Content content, TypedNumber? amount = null) => After(Demo.Value, LotDecisions.Receive(Demo.Value, lotId, lotId.ToUpperInvariant(), "a lot", "metal", amount ?? Given.Grams(200, 0.1), content, null));
+    private static State With(string lotId, Content content, TypedNumber? amount = null) =>
+        After(
+            Demo.Value,
+            LotDecisions.Receive(
+                Demo.Value,
+                lotId,
+                lotId.ToUpperInvariant(),
+                "a lot",
+                "metal",
+                amount ?? Given.Grams(200, 0.1),
+                content,
+                null
+            )
+        );
 
     [Theory]
     [InlineData("hl-2a", VerdictKind.Do, "Do it")]
@@ -47,7 +73,10 @@ public class LotAtWorkTests
     {
         var worth = Of(Demo.Value, "hl-2a");
         Assert.Equal("silver by nitric acid, copper", worth.Way!.Way.Title);
-        Assert.True(Of(Demo.Value, "hl-2a", way: string.Join('/', KnownWays.SilverByChloride)).Way!.Worth!.Margin.Likely < worth.Way.Worth!.Margin.Likely);
+        Assert.True(
+            Of(Demo.Value, "hl-2a", way: string.Join('/', KnownWays.SilverByChloride)).Way!.Worth!.Margin.Likely
+                < worth.Way.Worth!.Margin.Likely
+        );
     }
 
     [Fact]
@@ -57,7 +86,23 @@ public class LotAtWorkTests
         var even = Assert.Single(worth.BreakEven);
         Assert.Equal("Ag", even.Element);
         var content = Demo.Value.Lots["hl-2a"].Content;
-        Content Silver(double percent) => content with { Lines = [.. content.Lines.Select(l => l.Element == "Ag" ? l with { Low = Given.Share(percent), Likely = Given.Share(percent), High = Given.Share(percent) } : l)] };
+        Content Silver(double percent) =>
+            content with
+            {
+                Lines =
+                [
+                    .. content.Lines.Select(l =>
+                        l.Element == "Ag"
+                            ? l with
+                            {
+                                Low = Given.Share(percent),
+                                Likely = Given.Share(percent),
+                                High = Given.Share(percent),
+                            }
+                            : l
+                    ),
+                ],
+            };
         Assert.Equal(0, Of(Demo.Value, "hl-2a", Silver(even.Content), way: worth.Way!.Way.Id).Way!.Worth!.Margin.Likely, 12.0);
         Assert.InRange(even.Content, 5, 15);
         var least = TypedNumber.Of(worth.LeastLot!.Value, Field.Mass, "g");
@@ -68,7 +113,29 @@ public class LotAtWorkTests
     [Fact]
     public void A_dearer_silver_turns_the_verdict_and_a_cheaper_one_turns_it_back()
     {
-        State Priced(double crowns) => After(Demo.Value, PriceDecisions.Keep(Demo.Value, PriceFigures.MadeUp with { Id = "other", Title = "other", Rows = [.. PriceFigures.MadeUp.Rows.Select(r => r.Item == "Ag" && r.Kind == PriceKind.Metal ? r with { Price = TypedNumber.Of(crowns, Field.Money, "kr") } : r)] }));
+        State Priced(double crowns) =>
+            After(
+                Demo.Value,
+                PriceDecisions.Keep(
+                    Demo.Value,
+                    PriceFigures.MadeUp with
+                    {
+                        Id = "other",
+                        Title = "other",
+                        Rows =
+                        [
+                            .. PriceFigures.MadeUp.Rows.Select(r =>
+                                r.Item == "Ag" && r.Kind == PriceKind.Metal
+                                    ? r with
+                                    {
+                                        Price = TypedNumber.Of(crowns, Field.Money, "kr"),
+                                    }
+                                    : r
+                            ),
+                        ],
+                    }
+                )
+            );
         Assert.Equal(VerdictKind.Do, Of(Priced(30), "hl-6a").Verdict.Kind);
         Assert.Equal(VerdictKind.Hold, Of(Priced(1.5), "hl-6a").Verdict.Kind);
         Assert.Equal(VerdictKind.Hold, Of(Priced(3), "hl-2a").Verdict.Kind);
@@ -132,7 +199,10 @@ public class LotAtWorkTests
     {
         var pool = Of(Demo.Value, "hl-9b").Pool!;
         Assert.Equal(["HL-9a"], pool.Codes);
-        var pooled = After(Demo.Value, LotDecisions.Pool(Demo.Value, "p", "P", "both", [new("hl-9a", Given.Grams(96.4)), new("hl-9b", Given.Grams(38.2))]));
+        var pooled = After(
+            Demo.Value,
+            LotDecisions.Pool(Demo.Value, "p", "P", "both", [new("hl-9a", Given.Grams(96.4)), new("hl-9b", Given.Grams(38.2))])
+        );
         var alone = Math.Max(0, Of(Demo.Value, "hl-9a").Way!.Worth!.Margin.Likely);
         Assert.Equal(pool.Together.Likely, Of(pooled, "p", way: Of(Demo.Value, "hl-9b").Way!.Way.Id).Way!.Worth!.Margin.Likely, 15.0);
         Assert.Equal(pool.Gain, pool.Together.Likely - alone, 20.0);

@@ -13,19 +13,42 @@ public class PlanMemoryTests
     private static readonly DateTimeOffset Now = new(2026, 11, 25, 14, 0, 0, TimeSpan.Zero);
     private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(Now)));
 
-    private static double Nitric(State state) => BatchAtWork.Step(state, state.Batches["26-02"], "2-aqua-regia").Plan.Doses.First(d => d.Id == "nitric").Grams.Likely;
+    private static double Nitric(State state) =>
+        BatchAtWork.Step(state, state.Batches["26-02"], "2-aqua-regia").Plan.Doses.First(d => d.Id == "nitric").Grams.Likely;
 
     private static State With(State state, EntryBody body, params string[] streams) =>
-        Replay.Apply(state, new(Guid.NewGuid().ToString(), [.. streams.Select(s => new StreamVersion(s, state.Version(s) + 1))], Now, Now, "AV", body));
+        Replay.Apply(
+            state,
+            new(Guid.NewGuid().ToString(), [.. streams.Select(s => new StreamVersion(s, state.Version(s) + 1))], Now, Now, "AV", body)
+        );
 
     // No step has begun: all of it is planned.
     private static State Fresh()
     {
         var state = Demo.Value.State;
-        return With(state, Decisions.Start(state, "26-40", "26-40", "x", "hl-9a", Given.Grams(20), Core.Planning.Routes.Chain(Core.Planning.KnownWays.GoldByNitricStrip), ShelfAtWork.ForPlan(state, Now), 0.01, Now).Body!, Entry.BatchStream("26-40"), Entry.LotStream("hl-9a"));
+        return With(
+            state,
+            Decisions
+                .Start(
+                    state,
+                    "26-40",
+                    "26-40",
+                    "x",
+                    "hl-9a",
+                    Given.Grams(20),
+                    Core.Planning.Routes.Chain(Core.Planning.KnownWays.GoldByNitricStrip),
+                    ShelfAtWork.ForPlan(state, Now),
+                    0.01,
+                    Now
+                )
+                .Body!,
+            Entry.BatchStream("26-40"),
+            Entry.LotStream("hl-9a")
+        );
     }
 
-    private static double First(State state) => BatchAtWork.Step(state, state.Batches["26-40"], "1-nitric-strip").Plan.Doses.First(d => d.Id == "nitric").Grams.Likely;
+    private static double First(State state) =>
+        BatchAtWork.Step(state, state.Batches["26-40"], "1-nitric-strip").Plan.Doses.First(d => d.Id == "nitric").Grams.Likely;
 
     [Fact]
     public void The_same_is_planned_once()
@@ -41,8 +64,26 @@ public class PlanMemoryTests
         var state = Fresh();
         var was = First(state);
         var lot = state.Lots["hl-9a"];
-        var richer = state with { Lots = state.Lots.SetItem("hl-9a", lot with { Content = lot.Content with { Lines = [.. lot.Content.Lines.Select(l => l with { Low = Half(l.Low), Likely = Half(l.Likely), High = Half(l.High) })] } }) };
-        Assert.NotEqual(was, First(richer with { Batches = richer.Batches.SetItem("26-40", richer.Batches["26-40"] with { Title = "y" }) }));
+        var richer = state with
+        {
+            Lots = state.Lots.SetItem(
+                "hl-9a",
+                lot with
+                {
+                    Content = lot.Content with
+                    {
+                        Lines =
+                        [
+                            .. lot.Content.Lines.Select(l => l with { Low = Half(l.Low), Likely = Half(l.Likely), High = Half(l.High) }),
+                        ],
+                    },
+                }
+            ),
+        };
+        Assert.NotEqual(
+            was,
+            First(richer with { Batches = richer.Batches.SetItem("26-40", richer.Batches["26-40"] with { Title = "y" }) })
+        );
     }
 
     private static TypedNumber Half(TypedNumber n) => n with { Value = n.Value / 2 };
@@ -61,7 +102,8 @@ public class PlanMemoryTests
     public void A_bottle_that_ran_low_is_another_plan()
     {
         var state = Fresh();
-        string How(State s) => string.Join(' ', BatchAtWork.Step(s, s.Batches["26-40"], "1-nitric-strip").Plan.Doses.Select(d => d.Lacking));
+        string How(State s) =>
+            string.Join(' ', BatchAtWork.Step(s, s.Batches["26-40"], "1-nitric-strip").Plan.Doses.Select(d => d.Lacking));
         var was = How(state);
         var id = state.Batches["26-40"].Bottles.First(b => b.Formula == "HNO3").Id;
         Assert.NotEqual(was, How(state with { Shelf = state.Shelf.SetItem(id, state.Shelf[id] with { Grams = 1 }) }));

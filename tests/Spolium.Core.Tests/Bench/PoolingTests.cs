@@ -12,9 +12,24 @@ public class PoolingTests
     private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(Now)));
 
     private static Ledger Write(Ledger ledger, Decision decision, params string[] streams) =>
-        ledger.With(new(Guid.NewGuid().ToString(), [.. streams.Select(s => new StreamVersion(s, ledger.State.Version(s) + 1))], Now, Now, "AV", decision.Body ?? throw new InvalidOperationException(decision.Errors[0].Reason)));
+        ledger.With(
+            new(
+                Guid.NewGuid().ToString(),
+                [.. streams.Select(s => new StreamVersion(s, ledger.State.Version(s) + 1))],
+                Now,
+                Now,
+                "AV",
+                decision.Body ?? throw new InvalidOperationException(decision.Errors[0].Reason)
+            )
+        );
 
-    private static Decision WorkUp(Ledger ledger, double grams, string? reason = null, string element = "Au", string how = "burnt and leached") => Pooling.WorkUp(ledger, "T1", [new(element, Given.Grams(grams, 0.005), null)], how, reason);
+    private static Decision WorkUp(
+        Ledger ledger,
+        double grams,
+        string? reason = null,
+        string element = "Au",
+        string how = "burnt and leached"
+    ) => Pooling.WorkUp(ledger, "T1", [new(element, Given.Grams(grams, 0.005), null)], how, reason);
 
     [Fact]
     public void What_goes_in_leaves_the_batch_and_stands_in_the_pool()
@@ -22,11 +37,19 @@ public class PoolingTests
         var ledger = Demo.Value;
         var account = Account.Holding("26-01", "4-clear/filter");
         var (held, there) = (ledger.Book.Grams(account, "Au"), ledger.Book.Grams(Account.Pool("T1"), "Au"));
-        var after = Write(ledger, Pooling.PutIn(ledger, "T1", "26-01", "4-clear", "filter"), Entry.BatchStream("26-01"), Entry.PoolStream("T1"));
+        var after = Write(
+            ledger,
+            Pooling.PutIn(ledger, "T1", "26-01", "4-clear", "filter"),
+            Entry.BatchStream("26-01"),
+            Entry.PoolStream("T1")
+        );
         Assert.Equal(0, after.Book.Grams(account, "Au"));
         Assert.Equal(there + held, after.Book.Grams(Account.Pool("T1"), "Au"), 1e-9);
         // The batch still knows of it: nothing is unaccounted that was not before.
-        var (was, now) = (BatchBalance.Of(ledger, ledger.State.Batches["26-01"], "Au"), BatchBalance.Of(after, after.State.Batches["26-01"], "Au"));
+        var (was, now) = (
+            BatchBalance.Of(ledger, ledger.State.Batches["26-01"], "Au"),
+            BatchBalance.Of(after, after.State.Batches["26-01"], "Au")
+        );
         Assert.Equal(was.Unaccounted.Likely, now.Unaccounted.Likely, 1e-6);
         Assert.Contains(now.Holdings, h => h.Name == "filter, in T1" && h.Standing);
         Assert.Equal("output", Pooling.PutIn(after, "T1", "26-01", "4-clear", "filter").Errors[0].Field);
@@ -39,7 +62,8 @@ public class PoolingTests
     [InlineData("T1", "26-01", "6-wash-dry-melt", "bar", "output")]
     [InlineData("T1", "26-02", "4-clear", "filter", "output")]
     [InlineData("T1", "26-01", "1-nitric-strip", "foils", "output")]
-    public void What_cannot_go_in_is_told(string pool, string batch, string step, string output, string field) => Assert.Equal(field, Pooling.PutIn(Demo.Value, pool, batch, step, output).Errors[0].Field);
+    public void What_cannot_go_in_is_told(string pool, string batch, string step, string output, string field) =>
+        Assert.Equal(field, Pooling.PutIn(Demo.Value, pool, batch, step, output).Errors[0].Field);
 
     // Conservation: all that came out is shared, in the ratio of the book, and every element still sums to nothing.
     [Fact]
@@ -74,14 +98,22 @@ public class PoolingTests
         Assert.Equal(["closed", "T1 worked up"], early.History.Select(h => h.Why));
         Assert.Same(early.History[1].Recoveries, early.Recoveries);
         Assert.True(early.History[1].Recoveries[0].Likely > early.History[0].Recoveries[0].Likely);
-        Assert.Equal(BatchBalance.Of(ledger, early, "Au").Recovery!.Likely, early.Recoveries.First(r => r.Label.EndsWith("gold", StringComparison.Ordinal)).Likely, 1e-9);
+        Assert.Equal(
+            BatchBalance.Of(ledger, early, "Au").Recovery!.Likely,
+            early.Recoveries.First(r => r.Label.EndsWith("gold", StringComparison.Ordinal)).Likely,
+            1e-9
+        );
 
         var working = ledger.State.Pools["T1"].WorkedUp[0];
         var back = Write(ledger, Decisions.Correct(ledger.State, working.EntryId, "the button was lead", null), Entry.PoolStream("T1"));
         Assert.Equal(["closed"], back.State.Batches["25-02"].History.Select(h => h.Why));
         Assert.Equal(early.History[0].Recoveries, back.State.Batches["25-02"].Recoveries);
         Assert.Equal(ledger.State.Pools["T1"].Holds.Count + working.From.Count, back.State.Pools["T1"].Holds.Count);
-        Assert.Equal(ledger.Book.Grams(Account.Pool("T1"), "Au") + working.Body.Shares.Sum(s => s.BookedG), back.Book.Grams(Account.Pool("T1"), "Au"), 1e-5);
+        Assert.Equal(
+            ledger.Book.Grams(Account.Pool("T1"), "Au") + working.Body.Shares.Sum(s => s.BookedG),
+            back.Book.Grams(Account.Pool("T1"), "Au"),
+            1e-5
+        );
         Assert.Null(BatchBalance.Of(back, back.State.Batches["25-02"], "Au").Back);
     }
 
@@ -107,11 +139,24 @@ public class PoolingTests
     {
         var ledger = Demo.Value;
         var waiting = ledger.State.Pools["T1"].Holds[^1];
-        var back = Write(ledger, Decisions.Correct(ledger.State, waiting.EntryId, "the wrong tub", null), Entry.BatchStream(waiting.BatchId), Entry.PoolStream("T1"));
+        var back = Write(
+            ledger,
+            Decisions.Correct(ledger.State, waiting.EntryId, "the wrong tub", null),
+            Entry.BatchStream(waiting.BatchId),
+            Entry.PoolStream("T1")
+        );
         Assert.DoesNotContain(back.State.Pools["T1"].Holds, h => h.EntryId == waiting.EntryId);
-        Assert.Equal(waiting.Holds.First(h => h.Element == "Au").Grams, back.Book.Grams(Account.Holding(waiting.BatchId, "4-clear/filter"), "Au"), 1e-6);
+        Assert.Equal(
+            waiting.Holds.First(h => h.Element == "Au").Grams,
+            back.Book.Grams(Account.Holding(waiting.BatchId, "4-clear/filter"), "Au"),
+            1e-6
+        );
         var worked = ledger.State.Pools["T1"].WorkedUp[0].From[0];
-        Assert.Contains("the working up", Decisions.Correct(ledger.State, worked.EntryId, "the wrong tub", null).Errors[0].Reason, StringComparison.Ordinal);
+        Assert.Contains(
+            "the working up",
+            Decisions.Correct(ledger.State, worked.EntryId, "the wrong tub", null).Errors[0].Reason,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -123,12 +168,17 @@ public class PoolingTests
         Assert.Empty(decision.Errors);
         var there = Ledger.Empty.With(new("brought", [new(Entry.BroughtStream("25-02"), 1)], Now, Now, "AV", decision.Body!));
         Assert.Equal(file, BatchFiles.Of(there.State, there.State.Batches["25-02"], _ => null).Write());
-        Assert.Equal(BatchBalance.Of(ledger, ledger.State.Batches["25-02"], "Au").Back!.Likely, BatchBalance.Of(there, there.State.Batches["25-02"], "Au").Back!.Likely, 1e-12);
+        Assert.Equal(
+            BatchBalance.Of(ledger, ledger.State.Batches["25-02"], "Au").Back!.Likely,
+            BatchBalance.Of(there, there.State.Batches["25-02"], "Au").Back!.Likely,
+            1e-12
+        );
         Assert.Empty(there.State.Practice);
     }
 
     [Fact]
-    public void A_code_is_taken_once() => Assert.Equal(["code", "kind"], Pooling.Open(Demo.Value.State, "T1b", "T1", "bucket", "").Errors.Select(e => e.Field));
+    public void A_code_is_taken_once() =>
+        Assert.Equal(["code", "kind"], Pooling.Open(Demo.Value.State, "T1b", "T1", "bucket", "").Errors.Select(e => e.Field));
 
     // What came back is paid as the bar is, and its filter no longer counts as metal that lies about.
     [Fact]

@@ -52,14 +52,17 @@ public class ShelfLawsTests
 
     [Fact]
     public void A_bottle_older_is_never_stronger() =>
-        Gen.Select(Given.OneOf("NaOCl", "H2O2"), Gen.Double[0.01, 0.12], Gen.Int[0, 1500], Gen.Int[1, 400]).Sample((formula, fraction, days, more) =>
-        {
-            var draws = new Draws("aged");
-            var sooner = Ageing.After(formula, Working.Exact(fraction), days, draws);
-            var later = Ageing.After(formula, Working.Exact(fraction), days + more, draws);
-            for (var w = 0; w < Amount.Worlds; w += 16)
-                Assert.InRange(later.Amount[w], 0, sooner.Amount[w] + 1e-12);
-        });
+        Gen.Select(Given.OneOf("NaOCl", "H2O2"), Gen.Double[0.01, 0.12], Gen.Int[0, 1500], Gen.Int[1, 400])
+            .Sample(
+                (formula, fraction, days, more) =>
+                {
+                    var draws = new Draws("aged");
+                    var sooner = Ageing.After(formula, Working.Exact(fraction), days, draws);
+                    var later = Ageing.After(formula, Working.Exact(fraction), days + more, draws);
+                    for (var w = 0; w < Amount.Worlds; w += 16)
+                        Assert.InRange(later.Amount[w], 0, sooner.Amount[w] + 1e-12);
+                }
+            );
 
     [Theory]
     [InlineData(10, 0.00045, 222, 5)]
@@ -86,23 +89,49 @@ public class ShelfLawsTests
         // By hand: 1.306 g/mL at 21 °C.
         Assert.Equal(DensityTable.BySolute["HNO3"].Percents(1.306, 21)[0] / 100, test.Fraction, 1e-9);
         Assert.InRange(test.PlusMinus, 0.001, 0.006);
-        Assert.Throws<ArgumentException>(() => StrengthFinder.Find("HNO3", new HydrometerReading(TypedNumber.Of(1.9, Field.Density, "g/mL"), DensityScale.GramsPerMl, TypedNumber.Of(20, Field.Temperature, "°C")), new Draws("x")).AsTest("hydrometer", []));
+        Assert.Throws<ArgumentException>(() =>
+            StrengthFinder
+                .Find(
+                    "HNO3",
+                    new HydrometerReading(
+                        TypedNumber.Of(1.9, Field.Density, "g/mL"),
+                        DensityScale.GramsPerMl,
+                        TypedNumber.Of(20, Field.Temperature, "°C")
+                    ),
+                    new Draws("x")
+                )
+                .AsTest("hydrometer", [])
+        );
     }
 
     [Fact]
     public void Batches_that_pour_from_one_bottle_take_what_both_poured()
     {
-        var poured = Shop.State.Batches.Values.SelectMany(b => b.Steps.Values).SelectMany(s => s.Pours).Where(p => p.BottleId == "N-1").Sum(p => p.Grams);
+        var poured = Shop
+            .State.Batches.Values.SelectMany(b => b.Steps.Values)
+            .SelectMany(s => s.Pours)
+            .Where(p => p.BottleId == "N-1")
+            .Sum(p => p.Grams);
         Assert.Equal(Shop.State.Shelf["N-1"].ReceivedGrams - poured, Shop.State.Shelf["N-1"].Grams, 1e-9);
-        Assert.Equal(poured, Shop.State.Batches.Keys.Sum(b => Shop.Book.Grams(Account.Used(b), Account.Contents))
-            - Shop.State.Batches.Values.SelectMany(b => b.Steps.Values).SelectMany(s => s.Pours).Where(p => p.BottleId != "N-1" && p.BottleId != "water").Sum(p => p.Grams), 1e-3);
+        Assert.Equal(
+            poured,
+            Shop.State.Batches.Keys.Sum(b => Shop.Book.Grams(Account.Used(b), Account.Contents))
+                - Shop.State.Batches.Values.SelectMany(b => b.Steps.Values)
+                    .SelectMany(s => s.Pours)
+                    .Where(p => p.BottleId != "N-1" && p.BottleId != "water")
+                    .Sum(p => p.Grams),
+            1e-3
+        );
     }
 
     [Fact]
     public void A_pour_keeps_the_strength_of_its_day_when_the_bottle_is_tested_later()
     {
         var tested = With(Shop, new BottleTested("N-1", new(0.60, 0.002, null, "titration", [])));
-        var (before, after) = (BatchAtWork.Plan(Shop.State, Shop.State.Batches["26-01"]), BatchAtWork.Plan(tested.State, tested.State.Batches["26-01"]));
+        var (before, after) = (
+            BatchAtWork.Plan(Shop.State, Shop.State.Batches["26-01"]),
+            BatchAtWork.Plan(tested.State, tested.State.Batches["26-01"])
+        );
         foreach (var (a, b) in before.Steps.Zip(after.Steps))
             Assert.Equal(a.Plan.Outputs.Select(o => o.Charge.Mass().Likely), b.Plan.Outputs.Select(o => o.Charge.Mass().Likely));
         Assert.Equal(0.60, ShelfAtWork.AsBottle(tested.State.Shelf["N-1"], Now).Strength.Value);
@@ -121,7 +150,10 @@ public class ShelfLawsTests
     public void A_cost_is_not_known_without_a_price_and_never_nothing()
     {
         Assert.Null(ShelfAtWork.Cost(Shop.State.Shelf["N-2"], Working.Exact(100, null, Dimension.Mass)));
-        var known = ShelfAtWork.Cost(Shop.State.Shelf["H-1"], Working.Exact(Shop.State.Shelf["H-1"].ReceivedGrams / 2, null, Dimension.Mass))!;
+        var known = ShelfAtWork.Cost(
+            Shop.State.Shelf["H-1"],
+            Working.Exact(Shop.State.Shelf["H-1"].ReceivedGrams / 2, null, Dimension.Mass)
+        )!;
         Assert.Equal(47.5, known.Likely, 1e-9);
         Assert.Equal("kr", FigureText.Show(known).Unit);
         Assert.Equal("47.5", FigureText.Show(known).Value);
@@ -130,21 +162,41 @@ public class ShelfLawsTests
     [Fact]
     public void A_test_written_down_late_does_not_beat_a_later_one()
     {
-        var late = Shop.With(new Entry("late", [], new DateTimeOffset(2026, 10, 11, 9, 0, 0, TimeSpan.Zero), Now, "AV", new BottleTested("N-2", new(0.44, 0.002, null, "titration", []))));
+        var late = Shop.With(
+            new Entry(
+                "late",
+                [],
+                new DateTimeOffset(2026, 10, 11, 9, 0, 0, TimeSpan.Zero),
+                Now,
+                "AV",
+                new BottleTested("N-2", new(0.44, 0.002, null, "titration", []))
+            )
+        );
         Assert.Equal("weighed volume", late.State.Shelf["N-2"].Strength.How);
         Assert.Equal(3, late.State.Shelf["N-2"].Tests.Count);
-        var newer = Shop.With(new Entry("newer", [], Now.AddDays(-1), Now, "AV", new BottleTested("N-2", new(0.44, 0.002, null, "titration", []))));
+        var newer = Shop.With(
+            new Entry("newer", [], Now.AddDays(-1), Now, "AV", new BottleTested("N-2", new(0.44, 0.002, null, "titration", [])))
+        );
         Assert.Equal(0.44, ShelfAtWork.AsBottle(newer.State.Shelf["N-2"], Now).Strength.Value);
     }
 
     [Fact]
-    public void Money_has_two_decimals_at_most() =>
-        Assert.Equal("0.09", FigureText.Show(Working.Exact(0.09243).In("kr")).Value);
+    public void Money_has_two_decimals_at_most() => Assert.Equal("0.09", FigureText.Show(Working.Exact(0.09243).In("kr")).Value);
 
     [Fact]
     public void What_a_batch_made_is_posted_from_the_batch_and_can_be_taken_back()
     {
-        var wish = new BottleWish("N-5", "nitric-weak", Given.Grams(300), TypedNumber.Of(0.33, Field.Share, "%", 0.01), null, null, "cupboard", null, true);
+        var wish = new BottleWish(
+            "N-5",
+            "nitric-weak",
+            Given.Grams(300),
+            TypedNumber.Of(0.33, Field.Share, "%", 0.01),
+            null,
+            null,
+            "cupboard",
+            null,
+            true
+        );
         var made = With(Shop, ShelfDecisions.FromBatch(Shop.State, wish, "26-01").Body!);
         Assert.Equal("26-01", made.State.Shelf["N-5"].MadeIn);
         Assert.Equal(-300, made.Book.Grams(Account.Made("26-01"), Account.Contents), 1e-6);

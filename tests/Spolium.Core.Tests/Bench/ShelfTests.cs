@@ -17,8 +17,26 @@ public class ShelfTests
 
     private static TypedNumber Ml(double ml) => TypedNumber.Of(ml, Field.Volume, "mL");
 
-    private static BottleWish Wish(string id, string form, TypedNumber amount, double? percent = null, double? kr = null, TypedNumber? density = null, bool certificate = true) =>
-        new(id, form, amount, percent is { } p ? Percent(p) : null, density, kr is { } k ? TypedNumber.Of(k, Field.Money, "kr") : null, "cupboard", null, certificate);
+    private static BottleWish Wish(
+        string id,
+        string form,
+        TypedNumber amount,
+        double? percent = null,
+        double? kr = null,
+        TypedNumber? density = null,
+        bool certificate = true
+    ) =>
+        new(
+            id,
+            form,
+            amount,
+            percent is { } p ? Percent(p) : null,
+            density,
+            kr is { } k ? TypedNumber.Of(k, Field.Money, "kr") : null,
+            "cupboard",
+            null,
+            certificate
+        );
 
     private static Ledger With(Ledger ledger, Decision decision, DateTimeOffset? at = null)
     {
@@ -26,7 +44,8 @@ public class ShelfTests
         return ledger.With(new Entry($"e{ledger.State.Entries.Count}", [], at ?? Day, Day, "AV", decision.Body!));
     }
 
-    private static Ledger Shelf(params BottleWish[] wishes) => With(Ledger.Empty, ShelfDecisions.Receive(Ledger.Empty.State, wishes, i => $"bottles[{i}]."));
+    private static Ledger Shelf(params BottleWish[] wishes) =>
+        With(Ledger.Empty, ShelfDecisions.Receive(Ledger.Empty.State, wishes, i => $"bottles[{i}]."));
 
     private static string Refused(Decision d) => string.Join("; ", d.Errors.Select(e => $"{e.Field}: {e.Reason}: {e.WayOut}"));
 
@@ -73,7 +92,11 @@ public class ShelfTests
     [Fact]
     public void One_wrong_row_and_nothing_is_received()
     {
-        var decision = ShelfDecisions.Receive(State.Empty, [Wish("N-2", "nitric-68", Ml(1000), 68), Wish("n-2", "nitric-68", Ml(0), 68)], i => $"row {i + 2}: ");
+        var decision = ShelfDecisions.Receive(
+            State.Empty,
+            [Wish("N-2", "nitric-68", Ml(1000), 68), Wish("n-2", "nitric-68", Ml(0), 68)],
+            i => $"row {i + 2}: "
+        );
         Assert.Null(decision.Body);
         Assert.Equal(["row 3: id", "row 3: amount"], decision.Errors.Select(e => e.Field));
     }
@@ -98,7 +121,10 @@ public class ShelfTests
     public void Mixing_asks_for_one_substance_and_for_what_is_there()
     {
         var shelf = Shelf(Wish("N-2", "nitric-68", Ml(100), 68), Wish("H-2", "hcl-37", Ml(100), 37)).State;
-        Assert.Contains("different substances", Refused(ShelfDecisions.Mix(shelf, "X", "nitric-weak", "", [("N-2", 10), ("H-2", 10)], Day)));
+        Assert.Contains(
+            "different substances",
+            Refused(ShelfDecisions.Mix(shelf, "X", "nitric-weak", "", [("N-2", 10), ("H-2", 10)], Day))
+        );
         Assert.Contains("holds only", Refused(ShelfDecisions.Mix(shelf, "X", "nitric-weak", "", [("N-2", 1000)], Day)));
         Assert.Contains("no bottle goes in", Refused(ShelfDecisions.Mix(shelf, "X", "nitric-weak", "", [("water", 1000)], Day)));
         Assert.Contains("no bottle N-7", Refused(ShelfDecisions.Mix(shelf, "X", "nitric-weak", "", [("N-7", 10)], Day)));
@@ -134,7 +160,14 @@ public class ShelfTests
     [Fact]
     public void What_expires_first_comes_first_then_what_is_open()
     {
-        var shelf = Shelf(Wish("N-2", "nitric-68", Ml(100), 68), Wish("N-3", "nitric-68", Ml(100), 65), Wish("N-4", "nitric-68", Ml(100), 68) with { UseBy = Day.AddDays(30) });
+        var shelf = Shelf(
+            Wish("N-2", "nitric-68", Ml(100), 68),
+            Wish("N-3", "nitric-68", Ml(100), 65),
+            Wish("N-4", "nitric-68", Ml(100), 68) with
+            {
+                UseBy = Day.AddDays(30),
+            }
+        );
         shelf = With(shelf, ShelfDecisions.Open(shelf.State, "N-3"));
         Assert.Equal(["N-4", "N-3", "N-2"], ShelfAtWork.FirstOut(shelf.State, "HNO3").Select(b => b.Id));
         shelf = With(shelf, ShelfDecisions.Discard(shelf.State, "N-4", "acid drum D1"));
@@ -173,28 +206,40 @@ public class ShelfTests
     [Fact]
     public void A_trade_kind_waits_for_its_look_alike_test()
     {
-        var shelf = Shelf(Wish("M-2", "stump-remover-smb", Given.Grams(500), certificate: false), Wish("M-3", "metabisulphite", Given.Grams(500), certificate: false));
+        var shelf = Shelf(
+            Wish("M-2", "stump-remover-smb", Given.Grams(500), certificate: false),
+            Wish("M-3", "metabisulphite", Given.Grams(500), certificate: false)
+        );
         Assert.True(shelf.State.Shelf["M-2"].WantsLookAlike);
         Assert.False(shelf.State.Shelf["M-3"].WantsLookAlike);
         Assert.Contains("sharp SO2", Refused(ShelfDecisions.LookAlike(shelf.State, "M-2", "")));
-        Assert.False(With(shelf, ShelfDecisions.LookAlike(shelf.State, "M-2", "sharp SO2, no salt left")).State.Shelf["M-2"].WantsLookAlike);
+        Assert.False(
+            With(shelf, ShelfDecisions.LookAlike(shelf.State, "M-2", "sharp SO2, no salt left")).State.Shelf["M-2"].WantsLookAlike
+        );
     }
 
     [Fact]
     public void Whatever_happens_to_a_bottle_the_book_and_the_shelf_agree() =>
-        Gen.Select(Gen.Double[1, 400], Gen.Double[1, 400], Gen.Bool).Array[1, 6].Sample(steps =>
-        {
-            var ledger = Shelf(Wish("N-2", "nitric-68", Given.Grams(1000), 68));
-            var n = 0;
-            foreach (var (a, b, count) in steps)
-            {
-                var decision = count ? ShelfDecisions.Count(ledger.State, [("N-2", Given.Grams(a))], Day, "so it is") : ShelfDecisions.Mix(ledger.State, $"X{n++}", "nitric-weak", "", [("N-2", a), ("water", b)], Day);
-                if (decision.Body is not null)
-                    ledger = With(ledger, decision);
-            }
-            Assert.All(ledger.State.Shelf.Keys, id => Level(ledger, id));
-            Assert.Equal(0, ledger.Book.Balances.Where(x => x.Key.Element == Account.Contents).Sum(x => x.Value));
-        }, iter: 40);
+        Gen.Select(Gen.Double[1, 400], Gen.Double[1, 400], Gen.Bool)
+            .Array[1, 6]
+            .Sample(
+                steps =>
+                {
+                    var ledger = Shelf(Wish("N-2", "nitric-68", Given.Grams(1000), 68));
+                    var n = 0;
+                    foreach (var (a, b, count) in steps)
+                    {
+                        var decision = count
+                            ? ShelfDecisions.Count(ledger.State, [("N-2", Given.Grams(a))], Day, "so it is")
+                            : ShelfDecisions.Mix(ledger.State, $"X{n++}", "nitric-weak", "", [("N-2", a), ("water", b)], Day);
+                        if (decision.Body is not null)
+                            ledger = With(ledger, decision);
+                    }
+                    Assert.All(ledger.State.Shelf.Keys, id => Level(ledger, id));
+                    Assert.Equal(0, ledger.Book.Balances.Where(x => x.Key.Element == Account.Contents).Sum(x => x.Value));
+                },
+                iter: 40
+            );
 
     [Fact]
     public void Hazards_follow_the_strength()

@@ -19,7 +19,14 @@ public class AcidTests
     [InlineData("Cd", 1.495, 2.242, 0.374, 0.649, 0.145)]
     [InlineData("Bi", 1.206, 1.809, 0.302, 0.523, 0.117)]
     [InlineData("PdII", 1.579, 2.368, 0.395, 1.370, 0.153)]
-    public void Nitric_and_aqua_regia_per_gram(string metal, double dilute, double strong, double aquaNitric, double aquaHcl, double noLitres)
+    public void Nitric_and_aqua_regia_per_gram(
+        string metal,
+        double dilute,
+        double strong,
+        double aquaNitric,
+        double aquaHcl,
+        double noLitres
+    )
     {
         var one = new[] { (metal, Molar.Moles(Working.Exact(1, null, Dimension.Mass), MetalInAcid.Find(metal, false)!.Element)) };
         Assert.Equal(dilute, AcidUse.InNitric(one, Working.Exact(0)).NitricGrams.Likely, 0.001 * dilute);
@@ -52,7 +59,16 @@ public class AcidTests
     [Fact]
     public void Undiluted_acid_poured_at_once_goes_browner_than_portions_into_water()
     {
-        Working Mean(double water, double[] poured) => No2Share.Mean(Working.Exact(2, null, Dimension.Substance), Working.Exact(water, null, Dimension.Mass), Working.Exact(0.68), Working.Exact(1.1), Working.Exact(0.3), poured, Working.Exact(0));
+        Working Mean(double water, double[] poured) =>
+            No2Share.Mean(
+                Working.Exact(2, null, Dimension.Substance),
+                Working.Exact(water, null, Dimension.Mass),
+                Working.Exact(0.68),
+                Working.Exact(1.1),
+                Working.Exact(0.3),
+                poured,
+                Working.Exact(0)
+            );
         var atOnce = Mean(0, [1]);
         var cut = Mean(150, [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1]);
         Assert.InRange(atOnce.Likely, 0.3, 0.9);
@@ -89,6 +105,10 @@ public class AcidTests
     public void The_precipitant_s_electrons_agree_with_its_balanced_equation()
     {
         var reaction = Reaction.Of("HAuCl4 + Na2S2O5 + H2O = Au + NaHSO4 + HCl");
-        Assert.Equal(reaction.NeedByMass("Au", "Na2S2O5").Likely, GoldPrecipitant.Of("Na2S2O5").ForGold(Working.Exact(1, null, Dimension.Mass)).Likely, 1e-9);
+        Assert.Equal(
+            reaction.NeedByMass("Au", "Na2S2O5").Likely,
+            GoldPrecipitant.Of("Na2S2O5").ForGold(Working.Exact(1, null, Dimension.Mass)).Likely,
+            1e-9
+        );
     }
 }

@@ -39,11 +39,14 @@ public class EquationTests
     }
 
     [Fact]
-    public void An_imbalance_names_what_differs() =>
-        Assert.Equal("O: 2 left, 1 right", Equation.Parse("H2 + O2 = H2O").Imbalance());
+    public void An_imbalance_names_what_differs() => Assert.Equal("O: 2 left, 1 right", Equation.Parse("H2 + O2 = H2O").Imbalance());
 
     [Fact]
     public void Scaling_what_is_written_does_not_change_the_balance() =>
-        Gen.Select(Gen.Int[1, 7], Gen.Int[1, 7], Gen.Int[1, 7]).Sample((a, b, c) =>
-            Equation.Parse($"{a} Cu + {b} HNO3 = {c} Cu(NO3)2 + NO + H2O").Balance().ToString() == "3 Cu + 8 HNO3 → 3 Cu(NO3)2 + 2 NO + 4 H2O");
+        Gen.Select(Gen.Int[1, 7], Gen.Int[1, 7], Gen.Int[1, 7])
+            .Sample(
+                (a, b, c) =>
+                    Equation.Parse($"{a} Cu + {b} HNO3 = {c} Cu(NO3)2 + NO + H2O").Balance().ToString()
+                    == "3 Cu + 8 HNO3 → 3 Cu(NO3)2 + 2 NO + 4 H2O"
+            );
 }

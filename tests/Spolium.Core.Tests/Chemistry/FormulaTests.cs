@@ -51,19 +51,26 @@ public class FormulaTests
 
     [Fact]
     public void Molar_mass_is_the_sum_over_the_elements() =>
-        Gen.Select(Gen.Int[1, 9], Gen.Int[1, 9], Gen.Int[1, 4]).Sample((a, b, n) =>
-        {
-            var f = Formula.Parse($"(Cu{a}S{b}){n}·{a}H2O");
-            var wanted = n * (a * Elements.Of("Cu").Weight + b * Elements.Of("S").Weight) + a * (2 * Elements.Of("H").Weight + Elements.Of("O").Weight);
-            return Math.Abs(f.MolarMass - wanted) < 1e-9;
-        });
+        Gen.Select(Gen.Int[1, 9], Gen.Int[1, 9], Gen.Int[1, 4])
+            .Sample(
+                (a, b, n) =>
+                {
+                    var f = Formula.Parse($"(Cu{a}S{b}){n}·{a}H2O");
+                    var wanted =
+                        n * (a * Elements.Of("Cu").Weight + b * Elements.Of("S").Weight)
+                        + a * (2 * Elements.Of("H").Weight + Elements.Of("O").Weight);
+                    return Math.Abs(f.MolarMass - wanted) < 1e-9;
+                }
+            );
 
     [Fact]
     public void What_is_printed_parses_to_the_same() =>
-        Given.OneOf("HNO3", "Cu(NO3)2·2.5H2O", "[Ag(S2O3)2]^3-", "NO3-", "Cu2+", "LiNi0.6Mn0.2Co0.2O2").Sample(t =>
-        {
-            var once = Formula.Parse(t);
-            var twice = Formula.Parse(once.Text);
-            return once.Text == twice.Text && once.MolarMass == twice.MolarMass && once.Charge == twice.Charge;
-        });
+        Given
+            .OneOf("HNO3", "Cu(NO3)2·2.5H2O", "[Ag(S2O3)2]^3-", "NO3-", "Cu2+", "LiNi0.6Mn0.2Co0.2O2")
+            .Sample(t =>
+            {
+                var once = Formula.Parse(t);
+                var twice = Formula.Parse(once.Text);
+                return once.Text == twice.Text && once.MolarMass == twice.MolarMass && once.Charge == twice.Charge;
+            });
 }

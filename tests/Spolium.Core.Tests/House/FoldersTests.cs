@@ -6,7 +6,8 @@ namespace Spolium.Core.Tests.House;
 /// <summary>Tests lie where what they try lies: who moves a room takes them along.</summary>
 public class FoldersTests
 {
-    private static IEnumerable<string> Folders(params string[] path) => Directory.GetDirectories(Path.Combine([Repository.Root, .. path])).Select(d => Path.GetFileName(d)).Except(["bin", "obj"]);
+    private static IEnumerable<string> Folders(params string[] path) =>
+        Directory.GetDirectories(Path.Combine([Repository.Root, .. path])).Select(d => Path.GetFileName(d)).Except(["bin", "obj"]);
 
     // Of all rooms together; and what stands on the disk, which the server is tried with.
     [Theory]

@@ -18,7 +18,10 @@ public class ReferenceTests
     public void Tables_without_sources_or_with_repeated_keys_are_refused(string csv, string reason)
     {
         using var reader = new StringReader(csv);
-        Assert.Contains(reason, Assert.Throws<InvalidDataException>(() => ReferenceTable.Read("test.csv", reader, r => r.Text("id"), "id")).Message);
+        Assert.Contains(
+            reason,
+            Assert.Throws<InvalidDataException>(() => ReferenceTable.Read("test.csv", reader, r => r.Text("id"), "id")).Message
+        );
     }
 
     [Fact]
@@ -43,11 +46,18 @@ public class ReferenceTests
     [Fact]
     public void Every_prior_and_constant_is_used_by_something()
     {
-        var source = string.Concat(Directory.EnumerateFiles(Path.Combine(Repository.Root, "src/Spolium.Core"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/")).Select(File.ReadAllText));
+        var source = string.Concat(
+            Directory
+                .EnumerateFiles(Path.Combine(Repository.Root, "src/Spolium.Core"), "*.cs", SearchOption.AllDirectories)
+                .Where(f => !f.Contains("/obj/"))
+                .Select(File.ReadAllText)
+        );
         // Some are put together from a stem and an option, a salt or a reagent.
         string[] stems = ["returned-", "loss-", "bulk-", "solubility-", "wets-", "crystal-liquor-", "cooling-", "power-", "unknown-"];
         Assert.All(stems, s => Assert.Contains($"\"{s}\"", source));
-        Assert.All(Priors.ById.Keys.Where(id => !stems.Any(s => id.StartsWith(s, StringComparison.Ordinal))), id => Assert.Contains($"\"{id}\"", source));
+        Assert.All(Priors.ById.Keys.Where(id => !stems.Any(s => id.StartsWith(s, StringComparison.Ordinal))), id =>
+            Assert.Contains($"\"{id}\"", source)
+        );
     }
 
     [Fact]
@@ -72,7 +82,34 @@ public class ReferenceTests
     {
         var families = CaseRunner.Run(Path.Combine(Repository.Root, "tests/reference"));
         Assert.All(families, f => Assert.Empty(f.Wrong));
-        string[] answered = ["molar-mass", "balance", "parse", "nitric-stoichiometry", "aqua-regia-stoichiometry", "residual-nitric", "residual-ladder", "gold-precipitant", "wash", "sheet-time", "hydrate", "dilute-by-mass", "blend-two", "crystallise", "bleach-age", "above-possible", "density-check-points", "inquart", "oxalic-caustic", "silver-chloride", "silver-reduce", "copper-cement", "content-from-acid", "sheet-time-lean", "current"];
+        string[] answered =
+        [
+            "molar-mass",
+            "balance",
+            "parse",
+            "nitric-stoichiometry",
+            "aqua-regia-stoichiometry",
+            "residual-nitric",
+            "residual-ladder",
+            "gold-precipitant",
+            "wash",
+            "sheet-time",
+            "hydrate",
+            "dilute-by-mass",
+            "blend-two",
+            "crystallise",
+            "bleach-age",
+            "above-possible",
+            "density-check-points",
+            "inquart",
+            "oxalic-caustic",
+            "silver-chloride",
+            "silver-reduce",
+            "copper-cement",
+            "content-from-acid",
+            "sheet-time-lean",
+            "current",
+        ];
         foreach (var family in answered)
             Assert.Equal(0, families.Single(f => f.Name == family).NotAnswered);
         Assert.Equal(271, families.Sum(f => f.Right));
@@ -84,7 +121,15 @@ public class ReferenceTests
         var folder = Directory.CreateTempSubdirectory();
         try
         {
-            File.WriteAllText(Path.Combine(folder.FullName, "worked-problems.json"), """{"cases":[{"id":"x","family":"molar-mass","given":{"formula":"HNO3"},"expect":{"g_per_mol":64.0},"tolerance":1e-6},{"id":"y","family":"alchemy","given":{},"expect":{"gold":1}}]}""");
+            File.WriteAllText(
+                Path.Combine(folder.FullName, "worked-problems.json"),
+                """
+                {"cases":[
+                  {"id":"x","family":"molar-mass","given":{"formula":"HNO3"},"expect":{"g_per_mol":64.0},"tolerance":1e-6},
+                  {"id":"y","family":"alchemy","given":{},"expect":{"gold":1}}
+                ]}
+                """
+            );
             var families = CaseRunner.Run(folder.FullName);
             Assert.Equal(("x", "64"), (families[0].Wrong[0].Id, families[0].Wrong[0].Wanted));
             Assert.Equal((0, 1), (families[1].Right, families[1].NotAnswered));

@@ -10,9 +10,13 @@ namespace Spolium.Core.Tests.Journal;
 /// <summary>Laws of the folds, over everything that the golden journal has written and taken back.</summary>
 public class FoldTests
 {
-    private static readonly IReadOnlyList<Entry> Golden = [.. GoldenFile.Read(Path.Combine(Repository.Root, "tests", "reference", "golden", Recorded.FirstJournal)).Select(GoldenFile.ToEntry)];
+    private static readonly IReadOnlyList<Entry> Golden =
+    [
+        .. GoldenFile.Read(Path.Combine(Repository.Root, "tests", "reference", "golden", Recorded.FirstJournal)).Select(GoldenFile.ToEntry),
+    ];
 
-    public static TheoryData<int> TakenBack => [.. Golden.Select((e, i) => (e.Body, i)).Where(x => x.Body is Correction { Instead: null }).Select(x => x.i)];
+    public static TheoryData<int> TakenBack =>
+        [.. Golden.Select((e, i) => (e.Body, i)).Where(x => x.Body is Correction { Instead: null }).Select(x => x.i)];
 
     [Theory]
     [MemberData(nameof(TakenBack))]
@@ -48,7 +52,22 @@ public class FoldTests
     [Fact]
     public void A_journal_with_a_hole_can_be_read_and_its_metal_still_sums_to_nothing()
     {
-        foreach (var hole in Enumerable.Range(0, Golden.Count).Where(i => i % 3 == 0 || Golden[i].Body is LotReceived or LotSplit or LotsPooled or BatchStarted or RouteChanged or ProductWeighed or PoolOpened or SentOut))
+        foreach (
+            var hole in Enumerable
+                .Range(0, Golden.Count)
+                .Where(i =>
+                    i % 3 == 0
+                    || Golden[i].Body
+                        is LotReceived
+                            or LotSplit
+                            or LotsPooled
+                            or BatchStarted
+                            or RouteChanged
+                            or ProductWeighed
+                            or PoolOpened
+                            or SentOut
+                )
+        )
         {
             var ledger = Ledger.Of(Golden.Where((_, i) => i != hole));
             Assert.All(ledger.Book.Balances.GroupBy(b => b.Key.Element), g => Assert.Equal(0, g.Sum(b => b.Value)));
@@ -66,7 +85,11 @@ public class FoldTests
         // What came in with a file stands before the entry that brought it.
         var brought = log.Of("batch:77-01");
         Assert.IsType<BatchBroughtIn>(brought[^1].Body);
-        Assert.True(brought.Count > 10 && brought.SkipLast(1).All(e => e.Brought) && brought.Select(e => e.Order).SequenceEqual(brought.Select(e => e.Order).Order()));
+        Assert.True(
+            brought.Count > 10
+                && brought.SkipLast(1).All(e => e.Brought)
+                && brought.Select(e => e.Order).SequenceEqual(brought.Select(e => e.Order).Order())
+        );
     }
 
     [Fact]
@@ -77,7 +100,9 @@ public class FoldTests
         var read = Ledger.Of(Golden).State.Batches.Keys.Where(id => state.Batches.Find(id) is { Pooled.Count: > 0 }).ToList();
         Assert.True(read.Count > 1);
         // A tub of all years is read for nobody's name of it.
-        Assert.DoesNotContain(shelf.Read, s => s.StartsWith("pool:", StringComparison.Ordinal) || s.StartsWith("bottle:", StringComparison.Ordinal));
+        Assert.DoesNotContain(shelf.Read, s =>
+            s.StartsWith("pool:", StringComparison.Ordinal) || s.StartsWith("bottle:", StringComparison.Ordinal)
+        );
     }
 
     /// <summary>The golden journal as it would stand on a disk, and which streams are read of it.</summary>

@@ -11,7 +11,10 @@ namespace Spolium.Core.Tests.Journal;
 /// <summary>What a decision reads is noted by what is read: whoever writes it knows whether it still holds.</summary>
 public class ReadsTests
 {
-    private static readonly IReadOnlyList<Entry> Golden = [.. GoldenFile.Read(Path.Combine(Repository.Root, "tests", "reference", "golden", Recorded.FirstJournal)).Select(GoldenFile.ToEntry)];
+    private static readonly IReadOnlyList<Entry> Golden =
+    [
+        .. GoldenFile.Read(Path.Combine(Repository.Root, "tests", "reference", "golden", Recorded.FirstJournal)).Select(GoldenFile.ToEntry),
+    ];
 
     // Everything that can be asked of a ledger, one question each.
     private static IEnumerable<(string Name, Func<Ledger, object?> Ask)> Questions(Ledger of)
@@ -27,15 +30,21 @@ public class ReadsTests
         foreach (var stream in of.State.Entries.Streams)
             yield return ("journal of " + stream, l => (l.State.Entries.Of(stream).Count, l.State.Version(stream)));
         foreach (var id in of.State.Entries.Select(e => e.Id))
-            yield return ("entry " + id, l => (l.State.Entries.Find(id) is not null, l.State.Entries.CorrectedBy(id), l.Book.PostingsOf(id).Count));
+            yield return ("entry " + id, l =>
+                (l.State.Entries.Find(id) is not null, l.State.Entries.CorrectedBy(id), l.Book.PostingsOf(id).Count)
+            );
         foreach (var account in of.Book.Balances.Select(b => b.Key.Account).Distinct())
-            yield return ("account " + account, l => string.Join(", ", l.Book.ElementsEverOn(account).Select(e => $"{e} {l.Book.Micrograms(account, e)}")));
+            yield return ("account " + account, l =>
+                string.Join(", ", l.Book.ElementsEverOn(account).Select(e => $"{e} {l.Book.Micrograms(account, e)}"))
+            );
         yield return ("lots", l => string.Join(", ", l.State.Lots.Select(x => $"{x.Key} {x.Value.Left}").Order()));
         yield return ("batches", l => string.Join(", ", l.State.Batches.Values.Select(x => $"{x.Code} {x.ClosedAt}").Order()));
         yield return ("shelf", l => string.Join(", ", l.State.Shelf.Keys.Order()));
         yield return ("vessels", l => l.State.Vessels);
         yield return ("materials", l => l.State.Materials);
-        yield return ("pools", l => string.Join(", ", l.State.Pools.Values.Select(p => $"{p.Code} {p.Holds.Count} {p.WorkedUp.Count}").Order()));
+        yield return ("pools", l =>
+            string.Join(", ", l.State.Pools.Values.Select(p => $"{p.Code} {p.Holds.Count} {p.WorkedUp.Count}").Order())
+        );
         yield return ("plans", l => l.State.Plans);
         yield return ("kept", l => l.State.Kept);
         yield return ("prices", l => l.State.Prices);
@@ -78,8 +87,23 @@ public class ReadsTests
         var (mine, other) = (then.State.Batches["26-03"], then.State.Batches["26-02"]);
         var reads = new Reads();
         var seen = then.Watched(reads);
-        _ = (seen.State.Batches[mine.Id], seen.State.Shelf.Find("H-1"), seen.State.Prices, seen.State.Version(Entry.BatchStream(mine.Id)), Claims.HasBatch(seen.State, "27-01"), Claims.HasLot(seen.State, "Q-1"));
-        Entry Note(string? batch) => new(Guid.NewGuid().ToString(), [new(batch is null ? "shop" : Entry.BatchStream(batch), 99)], then.State.Entries.Last!.OccurredAt, then.State.Entries.Last.RecordedAt, "AV", new NoteWritten(batch, null, "a note"));
+        _ = (
+            seen.State.Batches[mine.Id],
+            seen.State.Shelf.Find("H-1"),
+            seen.State.Prices,
+            seen.State.Version(Entry.BatchStream(mine.Id)),
+            Claims.HasBatch(seen.State, "27-01"),
+            Claims.HasLot(seen.State, "Q-1")
+        );
+        Entry Note(string? batch) =>
+            new(
+                Guid.NewGuid().ToString(),
+                [new(batch is null ? "shop" : Entry.BatchStream(batch), 99)],
+                then.State.Entries.Last!.OccurredAt,
+                then.State.Entries.Last.RecordedAt,
+                "AV",
+                new NoteWritten(batch, null, "a note")
+            );
         Assert.False(then.Moved(reads, then));
         Assert.False(then.Moved(reads, then.With(Note(null)).With(Note(other.Id))));
         Assert.True(then.Moved(reads, then.With(Note(null)).With(Note(mine.Id))));
@@ -99,7 +123,11 @@ public class ReadsTests
         }
         var (made, kept) = (Planned(), Planned());
         foreach (var reads in new[] { made, kept })
-            Assert.True(reads.Saw(Entry.BatchStream(batch.Id)) && reads.Saw("vessel:V1") && batch.Bottles.Where(b => ledger.State.Shelf.ContainsKey(b.Id)).All(b => reads.Saw(Entry.BottleStream(b.Id))));
+            Assert.True(
+                reads.Saw(Entry.BatchStream(batch.Id))
+                    && reads.Saw("vessel:V1")
+                    && batch.Bottles.Where(b => ledger.State.Shelf.ContainsKey(b.Id)).All(b => reads.Saw(Entry.BottleStream(b.Id)))
+            );
         Assert.False(kept.Saw("lot:nobody's"));
     }
 

@@ -33,22 +33,39 @@ public class ReplayTests
 
     [Fact]
     public void Any_balanced_transaction_sums_to_nothing_exactly() =>
-        Gen.Double[-1e4, 1e4].Array[1, 12].Sample(grams =>
-            Transaction.Balanced("e", "Au", [.. grams.Select((g, i) => ($"a{i}", g, 0.1, Basis.Weighed))], ("last", 0.1, Basis.Missing)).Sum(p => p.Micrograms) == 0);
+        Gen.Double[-1e4, 1e4]
+            .Array[1, 12]
+            .Sample(grams =>
+                Transaction
+                    .Balanced("e", "Au", [.. grams.Select((g, i) => ($"a{i}", g, 0.1, Basis.Weighed))], ("last", 0.1, Basis.Missing))
+                    .Sum(p => p.Micrograms) == 0
+            );
 
     [Fact]
     public void Replaying_twice_gives_the_same_as_once()
     {
         var again = Ledger.Of(Demo);
-        Assert.Equal(Demo.SelectMany(e => Ledger.Book.PostingsOf(e.Id)).Select(p => (p.EntryId, p.Account, p.Element, p.Micrograms)), Demo.SelectMany(e => again.Book.PostingsOf(e.Id)).Select(p => (p.EntryId, p.Account, p.Element, p.Micrograms)));
+        Assert.Equal(
+            Demo.SelectMany(e => Ledger.Book.PostingsOf(e.Id)).Select(p => (p.EntryId, p.Account, p.Element, p.Micrograms)),
+            Demo.SelectMany(e => again.Book.PostingsOf(e.Id)).Select(p => (p.EntryId, p.Account, p.Element, p.Micrograms))
+        );
         Assert.Equal(EntryJson.Write(Ledger.State.Entries[^1].Body), EntryJson.Write(again.State.Entries[^1].Body));
-        Assert.Equal(DemoShop.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero)).Select(e => EntryJson.Write(e.Body)), Demo.Select(e => EntryJson.Write(e.Body)));
+        Assert.Equal(
+            DemoShop.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero)).Select(e => EntryJson.Write(e.Body)),
+            Demo.Select(e => EntryJson.Write(e.Body))
+        );
     }
 
     [Fact]
     public void Entries_written_as_text_read_back_to_the_same_ledger()
     {
-        var read = Demo.Select(e => e with { Body = EntryJson.Read(EntryJson.KindOf(e.Body), EntryJson.SchemaOf(e.Body), EntryJson.Write(e.Body)) }).ToList();
+        var read = Demo.Select(e =>
+                e with
+                {
+                    Body = EntryJson.Read(EntryJson.KindOf(e.Body), EntryJson.SchemaOf(e.Body), EntryJson.Write(e.Body)),
+                }
+            )
+            .ToList();
         Assert.Equal(Demo.Select(e => EntryJson.Write(e.Body)), read.Select(e => EntryJson.Write(e.Body)));
         Assert.Equal(Ledger.Book.Balances.OrderBy(b => b.Key), Ledger.Of(read).Book.Balances.OrderBy(b => b.Key));
     }
@@ -58,8 +75,7 @@ public class ReplayTests
         Assert.Contains("'lot-teleported'", Assert.Throws<UnknownEntryException>(() => EntryJson.Read("lot-teleported", 1, "{}")).Message);
 
     [Fact]
-    public void A_schema_of_the_future_stops_too() =>
-        Assert.Throws<UnknownEntryException>(() => EntryJson.Read("note-written", 99, "{}"));
+    public void A_schema_of_the_future_stops_too() => Assert.Throws<UnknownEntryException>(() => EntryJson.Read("note-written", 99, "{}"));
 
     [Fact]
     public void A_begun_step_keeps_its_plan_with_code_version_data_hash_and_workings()
@@ -87,7 +103,8 @@ public class ReplayTests
         var book = Ledger.Book;
         var feed = Ledger.State.Batches["26-01"].Believed.Single(b => b.Element == "Au").Grams;
         var balance = BatchBalance.Of(Ledger, Ledger.State.Batches["26-01"], "Au");
-        var stands = balance.Holdings.Where(h => h.Standing).Sum(h => h.Grams.Likely) + book.Grams(Account.Unaccounted("batch/26-01"), "Au");
+        var stands =
+            balance.Holdings.Where(h => h.Standing).Sum(h => h.Grams.Likely) + book.Grams(Account.Unaccounted("batch/26-01"), "Au");
         Assert.Equal(feed, stands, 1e-5);
         Assert.Equal(balance.Unaccounted.Likely, book.Grams(Account.Unaccounted("batch/26-01"), "Au"), 1e-5);
         Assert.Equal(balance.Unaccounted.Likely, balance.Guessed.Likely + balance.Missing.Likely, 1e-12);
@@ -109,7 +126,13 @@ public class ReplayTests
     {
         // The same batch with a feed that was assayed sharply: what is missing is then no longer the guess's doing.
         var state = Ledger.State;
-        var batch = state.Batches["26-01"] with { Believed = [.. state.Batches["26-01"].Believed.Select(b => b.Element == "Au" ? new ElementEstimate("Au", 6, 0.01, 5.98, 6.02) : b)] };
+        var batch = state.Batches["26-01"] with
+        {
+            Believed =
+            [
+                .. state.Batches["26-01"].Believed.Select(b => b.Element == "Au" ? new ElementEstimate("Au", 6, 0.01, 5.98, 6.02) : b),
+            ],
+        };
         var balance = BatchBalance.Of(Ledger, batch, "Au");
         Assert.True(balance.Missing.Likely > 1.5);
         Assert.Equal(balance.Unaccounted.Range.Low, balance.Missing.Likely, 1e-9);
@@ -130,7 +153,11 @@ public class ReplayTests
     {
         var batch = Ledger.State.Batches["26-02"];
         var plan = BatchAtWork.Plan(Ledger.State, batch);
-        Assert.Equal(batch.Step("2-aqua-regia").Pours.Where(p => p.DoseId == "nitric").Sum(p => p.Grams), plan.Of("2-aqua-regia").Plan.Doses.Single(d => d.Id == "nitric").Grams.Likely, 1e-9);
+        Assert.Equal(
+            batch.Step("2-aqua-regia").Pours.Where(p => p.DoseId == "nitric").Sum(p => p.Grams),
+            plan.Of("2-aqua-regia").Plan.Doses.Single(d => d.Id == "nitric").Grams.Likely,
+            1e-9
+        );
         Assert.Equal(2, plan.Of("3-sulfamic").Plan.Doses[0].Rungs.Count(r => r.Poured is not null));
         Assert.Equal(KnownWays.GoldByNitricStrip.Count, plan.Steps.Count);
     }
@@ -139,13 +166,27 @@ public class ReplayTests
     [Fact]
     public void Frozen_plans_keep_every_working_once()
     {
-        var begun = DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero)).Select(e => e.Body).OfType<StepBegun>().Where(b => b.BatchId == "26-01").ToList();
+        var begun = DemoAt
+            .Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))
+            .Select(e => e.Body)
+            .OfType<StepBegun>()
+            .Where(b => b.BatchId == "26-01")
+            .ToList();
         Assert.NotEmpty(begun);
         foreach (var step in begun)
         {
-            var figures = step.Plan.Whole!.Doses.Select(d => d.Grams).Concat(step.Plan.Whole.Figures).Append(step.Plan.Whole.Attended).Append(step.Plan.Whole.Unattended).ToList();
+            var figures = step
+                .Plan.Whole!.Doses.Select(d => d.Grams)
+                .Concat(step.Plan.Whole.Figures)
+                .Append(step.Plan.Whole.Attended)
+                .Append(step.Plan.Whole.Unattended)
+                .ToList();
             Assert.All(figures, f => Assert.Equal(f.Label, f.Working[0].Label));
-            var told = figures.SelectMany(f => f.Working.Skip(1)).Where(l => l.Formula.Length > 0).GroupBy(l => (l.Label, l.Figure, l.Formula)).Where(g => g.Key.Label is not ("the product" or "the quotient" or "the sum" or "what is left" or "in between"));
+            var told = figures
+                .SelectMany(f => f.Working.Skip(1))
+                .Where(l => l.Formula.Length > 0)
+                .GroupBy(l => (l.Label, l.Figure, l.Formula))
+                .Where(g => g.Key.Label is not ("the product" or "the quotient" or "the sum" or "what is left" or "in between"));
             Assert.All(told, g => Assert.Single(g));
         }
         // The gold of a late step does not drag the whole batch behind it.

@@ -20,7 +20,12 @@ public class TimesTests
         Assert.Equal(4584 / 3600.0, Filtering.Hours(Ml(1000), G(0), "metal-powder", "slow", 150, false, Draws).Likely, 0.01);
         // 20 g of silver chloride in it: 1.5e-3 · 5e10 · 20 · 1e-6/(2 · 0.01767² · 1000) = 2402 s more.
         Assert.Equal((4584 + 2402) / 3600.0, Filtering.Hours(Ml(1000), G(20), "silver-chloride", "slow", 150, false, Draws).Likely, 0.02);
-        Assert.Equal(60, Filtering.Hours(Ml(1000), G(0), "metal-powder", "slow", 150, false, Draws).Likely / Filtering.Hours(Ml(1000), G(0), "metal-powder", "slow", 150, true, Draws).Likely, 0.1);
+        Assert.Equal(
+            60,
+            Filtering.Hours(Ml(1000), G(0), "metal-powder", "slow", 150, false, Draws).Likely
+                / Filtering.Hours(Ml(1000), G(0), "metal-powder", "slow", 150, true, Draws).Likely,
+            0.1
+        );
         Assert.Equal(0, Filtering.Hours(Ml(0), G(0), "metal-powder", "slow", 150, false, Draws).Likely);
     }
 
@@ -39,6 +44,8 @@ public class TimesTests
         // 0.627 kWh/(0.4 kW · 0.5) = 3.135 h; below the boil at 80 °C: 0.4 · 0.01 · 30.7 · 0.539 · 0.8 = 0.05295 kg/h.
         Assert.Equal(3.135, Boiling.Hours(G(1000), 400, Draws).Likely, 0.001);
         Assert.Equal(1 / 0.05295, Boiling.EvaporatingHours(G(1000), 0.01, 80, Draws).Likely, 0.02);
-        Assert.True(Boiling.EvaporatingHours(G(1000), 0.01, 60, Draws).Likely > 3 * Boiling.EvaporatingHours(G(1000), 0.01, 80, Draws).Likely);
+        Assert.True(
+            Boiling.EvaporatingHours(G(1000), 0.01, 60, Draws).Likely > 3 * Boiling.EvaporatingHours(G(1000), 0.01, 80, Draws).Likely
+        );
     }
 }

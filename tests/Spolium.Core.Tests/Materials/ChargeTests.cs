@@ -35,23 +35,32 @@ public class ChargeTests
 
     [Fact]
     public void Mass_stays_the_same_through_any_reaction() =>
-        Gen.Select(Gen.Double[0, 5], Gen.Double[0, 5], Gen.Double[0, 3]).Sample((metal, acid, extent) =>
-        {
-            var charge = Charge.Empty.With(new("Cu", Phase.Solid), Mol(metal)).Dissolve("HNO3", Mol(acid)).Dissolve("H2O", Mol(10));
-            var (after, _) = charge.React(MetalInAcid.Find("Cu", false)!.NitricByNo2!, Mol(extent));
-            return Math.Abs(after.Mass().Likely - charge.Mass().Likely) < 1e-9 && after.Moles.Values.All(n => n.Likely > -1e-12);
-        });
+        Gen.Select(Gen.Double[0, 5], Gen.Double[0, 5], Gen.Double[0, 3])
+            .Sample(
+                (metal, acid, extent) =>
+                {
+                    var charge = Charge.Empty.With(new("Cu", Phase.Solid), Mol(metal)).Dissolve("HNO3", Mol(acid)).Dissolve("H2O", Mol(10));
+                    var (after, _) = charge.React(MetalInAcid.Find("Cu", false)!.NitricByNo2!, Mol(extent));
+                    return Math.Abs(after.Mass().Likely - charge.Mass().Likely) < 1e-9 && after.Moles.Values.All(n => n.Likely > -1e-12);
+                }
+            );
 
     [Fact]
     public void A_split_gives_part_and_rest_and_loses_nothing() =>
-        Gen.Select(Gen.Double[0, 1], Gen.Double[0.1, 5]).Sample((share, n) =>
-        {
-            var charge = Given.Metals(("Au", n), ("Cu", n)).Dissolve("HCl", Mol(n)).WithUnknown(Working.Exact(n, null, Dimension.Mass));
-            var (part, left) = charge.Split(s => s.Phase == Phase.Solid ? Working.Exact(share) : null, Working.Exact(share));
-            return Math.Abs(part.Mass().Likely + left.Mass().Likely - charge.Mass().Likely) < 1e-9
-                && Math.Abs(part.Unknown.Likely - n * share) < 1e-9
-                && part.Of(Species.Chloride).Likely == 0;
-        });
+        Gen.Select(Gen.Double[0, 1], Gen.Double[0.1, 5])
+            .Sample(
+                (share, n) =>
+                {
+                    var charge = Given
+                        .Metals(("Au", n), ("Cu", n))
+                        .Dissolve("HCl", Mol(n))
+                        .WithUnknown(Working.Exact(n, null, Dimension.Mass));
+                    var (part, left) = charge.Split(s => s.Phase == Phase.Solid ? Working.Exact(share) : null, Working.Exact(share));
+                    return Math.Abs(part.Mass().Likely + left.Mass().Likely - charge.Mass().Likely) < 1e-9
+                        && Math.Abs(part.Unknown.Likely - n * share) < 1e-9
+                        && part.Of(Species.Chloride).Likely == 0;
+                }
+            );
 
     [Fact]
     public void A_rule_that_disagrees_with_the_reactions_is_caught()
@@ -64,7 +73,9 @@ public class ChargeTests
     [Fact]
     public void Volume_of_a_liquor_comes_from_its_mass_and_lies_between_water_and_the_sum()
     {
-        var charge = Charge.Empty.Dissolve("H2O", Molar.Moles(Working.Exact(100, null, Dimension.Mass), "H2O")).Dissolve("Cu(NO3)2", Molar.Moles(Working.Exact(40, null, Dimension.Mass), "Cu(NO3)2"));
+        var charge = Charge
+            .Empty.Dissolve("H2O", Molar.Moles(Working.Exact(100, null, Dimension.Mass), "H2O"))
+            .Dissolve("Cu(NO3)2", Molar.Moles(Working.Exact(40, null, Dimension.Mass), "Cu(NO3)2"));
         var volume = charge.LiquorVolume(new Draws("v"));
         Assert.InRange(volume.Likely, 105, 125);
         Assert.True(volume.RestsOnGuess);

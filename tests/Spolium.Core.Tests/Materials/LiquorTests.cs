@@ -14,9 +14,10 @@ public class LiquorTests
 
     private static Working Moles(double n) => Working.Exact(n, null, Dimension.Substance);
 
-    private static Charge Liquor(double waterGrams, params (string Formula, double Grams)[] salts) => salts.Aggregate(
-        Charge.Empty.With(Species.Water, Moles(waterGrams / Molar.Mass("H2O").Likely)),
-        (c, s) => c.Dissolve(s.Formula, Moles(s.Grams / Molar.Mass(s.Formula).Likely)));
+    private static Charge Liquor(double waterGrams, params (string Formula, double Grams)[] salts) =>
+        salts.Aggregate(Charge.Empty.With(Species.Water, Moles(waterGrams / Molar.Mass("H2O").Likely)), (c, s) =>
+            c.Dissolve(s.Formula, Moles(s.Grams / Molar.Mass(s.Formula).Likely))
+        );
 
     private static double Density(Charge c) => c.Mass().Likely / c.LiquorVolume(Draws).Likely;
 
@@ -51,13 +52,16 @@ public class LiquorTests
 
     [Fact]
     public void Which_salts_the_ions_are_written_as_keeps_their_mass() =>
-        Gen.Select(Gen.Double[0, 30], Gen.Double[0, 30], Gen.Double[0, 30], Gen.Double[0, 10]).Sample((a, b, c, d) =>
-        {
-            var liquor = Liquor(100, ("Cu(NO3)2", a), ("ZnCl2", b), ("HCl", c), ("NaHSO4", d));
-            var (known, other) = LiquorSalts.Of(liquor);
-            Assert.Equal(liquor.Dissolved().Likely, known.Sum(k => k.Grams.Likely) + other.Likely, 1e-6);
-            Assert.All(known, k => Assert.True(k.Grams.Likely >= 0));
-        });
+        Gen.Select(Gen.Double[0, 30], Gen.Double[0, 30], Gen.Double[0, 30], Gen.Double[0, 10])
+            .Sample(
+                (a, b, c, d) =>
+                {
+                    var liquor = Liquor(100, ("Cu(NO3)2", a), ("ZnCl2", b), ("HCl", c), ("NaHSO4", d));
+                    var (known, other) = LiquorSalts.Of(liquor);
+                    Assert.Equal(liquor.Dissolved().Likely, known.Sum(k => k.Grams.Likely) + other.Likely, 1e-6);
+                    Assert.All(known, k => Assert.True(k.Grams.Likely >= 0));
+                }
+            );
 
     [Fact]
     public void What_the_correlation_does_not_know_takes_room_by_a_guess()

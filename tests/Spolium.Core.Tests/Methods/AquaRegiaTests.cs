@@ -50,7 +50,10 @@ public class AquaRegiaTests
         var feed = Given.Charge(Given.Hl1(), 206.3);
         var planned = Given.Plan(feed);
         var nitric = planned.Of("2-aqua-regia").Plan.Doses.Single(d => d.Id == "nitric").Grams.Likely;
-        var facts = new Dictionary<string, Facts> { ["2-aqua-regia"] = Given.Poured("nitric", "N-1", nitric, nitric) with { Closed = true } };
+        var facts = new Dictionary<string, Facts>
+        {
+            ["2-aqua-regia"] = Given.Poured("nitric", "N-1", nitric, nitric) with { Closed = true },
+        };
         var after = Given.Plan(feed, facts);
 
         double Sulfamic(Core.Planning.BatchPlan p) => p.Of("3-sulfamic").Plan.Doses.Single().Grams.Likely;

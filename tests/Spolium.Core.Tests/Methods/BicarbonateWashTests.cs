@@ -24,7 +24,14 @@ public class BicarbonateWashTests
     {
         var twice = Given.Step("bicarbonate-wash", RefusalTests.Of("Au 10, H2O 5, H+ 0.1008, Cl- 3.546"));
         Assert.Equal(2, twice.Figures[0].Likely / Given.Step("bicarbonate-wash", RefusalTests.Of(Powder)).Figures[0].Likely, 1e-6);
-        var half = Given.Step("bicarbonate-wash", RefusalTests.Of(Powder), Given.Poured("bicarbonate", "usual bicarbonate", 2.1) with { Closed = true });
+        var half = Given.Step(
+            "bicarbonate-wash",
+            RefusalTests.Of(Powder),
+            Given.Poured("bicarbonate", "usual bicarbonate", 2.1) with
+            {
+                Closed = true,
+            }
+        );
         Assert.True(half.Outputs.Sum(o => o.Charge.Of(Species.Proton).Likely) > 0.02);
         EveryMethodTests.Conserved(RefusalTests.Of(Powder), half, new Draws("test"));
     }
@@ -32,5 +39,6 @@ public class BicarbonateWashTests
     [Theory]
     [InlineData("H2O 5, H+ 0.01", "nothing solid")]
     [InlineData("Au 10, H2O 5", "no acid left")]
-    public void It_refuses_what_needs_none(string charge, string words) => Assert.Contains(Given.Step("bicarbonate-wash", RefusalTests.Of(charge)).Refusals, r => r.Reason.Contains(words));
+    public void It_refuses_what_needs_none(string charge, string words) =>
+        Assert.Contains(Given.Step("bicarbonate-wash", RefusalTests.Of(charge)).Refusals, r => r.Reason.Contains(words));
 }

@@ -15,19 +15,64 @@ public class EveryMethodTests
     public static TheoryData<string> Ids => [.. MethodCatalogue.All.Select(m => m.Id)];
 
     /// <summary>A charge that each method may meet.</summary>
-    internal static readonly Gen<Charge> AnyCharge = Gen.Select(Gen.Int[0, RandomSteps.Kinds - 1], Gen.Double[0.1, 40], Gen.Double[0.1, 40], Gen.Double[0, 30], Gen.Double[0, 5], Gen.Double[0, 0.4], Gen.Int[0, 1000]).Select(RandomSteps.Charge);
+    internal static readonly Gen<Charge> AnyCharge = Gen.Select(
+            Gen.Int[0, RandomSteps.Kinds - 1],
+            Gen.Double[0.1, 40],
+            Gen.Double[0.1, 40],
+            Gen.Double[0, 30],
+            Gen.Double[0, 5],
+            Gen.Double[0, 0.4],
+            Gen.Int[0, 1000]
+        )
+        .Select(RandomSteps.Charge);
 
     [Fact]
     public void The_catalogue_holds_every_way_for_gold_and_silver()
     {
         string[] wanted =
         [
-            "sort", "mill", "roast", "anneal", "roll", "granulate", "inquart", "aliquot",
-            "peroxide-etch", "nitric-strip", "hydrochloric-leach", "sulfuric-leach", "chlorine-lift",
-            "aqua-regia", "nitrate-salt", "hypochlorite", "peroxide-hcl", "chlorine-hcl", "nitric-part",
-            "sulfamic", "urea", "boil-down", "spare-gold", "clear",
-            "metabisulphite", "sulphite", "ferrous", "oxalic", "silver-chloride", "caustic-sugar", "zinc-silver", "iron-silver", "copper-cement", "fixer-iron", "fixer-current", "crystallise-silver-nitrate",
-            "wash", "dry", "melt", "pickle", "fineness", "wash-dry-melt",
+            "sort",
+            "mill",
+            "roast",
+            "anneal",
+            "roll",
+            "granulate",
+            "inquart",
+            "aliquot",
+            "peroxide-etch",
+            "nitric-strip",
+            "hydrochloric-leach",
+            "sulfuric-leach",
+            "chlorine-lift",
+            "aqua-regia",
+            "nitrate-salt",
+            "hypochlorite",
+            "peroxide-hcl",
+            "chlorine-hcl",
+            "nitric-part",
+            "sulfamic",
+            "urea",
+            "boil-down",
+            "spare-gold",
+            "clear",
+            "metabisulphite",
+            "sulphite",
+            "ferrous",
+            "oxalic",
+            "silver-chloride",
+            "caustic-sugar",
+            "zinc-silver",
+            "iron-silver",
+            "copper-cement",
+            "fixer-iron",
+            "fixer-current",
+            "crystallise-silver-nitrate",
+            "wash",
+            "dry",
+            "melt",
+            "pickle",
+            "fineness",
+            "wash-dry-melt",
         ];
         Assert.Subset(MethodCatalogue.All.Select(m => m.Id).ToHashSet(), wanted.ToHashSet());
         Assert.Equal(["portions", "premixed"], MethodCatalogue.Of("aqua-regia").Options[0].Choices.Select(c => c.Value));
@@ -40,15 +85,19 @@ public class EveryMethodTests
     {
         var method = MethodCatalogue.Of(id);
         var planned = 0;
-        Gen.Select(AnyCharge, Gen.Int[0, 1000]).Sample((charge, seed) =>
-        {
-            var draws = new Draws("law " + seed);
-            var plan = method.Plan(charge, RandomSteps.Options(method, seed), Shop.Usual, Facts.None, draws);
-            if (plan.Refused)
-                return;
-            planned++;
-            Conserved(charge, plan, draws);
-        }, iter: 60);
+        Gen.Select(AnyCharge, Gen.Int[0, 1000])
+            .Sample(
+                (charge, seed) =>
+                {
+                    var draws = new Draws("law " + seed);
+                    var plan = method.Plan(charge, RandomSteps.Options(method, seed), Shop.Usual, Facts.None, draws);
+                    if (plan.Refused)
+                        return;
+                    planned++;
+                    Conserved(charge, plan, draws);
+                },
+                iter: 60
+            );
         Assert.True(planned > 0, $"{id} refused every random charge.");
     }
 
@@ -60,13 +109,23 @@ public class EveryMethodTests
         var outOf = plan.Outputs.Aggregate(plan.GasGone, (c, o) => c.Plus(o.Charge));
         var elements = into.Moles.Keys.Concat(outOf.Moles.Keys).SelectMany(s => s.Parse().Atoms.Keys).Distinct();
         var scale = into.Mass().Amount;
-        foreach (var (what, a, b) in elements.Select(e => (e, into.Element(e).Amount, outOf.Element(e).Amount)).Append(("mass", scale, outOf.Mass().Amount)))
+        foreach (
+            var (what, a, b) in elements
+                .Select(e => (e, into.Element(e).Amount, outOf.Element(e).Amount))
+                .Append(("mass", scale, outOf.Mass().Amount))
+        )
             for (var w = 0; w < Amount.Worlds; w++)
-                Assert.True(Math.Abs(a[w] - b[w]) <= 1e-9 * Math.Max(1e-3, scale[w]), $"{plan.MethodId}, {what}, world {w}: {a[w]} went in, {b[w]} came out");
+                Assert.True(
+                    Math.Abs(a[w] - b[w]) <= 1e-9 * Math.Max(1e-3, scale[w]),
+                    $"{plan.MethodId}, {what}, world {w}: {a[w]} went in, {b[w]} came out"
+                );
         foreach (var output in plan.Outputs)
-            foreach (var (species, moles) in output.Charge.Moles)
-                for (var w = 0; w < Amount.Worlds; w++)
-                    Assert.True(moles.Amount[w] >= -1e-12, $"{plan.MethodId}, {output.Id}: {species.Formula} {moles.Amount[w]} mol in world {w}");
+        foreach (var (species, moles) in output.Charge.Moles)
+            for (var w = 0; w < Amount.Worlds; w++)
+                Assert.True(
+                    moles.Amount[w] >= -1e-12,
+                    $"{plan.MethodId}, {output.Id}: {species.Formula} {moles.Amount[w]} mol in world {w}"
+                );
     }
 
     [Theory]
@@ -74,28 +133,37 @@ public class EveryMethodTests
     public void Every_dose_has_a_working_and_every_plan_its_words(string id)
     {
         var method = MethodCatalogue.Of(id);
-        Gen.Select(AnyCharge, Gen.Int[0, 1000]).Sample((charge, seed) =>
-        {
-            var plan = method.Plan(charge, RandomSteps.Options(method, seed), Shop.Usual, Facts.None, new Draws("words " + seed));
-            if (plan.Refused)
-            {
-                Assert.All(plan.Refusals, r => Assert.True(r.Reason.Length > 0 && r.WayOut.Length > 0));
-                return;
-            }
-            Assert.All(plan.Doses, d =>
-            {
-                Assert.True(double.IsFinite(d.Grams.Likely) && d.Grams.Likely >= 0, $"{id}: {d.Id} is {d.Grams.Likely} g");
-                Assert.NotEmpty(WorkingText.Lines(d.Grams));
-                Assert.Equal(d.Bottle.IsLiquid, d.Millilitres is not null);
-            });
-            Assert.All(plan.Figures, f => Assert.False(string.IsNullOrEmpty(f.Label)));
-            Assert.All(plan.Figures.Append(plan.Attended).Append(plan.Unattended), f => Assert.True(double.IsFinite(f.Likely) && double.IsFinite(f.Range.High), $"{id}: {f.Label} is not a number"));
-            Assert.NotEmpty(plan.EndSigns);
-            Assert.All(plan.EndSigns, s => Assert.NotEmpty(s.NotProof));
-            Assert.NotEmpty(plan.NightStop);
-            Assert.Equal(method.Outputs.Select(o => o.Id).Intersect(plan.Outputs.Select(o => o.Id)), plan.Outputs.Select(o => o.Id));
-            Assert.True(plan.Outputs[0].Main);
-        }, iter: 15);
+        Gen.Select(AnyCharge, Gen.Int[0, 1000])
+            .Sample(
+                (charge, seed) =>
+                {
+                    var plan = method.Plan(charge, RandomSteps.Options(method, seed), Shop.Usual, Facts.None, new Draws("words " + seed));
+                    if (plan.Refused)
+                    {
+                        Assert.All(plan.Refusals, r => Assert.True(r.Reason.Length > 0 && r.WayOut.Length > 0));
+                        return;
+                    }
+                    Assert.All(plan.Doses, d =>
+                    {
+                        Assert.True(double.IsFinite(d.Grams.Likely) && d.Grams.Likely >= 0, $"{id}: {d.Id} is {d.Grams.Likely} g");
+                        Assert.NotEmpty(WorkingText.Lines(d.Grams));
+                        Assert.Equal(d.Bottle.IsLiquid, d.Millilitres is not null);
+                    });
+                    Assert.All(plan.Figures, f => Assert.False(string.IsNullOrEmpty(f.Label)));
+                    Assert.All(plan.Figures.Append(plan.Attended).Append(plan.Unattended), f =>
+                        Assert.True(double.IsFinite(f.Likely) && double.IsFinite(f.Range.High), $"{id}: {f.Label} is not a number")
+                    );
+                    Assert.NotEmpty(plan.EndSigns);
+                    Assert.All(plan.EndSigns, s => Assert.NotEmpty(s.NotProof));
+                    Assert.NotEmpty(plan.NightStop);
+                    Assert.Equal(
+                        method.Outputs.Select(o => o.Id).Intersect(plan.Outputs.Select(o => o.Id)),
+                        plan.Outputs.Select(o => o.Id)
+                    );
+                    Assert.True(plan.Outputs[0].Main);
+                },
+                iter: 15
+            );
     }
 
     [Theory]

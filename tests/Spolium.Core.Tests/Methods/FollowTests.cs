@@ -1,3 +1,4 @@
+using System.Globalization;
 using Spolium.Core.Methods;
 using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
@@ -6,31 +7,88 @@ using Xunit;
 
 namespace Spolium.Core.Tests.Methods;
 
-/// <summary>A method is a computation, not a card: what goes in and what was poured moves its doses, gas, vessel and time, and the step after it.</summary>
+/// <summary>A method is a computation, not a card: what goes in and what was poured moves its doses, gas, vessel and time, and the step
+/// after it.</summary>
 public class FollowTests
 {
     // A charge that each method takes, and what follows it. "" ends.
-    public static TheoryData<string, string, string> Rows => new()
+    public static TheoryData<string, string, string> Rows =>
+        new()
+        {
+            { "outside", "Cu 60, Zn 30, Au 2", "nitric-strip" },
+            { "sort", "Cu 60, Zn 30, Au 2", "nitric-strip" },
+            { "mill", "Cu 60, Fe 30, Au 2", "nitric-strip" },
+            { "roast", "Cu 60, Fe 30, Au 2", "sulfuric-leach" },
+            { "anneal", "Cu 60, Au 2", "nitric-strip" },
+            { "roll", "Ag 60, Cu 5", "nitric-part" },
+            { "granulate", "Ag 60, Cu 5", "nitric-part" },
+            { "inquart", "Au 12, Ag 5, Cu 3", "nitric-part" },
+            { "aliquot", "Cu 60, Au 2", "nitric-strip" },
+            { "peroxide-etch", "Cu 60, Au 2", "aqua-regia" },
+            { "nitric-strip", "Cu 60, Zn 20, Au 2", "aqua-regia" },
+            { "hydrochloric-leach", "Sn 10, Cu 60, Au 2", "wash" },
+            { "sulfuric-leach", "CuO 60, Au 2", "aqua-regia" },
+            { "chlorine-lift", "Cu 60, Au 2", "aqua-regia" },
+            { "aqua-regia", "Au 10, Cu 1", "sulfamic" },
+            { "nitrate-salt", "Au 10, Cu 1", "sulfamic" },
+            { "hypochlorite", "Au 10, Cu 1", "metabisulphite" },
+            { "peroxide-hcl", "Au 10, Cu 1", "metabisulphite" },
+            { "chlorine-hcl", "Au 10, Cu 1", "metabisulphite" },
+            { "nitric-part", "Ag 60, Cu 5", "silver-chloride" },
+            { "sulfamic", "AuCl4- 17, H+ 0.6, NO3- 5, Cl- 15, H2O 150", "metabisulphite" },
+            { "urea", "AuCl4- 17, H+ 0.6, NO3- 5, Cl- 15, H2O 150", "metabisulphite" },
+            { "boil-down", "AuCl4- 17, H+ 0.6, NO3- 5, Cl- 15, H2O 150", "metabisulphite" },
+            { "spare-gold", "AuCl4- 17, H+ 0.5, NO3- 0.2, Cl- 15, H2O 150", "metabisulphite" },
+            { "clear", "AuCl4- 17, H+ 0.5, Cl- 15, H2O 150", "metabisulphite" },
+            { "metabisulphite", "AuCl4- 17, H+ 0.5, Cl- 15, H2O 150", "wash" },
+            { "sulphite", "AuCl4- 17, H+ 0.5, Cl- 15, H2O 150", "wash" },
+            { "ferrous", "AuCl4- 17, H+ 0.5, Cl- 15, H2O 150", "wash" },
+            { "oxalic", "AuCl4- 17, H+ 0.5, Cl- 15, H2O 150", "wash" },
+            { "silver-chloride", "Ag+ 25, NO3- 16, H+ 0.03, H2O 300", "caustic-sugar" },
+            { "caustic-sugar", "AgCl 33, H2O 30", "dry" },
+            { "zinc-silver", "AgCl 33, H2O 30", "dry" },
+            { "iron-silver", "AgCl 33, H2O 30", "dry" },
+            { "copper-cement", "Ag+ 25, NO3- 16, H+ 0.03, H2O 300", "wash" },
+            { "fixer-iron", "Ag(S2O3)2 3- 10, Na+ 40, S2O3 2- 80, H2O 900", "dry" },
+            { "fixer-current", "Ag(S2O3)2 3- 10, Na+ 40, S2O3 2- 80, H2O 900", "dry" },
+            { "crystallise-silver-nitrate", "Ag+ 25, NO3- 16, H+ 0.03, H2O 300", "" },
+            { "wash", "Au 10, H2O 6, Cl- 0.5, H+ 0.014", "dry" },
+            { "dry", "Au 10, H2O 6", "melt" },
+            { "melt", "Au 10", "pickle" },
+            { "pickle", "Au 10", "fineness" },
+            { "fineness", "Au 10", "" },
+            { "wash-dry-melt", "Au 10, H2O 6", "" },
+        };
+
+    private static string Times(string charge, double times) => string.Join(", ", charge.Split(", ").Select(p => TimesOne(p, times)));
+
+    private static string TimesOne(string part, double times)
     {
-        { "outside", "Cu 60, Zn 30, Au 2", "nitric-strip" }, { "sort", "Cu 60, Zn 30, Au 2", "nitric-strip" }, { "mill", "Cu 60, Fe 30, Au 2", "nitric-strip" }, { "roast", "Cu 60, Fe 30, Au 2", "sulfuric-leach" }, { "anneal", "Cu 60, Au 2", "nitric-strip" },
-        { "roll", "Ag 60, Cu 5", "nitric-part" }, { "granulate", "Ag 60, Cu 5", "nitric-part" }, { "inquart", "Au 12, Ag 5, Cu 3", "nitric-part" }, { "aliquot", "Cu 60, Au 2", "nitric-strip" },
-        { "peroxide-etch", "Cu 60, Au 2", "aqua-regia" }, { "nitric-strip", "Cu 60, Zn 20, Au 2", "aqua-regia" }, { "hydrochloric-leach", "Sn 10, Cu 60, Au 2", "wash" }, { "sulfuric-leach", "CuO 60, Au 2", "aqua-regia" }, { "chlorine-lift", "Cu 60, Au 2", "aqua-regia" },
-        { "aqua-regia", "Au 10, Cu 1", "sulfamic" }, { "nitrate-salt", "Au 10, Cu 1", "sulfamic" }, { "hypochlorite", "Au 10, Cu 1", "metabisulphite" }, { "peroxide-hcl", "Au 10, Cu 1", "metabisulphite" }, { "chlorine-hcl", "Au 10, Cu 1", "metabisulphite" }, { "nitric-part", "Ag 60, Cu 5", "silver-chloride" },
-        { "sulfamic", "AuCl4- 17, H+ 0.6, NO3- 5, Cl- 15, H2O 150", "metabisulphite" }, { "urea", "AuCl4- 17, H+ 0.6, NO3- 5, Cl- 15, H2O 150", "metabisulphite" }, { "boil-down", "AuCl4- 17, H+ 0.6, NO3- 5, Cl- 15, H2O 150", "metabisulphite" }, { "spare-gold", "AuCl4- 17, H+ 0.5, NO3- 0.2, Cl- 15, H2O 150", "metabisulphite" },
-        { "clear", "AuCl4- 17, H+ 0.5, Cl- 15, H2O 150", "metabisulphite" }, { "metabisulphite", "AuCl4- 17, H+ 0.5, Cl- 15, H2O 150", "wash" }, { "sulphite", "AuCl4- 17, H+ 0.5, Cl- 15, H2O 150", "wash" }, { "ferrous", "AuCl4- 17, H+ 0.5, Cl- 15, H2O 150", "wash" }, { "oxalic", "AuCl4- 17, H+ 0.5, Cl- 15, H2O 150", "wash" },
-        { "silver-chloride", "Ag+ 25, NO3- 16, H+ 0.03, H2O 300", "caustic-sugar" }, { "caustic-sugar", "AgCl 33, H2O 30", "dry" }, { "zinc-silver", "AgCl 33, H2O 30", "dry" }, { "iron-silver", "AgCl 33, H2O 30", "dry" }, { "copper-cement", "Ag+ 25, NO3- 16, H+ 0.03, H2O 300", "wash" },
-        { "fixer-iron", "Ag(S2O3)2 3- 10, Na+ 40, S2O3 2- 80, H2O 900", "dry" }, { "fixer-current", "Ag(S2O3)2 3- 10, Na+ 40, S2O3 2- 80, H2O 900", "dry" }, { "crystallise-silver-nitrate", "Ag+ 25, NO3- 16, H+ 0.03, H2O 300", "" },
-        { "wash", "Au 10, H2O 6, Cl- 0.5, H+ 0.014", "dry" }, { "dry", "Au 10, H2O 6", "melt" }, { "melt", "Au 10", "pickle" }, { "pickle", "Au 10", "fineness" }, { "fineness", "Au 10", "" }, { "wash-dry-melt", "Au 10, H2O 6", "" },
-    };
+        var at = part.LastIndexOf(' ');
+        return string.Create(
+            CultureInfo.InvariantCulture,
+            $"{part[..at]} {double.Parse(part[(at + 1)..], CultureInfo.InvariantCulture) * times}"
+        );
+    }
 
-    private static string Times(string charge, double times) => string.Join(", ", charge.Split(", ").Select(p => $"{p[..p.LastIndexOf(' ')]} {(double.Parse(p[(p.LastIndexOf(' ') + 1)..], System.Globalization.CultureInfo.InvariantCulture) * times).ToString(System.Globalization.CultureInfo.InvariantCulture)}"));
-
-    private static BatchPlan Plan(string charge, string method, string next, Facts? facts = null) => Planner.Fold(RefusalTests.Of(charge), Routes.Chain(next.Length > 0 ? [method, next] : [method]), Shop.Usual,
-        facts is null ? new Dictionary<string, Facts>() : new Dictionary<string, Facts> { [$"1-{method}"] = facts }, new Draws("follow"));
+    private static BatchPlan Plan(string charge, string method, string next, Facts? facts = null) =>
+        Planner.Fold(
+            RefusalTests.Of(charge),
+            Routes.Chain(next.Length > 0 ? [method, next] : [method]),
+            Shop.Usual,
+            facts is null ? new Dictionary<string, Facts>() : new Dictionary<string, Facts> { [$"1-{method}"] = facts },
+            new Draws("follow")
+        );
 
     [Fact]
     public void Every_method_is_tried_here_or_has_a_test_file_of_its_own() =>
-        Assert.All(MethodCatalogue.All, m => Assert.True(Rows.Any(r => r.Data.Item1 == m.Id) || GetType().Assembly.GetType($"{GetType().Namespace}.{m.GetType().Name}Tests") is not null, $"{m.Id} is tried nowhere"));
+        Assert.All(MethodCatalogue.All, m =>
+            Assert.True(
+                Rows.Any(r => r.Data.Item1 == m.Id)
+                    || GetType().Assembly.GetType($"{GetType().Namespace}.{m.GetType().Name}Tests") is not null,
+                $"{m.Id} is tried nowhere"
+            )
+        );
 
     [Theory]
     [MemberData(nameof(Rows))]
@@ -61,13 +119,23 @@ public class FollowTests
         foreach (var dose in planned.Doses.Where(d => d.Grams.Likely > 0))
         {
             // Twice the planned, and then closed: what leaves the step is heavier by just that.
-            Facts Poured(double times) => Facts.None with
-            {
-                Begun = true,
-                Closed = true,
-                Pours = [.. planned.Doses.Select(d => new Pour(d.Id, d.Bottle.Id, d.Grams.Likely * (d.Id == dose.Id ? times : 1), DateTimeOffset.UnixEpoch, d.Id))],
-                AsOf = DateTimeOffset.UnixEpoch.AddHours(1),
-            };
+            Facts Poured(double times) =>
+                Facts.None with
+                {
+                    Begun = true,
+                    Closed = true,
+                    Pours =
+                    [
+                        .. planned.Doses.Select(d => new Pour(
+                            d.Id,
+                            d.Bottle.Id,
+                            d.Grams.Likely * (d.Id == dose.Id ? times : 1),
+                            DateTimeOffset.UnixEpoch,
+                            d.Id
+                        )),
+                    ],
+                    AsOf = DateTimeOffset.UnixEpoch.AddHours(1),
+                };
             double Out(StepPlan p) => p.Outputs.Sum(o => o.Charge.Mass().Likely) + p.GasGone.Mass().Likely;
             var (once, twice) = (Plan(charge, method, next, Poured(1)), Plan(charge, method, next, Poured(2)));
             Assert.Equal(dose.Grams.Likely, Out(twice.Steps[0].Plan) - Out(once.Steps[0].Plan), 1e-6 * Math.Max(1, dose.Grams.Likely));
@@ -104,7 +172,9 @@ public class FollowTests
         double Of(string value)
         {
             var plan = Given.Step(method, RefusalTests.Of(charge), options: new() { [option] = value });
-            return figure.Length > 0 ? plan.Figures.Single(f => f.Label == figure).Likely : plan.Doses.Single(d => d.Id == dose).Grams.Likely;
+            return figure.Length > 0
+                ? plan.Figures.Single(f => f.Label == figure).Likely
+                : plan.Doses.Single(d => d.Id == dose).Grams.Likely;
         }
         Assert.True(Of(more) > 1.02 * Of(less), $"{Of(more)} against {Of(less)}");
     }
@@ -113,7 +183,17 @@ public class FollowTests
     public void A_cover_volume_above_the_need_is_made_up_with_water_or_with_acid_that_is_carried_on()
     {
         var foil = RefusalTests.Of("Cu 20, Au 2");
-        StepPlan With(string wets, string makeUp) => Given.Step("nitric-strip", foil, options: new() { ["wets"] = wets, ["make-up"] = makeUp, ["water"] = "0" });
+        StepPlan With(string wets, string makeUp) =>
+            Given.Step(
+                "nitric-strip",
+                foil,
+                options: new()
+                {
+                    ["wets"] = wets,
+                    ["make-up"] = makeUp,
+                    ["water"] = "0",
+                }
+            );
         double Grams(StepPlan p, string dose) => p.Doses.Where(d => d.Id == dose).Sum(d => d.Grams.Likely);
         var plain = With("none", "water");
         var water = With("foil", "water");
@@ -121,7 +201,10 @@ public class FollowTests
         Assert.Equal(0, Grams(plain, "water"));
         Assert.True(Grams(water, "water") > 10);
         Assert.True(Grams(acid, "nitric") > Grams(plain, "nitric") + 10);
-        Assert.True(acid.Outputs.Single(o => o.Id == "strip-liquor").Charge.Of(Core.Chemistry.Species.Proton).Likely > 2 * plain.Outputs.Single(o => o.Id == "strip-liquor").Charge.Of(Core.Chemistry.Species.Proton).Likely);
+        Assert.True(
+            acid.Outputs.Single(o => o.Id == "strip-liquor").Charge.Of(Core.Chemistry.Species.Proton).Likely
+                > 2 * plain.Outputs.Single(o => o.Id == "strip-liquor").Charge.Of(Core.Chemistry.Species.Proton).Likely
+        );
     }
 
     [Fact]
@@ -147,6 +230,9 @@ public class FollowTests
         Assert.Empty(Given.Step("wash", RefusalTests.Of("Au 5, AgCl 0.2, H2O 3")).Deadlines);
         // The chloride that ammonia took has fallen again, outside of the powder.
         Assert.True(plan.Outputs.Single(o => o.Id == "ammonia-wash").Charge.Grams(new("AgCl", Core.Chemistry.Phase.Solid)).Likely > 0.18);
-        Assert.True(Given.Step("fixer-iron", RefusalTests.Of("Ag(S2O3)2 3- 10, Na+ 40, S2O3 2- 80, H2O 900")).Interlocks.Single() is { Reading: "pH", AtLeast: 4 });
+        Assert.True(
+            Given.Step("fixer-iron", RefusalTests.Of("Ag(S2O3)2 3- 10, Na+ 40, S2O3 2- 80, H2O 900")).Interlocks.Single()
+                is { Reading: "pH", AtLeast: 4 }
+        );
     }
 }

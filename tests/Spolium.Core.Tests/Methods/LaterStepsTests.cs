@@ -36,13 +36,19 @@ public class LaterStepsTests
     {
         var little = Given.Poured("sulfamic", "S-1", 0.5) with { Closed = true };
         Assert.True(Given.Step("sulfamic", Liquor(1), little).Outputs[0].Charge.Of(Species.Nitrate).Likely > 0);
-        var seen = little with { Signs = new HashSet<string> { "no-fizz-hot", "no-brown-fume", "iodide-white" } };
+        var seen = little with
+        {
+            Signs = new HashSet<string> { "no-fizz-hot", "no-brown-fume", "iodide-white" },
+        };
         Assert.Equal(0, Given.Step("sulfamic", Liquor(1), seen).Outputs[0].Charge.Of(Species.Nitrate).Range.High, 1e-9);
     }
 
     [Fact]
     public void Sulfamic_acid_wants_a_hot_liquor_first() =>
-        Assert.Equal(("temperature", 70.0), (Given.Step("sulfamic", Liquor(1)).Interlocks[0].Reading, Given.Step("sulfamic", Liquor(1)).Interlocks[0].AtLeast));
+        Assert.Equal(
+            ("temperature", 70.0),
+            (Given.Step("sulfamic", Liquor(1)).Interlocks[0].Reading, Given.Step("sulfamic", Liquor(1)).Interlocks[0].AtLeast)
+        );
 
     [Theory]
     [InlineData("1.3", 13.0)]

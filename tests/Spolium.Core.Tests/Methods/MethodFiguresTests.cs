@@ -8,13 +8,18 @@ namespace Spolium.Core.Tests.Methods;
 /// <summary>Figures of the rules, one by one, through the methods that use them: what a gram takes, what a gram gives.</summary>
 public class MethodFiguresTests
 {
-    private static readonly Shop Pure = new([.. Shop.UsualBottles.Select(b => b.Formula == "H2O2" ? b with { PlusMinus = 1e-9 } : b with { Strength = new(1), PlusMinus = 0 })], Core.Vessels.Vessel.Usual);
+    private static readonly Shop Pure = new(
+        [.. Shop.UsualBottles.Select(b => b.Formula == "H2O2" ? b with { PlusMinus = 1e-9 } : b with { Strength = new(1), PlusMinus = 0 })],
+        Core.Vessels.Vessel.Usual
+    );
 
-    private static double Figure(StepPlan plan, string label) => plan.Figures.First(f => f.Label!.StartsWith(label, StringComparison.Ordinal)).Likely;
+    private static double Figure(StepPlan plan, string label) =>
+        plan.Figures.First(f => f.Label!.StartsWith(label, StringComparison.Ordinal)).Likely;
 
     private static double Gas(StepPlan plan, string formula) => plan.Gases.Single(g => g.Formula == formula).Made.Likely / 1000;
 
-    private static StepPlan Step(string method, string charge, params (string Id, string Value)[] options) => Given.Step(method, RefusalTests.Of(charge), options: options.ToDictionary(o => o.Id, o => o.Value), shop: Pure);
+    private static StepPlan Step(string method, string charge, params (string Id, string Value)[] options) =>
+        Given.Step(method, RefusalTests.Of(charge), options: options.ToDictionary(o => o.Id, o => o.Value), shop: Pure);
 
     [Fact]
     public void Etching_a_gram_of_copper_takes_1_148_of_hydrochloric_acid_and_0_535_of_peroxide_or_air()
@@ -73,9 +78,17 @@ public class MethodFiguresTests
     public void Roasted_iron_takes_three_of_sulphuric_and_copper_oxide_one()
     {
         // 80 g of CuO are 1.006 mol, 16 g of Fe2O3 0.1002 mol; 95 % dissolves: 0.95 · (1.006 + 3 · 0.1002) · 98.08.
-        Assert.Equal(0.95 * (1.0057 + 3 * 0.1002) * 98.08, Figure(Step("sulfuric-leach", "CuO 80, Fe2O3 16, Au 1"), "sulphuric acid by the equations"), 0.3);
+        Assert.Equal(
+            0.95 * (1.0057 + 3 * 0.1002) * 98.08,
+            Figure(Step("sulfuric-leach", "CuO 80, Fe2O3 16, Au 1"), "sulphuric acid by the equations"),
+            0.3
+        );
         // By hydrochloric acid two and six of them.
-        Assert.Equal(0.95 * (2 * 1.0057 + 6 * 0.1002) * 36.46, Figure(Step("hydrochloric-leach", "CuO 80, Fe2O3 16, Au 1"), "hydrochloric acid by the equations"), 0.3);
+        Assert.Equal(
+            0.95 * (2 * 1.0057 + 6 * 0.1002) * 36.46,
+            Figure(Step("hydrochloric-leach", "CuO 80, Fe2O3 16, Au 1"), "hydrochloric acid by the equations"),
+            0.3
+        );
     }
 
     [Fact]
@@ -92,7 +105,8 @@ public class MethodFiguresTests
     [Fact]
     public void Surplus_zinc_goes_off_with_hydrogen()
     {
-        // 25 g of silver in its chloride: 7.576 g of zinc reduce, half as much again makes hydrogen: 3.788 g, 0.0579 mol and what the unreduced chloride left.
+        // 25 g of silver in its chloride: 7.576 g of zinc reduce, half as much again makes hydrogen: 3.788 g, 0.0579 mol and what the
+        // unreduced chloride left.
         var plan = Step("zinc-silver", "AgCl 33.216");
         Assert.Equal((3.788 + 0.005 * 7.576) / 65.38 * 24.465, Gas(plan, "H2"), 0.01);
         Assert.Equal(24.875, plan.Outputs[0].Charge.Grams(new("Ag", Phase.Solid)).Likely, 0.001);
@@ -144,8 +158,13 @@ public class MethodFiguresTests
     [Fact]
     public void Nitrate_salt_wants_one_more_of_hydrochloric_acid_to_each_nitrate_and_magnesium_gives_two()
     {
-        double Moles(StepPlan p, string dose, string formula) => p.Doses.Single(d => d.Id == dose).Grams.Likely / Species.Of(formula).MolarMass;
-        var (acid, salt, magnesium) = (Step("aqua-regia", "Au 10", ("cover", "open")), Step("nitrate-salt", "Au 10", ("cover", "open"), ("salt", "NaNO3")), Step("nitrate-salt", "Au 10", ("cover", "open"), ("salt", "Mg(NO3)2·6H2O")));
+        double Moles(StepPlan p, string dose, string formula) =>
+            p.Doses.Single(d => d.Id == dose).Grams.Likely / Species.Of(formula).MolarMass;
+        var (acid, salt, magnesium) = (
+            Step("aqua-regia", "Au 10", ("cover", "open")),
+            Step("nitrate-salt", "Au 10", ("cover", "open"), ("salt", "NaNO3")),
+            Step("nitrate-salt", "Au 10", ("cover", "open"), ("salt", "Mg(NO3)2·6H2O"))
+        );
         Assert.Equal(Moles(salt, "nitric", "NaNO3"), 2 * Moles(magnesium, "nitric", "Mg(NO3)2·6H2O"), 1e-3);
         Assert.True(Moles(salt, "hcl", "HCl") > Moles(acid, "hcl", "HCl") + 0.9 * Moles(salt, "nitric", "NaNO3") - 0.1);
         Assert.True(salt.Attended.Likely + salt.Unattended.Likely > acid.Attended.Likely + acid.Unattended.Likely);
@@ -160,6 +179,8 @@ public class MethodFiguresTests
         Assert.Equal(Math.Pow(0.15, 3) * before, Step("boil-down", liquor).Outputs[0].Charge.Of(Species.Nitrate).Likely, 1e-6);
         Assert.Equal(0.15 * before, Step("boil-down", liquor, ("times", "1")).Outputs[0].Charge.Of(Species.Nitrate).Likely, 1e-6);
         // Gold stays in all of them.
-        Assert.All(new[] { "urea", "boil-down", "sulfamic" }, m => Assert.Equal(RefusalTests.Of(liquor).Element("Au").Likely, Step(m, liquor).Outputs[0].Charge.Element("Au").Likely, 1e-9));
+        Assert.All(new[] { "urea", "boil-down", "sulfamic" }, m =>
+            Assert.Equal(RefusalTests.Of(liquor).Element("Au").Likely, Step(m, liquor).Outputs[0].Charge.Element("Au").Likely, 1e-9)
+        );
     }
 }

@@ -50,9 +50,21 @@ public class OptionsTests
     [Fact]
     public void Open_or_covered_hot_or_cool_change_what_heat_drives_off()
     {
-        double Left(string cover, string temperature) => Given.Step("aqua-regia", Given.Metals(("Au", 10)),
-            Given.Poured("nitric", "N-1", 6, 6) with { Closed = true, AsOf = DateTimeOffset.UnixEpoch.AddHours(6) } is var f ? f with { Pours = [.. f.Pours, new("hcl", "H-1", 60, DateTimeOffset.UnixEpoch, "h")] } : null,
-            new() { ["cover"] = cover, ["temperature"] = temperature }).Figures.Single(x => x.Label == "nitric acid not yet used").Likely;
+        double Left(string cover, string temperature) =>
+            Given
+                .Step(
+                    "aqua-regia",
+                    Given.Metals(("Au", 10)),
+                    Given.Poured("nitric", "N-1", 6, 6) with { Closed = true, AsOf = DateTimeOffset.UnixEpoch.AddHours(6) } is var f
+                        ? f with
+                        {
+                            Pours = [.. f.Pours, new("hcl", "H-1", 60, DateTimeOffset.UnixEpoch, "h")],
+                        }
+                        : null,
+                    new() { ["cover"] = cover, ["temperature"] = temperature }
+                )
+                .Figures.Single(x => x.Label == "nitric acid not yet used")
+                .Likely;
         Assert.True(Left("glass", "100") < Left("glass", "60"));
         Assert.True(Left("open", "80") < Left("glass", "80"));
     }

@@ -10,8 +10,15 @@ public class PortionsTests
 {
     private static readonly Draws Draws = new("portions");
 
-    private static Portions Of(double gasMl, double warmingK, double liquidMl, string step = "nitric") => Portions.For(step,
-        Working.Exact(gasMl, null, Dimension.Volume), Working.Exact(warmingK, null, Dimension.Temperature), Working.Exact(liquidMl, null, Dimension.Volume), Vessel.Beakers, Draws);
+    private static Portions Of(double gasMl, double warmingK, double liquidMl, string step = "nitric") =>
+        Portions.For(
+            step,
+            Working.Exact(gasMl, null, Dimension.Volume),
+            Working.Exact(warmingK, null, Dimension.Temperature),
+            Working.Exact(liquidMl, null, Dimension.Volume),
+            Vessel.Beakers,
+            Draws
+        );
 
     [Theory]
     [InlineData(100, 250)] // half full at most: 100 mL want 200 mL of brim, 150 × 1.15 is too small
@@ -40,7 +47,10 @@ public class PortionsTests
     public void Gas_counts_at_its_high()
     {
         var gas = Working.Given(Draws.Spread("gas", new(20_000, 40_000, 80_000), Spread.Positive), Dimension.Volume, "gas", "test");
-        int Wide(Working g) => Portions.For("nitric", g, Working.Zero(Dimension.Temperature), Working.Exact(100, null, Dimension.Volume), Vessel.Beakers, Draws).Whole;
+        int Wide(Working g) =>
+            Portions
+                .For("nitric", g, Working.Zero(Dimension.Temperature), Working.Exact(100, null, Dimension.Volume), Vessel.Beakers, Draws)
+                .Whole;
         Assert.Equal(Of(gas.Range.High, 0, 100).Whole, Wide(gas));
         Assert.True(Wide(gas) > 1.5 * Of(40_000, 0, 100).Whole);
     }

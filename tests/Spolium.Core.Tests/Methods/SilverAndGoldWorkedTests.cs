@@ -11,18 +11,29 @@ namespace Spolium.Core.Tests.Methods;
 public class SilverAndGoldWorkedTests
 {
     // Bottles of 100 % strength, so that a dose is grams of the pure substance.
-    private static readonly Shop Pure = new([.. Shop.UsualBottles.Select(b => b with { Strength = new(1), PlusMinus = 0 })], Core.Vessels.Vessel.Beakers);
+    private static readonly Shop Pure = new(
+        [.. Shop.UsualBottles.Select(b => b with { Strength = new(1), PlusMinus = 0 })],
+        Core.Vessels.Vessel.Beakers
+    );
 
     private static readonly Dictionary<string, string> None = [];
 
     private static Working Certain(double g) => Working.Given(g, Dimension.Mass, "metal", "test");
 
     private static Charge Liquor(LiquorKind kind, string metal, double g, double acid = 0) =>
-        LiquorFeed.Of(kind, Working.Given(500, Dimension.Volume, "volume", "test"), [(metal, Certain(g))], Working.Given(acid, Dimension.Substance, "acid", "test"), new Draws("test"));
+        LiquorFeed.Of(
+            kind,
+            Working.Given(500, Dimension.Volume, "volume", "test"),
+            [(metal, Certain(g))],
+            Working.Given(acid, Dimension.Substance, "acid", "test"),
+            new Draws("test")
+        );
 
-    private static double Figure(StepPlan plan, string label) => plan.Figures.Single(f => f.Label!.StartsWith(label, StringComparison.Ordinal)).Likely;
+    private static double Figure(StepPlan plan, string label) =>
+        plan.Figures.Single(f => f.Label!.StartsWith(label, StringComparison.Ordinal)).Likely;
 
-    private static double Equation(Reaction r, string per, string reagent, double metal, string element) => Molar.Grams(r.Need(Molar.Moles(Certain(metal), element), per, reagent), reagent).Likely;
+    private static double Equation(Reaction r, string per, string reagent, double metal, string element) =>
+        Molar.Grams(r.Need(Molar.Moles(Certain(metal), element), per, reagent), reagent).Likely;
 
     [Fact]
     public void Nitric_acid_for_25_g_of_silver_dilute_and_strong()
@@ -36,7 +47,9 @@ public class SilverAndGoldWorkedTests
         var plan = Given.Step("nitric-part", Given.Metals(("Ag", 25)), options: new() { ["cover"] = "open", ["water"] = "5" });
         Assert.Equal(1.1 * (19.472 - 0.05 * 4.868) / 0.68, plan.Doses.Single(d => d.Id == "nitric").Grams.Likely, 0.02);
         var undiluted = Given.Step("nitric-part", Given.Metals(("Ag", 25)), options: new() { ["cover"] = "open", ["water"] = "0" });
-        Assert.True(undiluted.Doses.Single(d => d.Id == "nitric").Grams.Likely > plan.Doses.Single(d => d.Id == "nitric").Grams.Likely * 1.2);
+        Assert.True(
+            undiluted.Doses.Single(d => d.Id == "nitric").Grams.Likely > plan.Doses.Single(d => d.Id == "nitric").Grams.Likely * 1.2
+        );
         Assert.DoesNotContain(undiluted.Doses, d => d.Id == "water");
     }
 
@@ -66,7 +79,12 @@ public class SilverAndGoldWorkedTests
     {
         var without = Given.Step("copper-cement", Liquor(LiquorKind.Nitrate, "Ag", 25), shop: Pure, options: new() { ["stands"] = "long" });
         Assert.Equal(7.36, Figure(without, "copper that goes into the liquor"), 0.01);
-        var with = Given.Step("copper-cement", Liquor(LiquorKind.Nitrate, "Ag", 25, 10 / 63.012), shop: Pure, options: new() { ["stands"] = "long" });
+        var with = Given.Step(
+            "copper-cement",
+            Liquor(LiquorKind.Nitrate, "Ag", 25, 10 / 63.012),
+            shop: Pure,
+            options: new() { ["stands"] = "long" }
+        );
         Assert.Equal(7.364 + 10 * 0.378, Figure(with, "copper that goes into the liquor"), 0.02);
         Assert.True(with.Doses.Single().Grams.Likely >= 2 * (7.364 + 3.78) - 0.5);
     }
@@ -77,9 +95,19 @@ public class SilverAndGoldWorkedTests
     [InlineData("sulphite", 11.52)]
     [InlineData("metabisulphite", 8.69)]
     public void Twelve_grams_of_gold_by_the_equation(string method, double grams) =>
-        Assert.Equal(grams, Figure(Given.Step(method, Liquor(LiquorKind.Chloride, "Au", 12, 0.5), shop: Pure), MethodName(method) + " by the equation"), 0.02);
+        Assert.Equal(
+            grams,
+            Figure(Given.Step(method, Liquor(LiquorKind.Chloride, "Au", 12, 0.5), shop: Pure), MethodName(method) + " by the equation"),
+            0.02
+        );
 
-    private static string MethodName(string method) => method switch { "ferrous" => "ferrous sulphate", "oxalic" => "oxalic acid", _ => method };
+    private static string MethodName(string method) =>
+        method switch
+        {
+            "ferrous" => "ferrous sulphate",
+            "oxalic" => "oxalic acid",
+            _ => method,
+        };
 
     [Fact]
     public void Twelve_grams_of_gold_by_bleach()
@@ -98,13 +126,27 @@ public class SilverAndGoldWorkedTests
         Assert.Equal(26.8, Figure(plan, "metal to add"), 0.01);
         Assert.Equal(30.1, plan.Doses.Single(d => d.Id == "silver").Grams.Likely, 0.11);
         Assert.Equal(100 * 11.7 / 50.1, Figure(plan, "gold in the alloy"), 0.2);
-        Assert.Equal(26.8, Given.Step("inquart", alloy, shop: Pure, options: new() { ["school"] = "quarter" }).Doses.Single(d => d.Id == "silver").Grams.Likely, 0.11);
+        Assert.Equal(
+            26.8,
+            Given
+                .Step("inquart", alloy, shop: Pure, options: new() { ["school"] = "quarter" })
+                .Doses.Single(d => d.Id == "silver")
+                .Grams.Likely,
+            0.11
+        );
     }
 
     [Fact]
     public void Least_silver_stays_in_solution_at_2_4_millimole_of_chloride()
     {
-        double Left(double mmol) => Molar.Grams(SilverChloride.LeftInSolution(Working.Exact(mmol / 1e6, null, Dimension.Substance / Dimension.Volume)) * Working.Exact(1000, "1 L", Dimension.Volume), "Ag").Likely * 1000;
+        double Left(double mmol) =>
+            Molar
+                .Grams(
+                    SilverChloride.LeftInSolution(Working.Exact(mmol / 1e6, null, Dimension.Substance / Dimension.Volume))
+                        * Working.Exact(1000, "1 L", Dimension.Volume),
+                    "Ag"
+                )
+                .Likely * 1000;
         Assert.Equal(0.055, Left(2.4), 0.001);
         Assert.True(Left(2.4) < Left(1.5) && Left(2.4) < Left(4));
         Assert.True(Left(200) > 4 * Left(10));
@@ -114,7 +156,13 @@ public class SilverAndGoldWorkedTests
     public void A_school_by_factor_tells_the_chloride_that_it_leaves()
     {
         // 100 g Ag to the litre, 1.1 times the equation: 93 mmol/L stay free, in the volume of the liquor alone.
-        var liquor = LiquorFeed.Of(LiquorKind.Nitrate, Working.Given(1000, Dimension.Volume, "v", "t"), [("Ag", Certain(100))], Working.Zero(Dimension.Substance), new Draws("test"));
+        var liquor = LiquorFeed.Of(
+            LiquorKind.Nitrate,
+            Working.Given(1000, Dimension.Volume, "v", "t"),
+            [("Ag", Certain(100))],
+            Working.Zero(Dimension.Substance),
+            new Draws("test")
+        );
         var plan = Given.Step("silver-chloride", liquor, shop: Pure, options: new() { ["factor"] = "1.1", ["by"] = "HCl" });
         var excess = plan.Figures.Single(f => f.Label == "free chloride that the school leaves").Likely * 1e6;
         Assert.InRange(excess, 85, 93);

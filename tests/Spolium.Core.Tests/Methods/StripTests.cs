@@ -45,9 +45,16 @@ public class StripTests
         var shortPlan = Given.Step("nitric-strip", charge, half);
         Assert.InRange(shortPlan.Outputs[0].Charge.Element("Cu").Likely, 30, 70);
 
-        var justUnder = Given.Poured("nitric", "N-1", full * 0.97) with { Closed = true, Signs = new HashSet<string> { "no-base-at-edge", "quiet-after-more" } };
+        var justUnder = Given.Poured("nitric", "N-1", full * 0.97) with
+        {
+            Closed = true,
+            Signs = new HashSet<string> { "no-base-at-edge", "quiet-after-more" },
+        };
         var seen = Given.Step("nitric-strip", charge, justUnder);
-        Assert.True(seen.Outputs[0].Charge.Grams(new("Cu", Core.Chemistry.Phase.Solid)).Range.High < 0.2, "with both signs seen no world may keep more copper than clings to foils");
+        Assert.True(
+            seen.Outputs[0].Charge.Grams(new("Cu", Core.Chemistry.Phase.Solid)).Range.High < 0.2,
+            "with both signs seen no world may keep more copper than clings to foils"
+        );
     }
 
     [Fact]
@@ -60,9 +67,14 @@ public class StripTests
     [Fact]
     public void A_reflux_condenser_needs_less_acid_than_an_open_vessel()
     {
-        double Of(string cover) => Given.Step("nitric-strip", Given.Metals(("Cu", 100)), options: new() { ["cover"] = cover }).Doses.Single(d => d.Id == "nitric").Grams.Likely;
+        double Of(string cover) =>
+            Given
+                .Step("nitric-strip", Given.Metals(("Cu", 100)), options: new() { ["cover"] = cover })
+                .Doses.Single(d => d.Id == "nitric")
+                .Grams.Likely;
         Assert.True(Of("reflux") < Of("glass") && Of("glass") < Of("open"));
     }
 
-    private static Working Moles(double grams, string metal) => Core.Chemistry.Molar.Moles(Working.Exact(grams, null, Dimension.Mass), metal);
+    private static Working Moles(double grams, string metal) =>
+        Core.Chemistry.Molar.Moles(Working.Exact(grams, null, Dimension.Mass), metal);
 }

@@ -28,7 +28,14 @@ public class ContentTests
     [Fact]
     public void Highs_above_the_whole_are_scaled_and_lows_above_it_refused()
     {
-        Content Of(double low) => new([new("Cu", Given.Share(low), Given.Share(65), Given.Share(90)), new("Ag", Given.Share(low), Given.Share(65), Given.Share(90))], null);
+        Content Of(double low) =>
+            new(
+                [
+                    new("Cu", Given.Share(low), Given.Share(65), Given.Share(90)),
+                    new("Ag", Given.Share(low), Given.Share(65), Given.Share(90)),
+                ],
+                null
+            );
         Assert.Empty(Of(40).Check());
         var mass = Given.Charge(Of(40), 100).Mass().Amount;
         Assert.All(Enumerable.Range(0, Amount.Worlds), w => Assert.Equal(100, mass[w], 1e-9));
@@ -38,7 +45,14 @@ public class ContentTests
     [Fact]
     public void Wrong_lines_name_their_field()
     {
-        var errors = new Content([new("Xx", Given.Share(1), Given.Share(2), Given.Share(3)), new("Cu", Given.Share(5), Given.Share(2), Given.Share(3)), new("Cu", Given.Share(1), Given.Share(2), Given.Share(3))], "Qq").Check();
+        var errors = new Content(
+            [
+                new("Xx", Given.Share(1), Given.Share(2), Given.Share(3)),
+                new("Cu", Given.Share(5), Given.Share(2), Given.Share(3)),
+                new("Cu", Given.Share(1), Given.Share(2), Given.Share(3)),
+            ],
+            "Qq"
+        ).Check();
         Assert.Equal(["balance", "content[0].element", "content[1].low", "content[2].element"], errors.Select(e => e.Field).Order());
     }
 
@@ -49,7 +63,13 @@ public class ContentTests
         Assert.Empty(route.Check());
         var broken = new Route([route.Steps[0], route.Steps[1] with { Takes = ["feed"] }]);
         Assert.Contains(broken.Check(), e => e.Field == "route[1].takes");
-        var options = Routes.Chain(["metabisulphite"], new Dictionary<string, IReadOnlyDictionary<string, string>> { ["metabisulphite"] = new Dictionary<string, string> { ["school"] = "9" } });
+        var options = Routes.Chain(
+            ["metabisulphite"],
+            new Dictionary<string, IReadOnlyDictionary<string, string>>
+            {
+                ["metabisulphite"] = new Dictionary<string, string> { ["school"] = "9" },
+            }
+        );
         Assert.Contains(options.Check(), e => e.Field == "route[0].options.school");
     }
 }

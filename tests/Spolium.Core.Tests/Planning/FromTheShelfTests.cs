@@ -13,10 +13,21 @@ public class FromTheShelfTests
     private static readonly Bottle First = Shop.UsualBottles[0] with { PlusMinus = 0.002 };
     private static readonly Bottle Second = First with { Id = "N-2" };
 
-    private static BatchPlan Plan(Dictionary<string, double> levels, IReadOnlyDictionary<string, Facts>? facts = null, params Bottle[] nitric) =>
-        Planner.Fold(Given.Charge(Given.Hl1(), 100), Routes.Chain(KnownWays.GoldByNitricStrip), new Shop([.. nitric, .. Shop.UsualBottles.Skip(1)], Vessel.Beakers, 0.01, levels), facts ?? new Dictionary<string, Facts>(), new Draws("whole"));
+    private static BatchPlan Plan(
+        Dictionary<string, double> levels,
+        IReadOnlyDictionary<string, Facts>? facts = null,
+        params Bottle[] nitric
+    ) =>
+        Planner.Fold(
+            Given.Charge(Given.Hl1(), 100),
+            Routes.Chain(KnownWays.GoldByNitricStrip),
+            new Shop([.. nitric, .. Shop.UsualBottles.Skip(1)], Vessel.Beakers, 0.01, levels),
+            facts ?? new Dictionary<string, Facts>(),
+            new Draws("whole")
+        );
 
-    private static double Wanted(PlannedStep step) => step.Plan.Doses.Where(d => d.Bottle.Formula == "HNO3").Sum(d => d.Rungs.Sum(r => r.Grams));
+    private static double Wanted(PlannedStep step) =>
+        step.Plan.Doses.Where(d => d.Bottle.Formula == "HNO3").Sum(d => d.Rungs.Sum(r => r.Grams));
 
     [Fact]
     public void What_the_strip_takes_is_gone_when_the_aqua_regia_comes()
@@ -70,7 +81,12 @@ public class FromTheShelfTests
 
     [Fact]
     public void Water_is_never_short() =>
-        Assert.All(Plan(new() { ["N-1"] = 1, ["water"] = 0 }, null, First).Steps.SelectMany(s => s.Plan.Doses).Where(d => d.Bottle.Formula == "H2O"), d => Assert.Null(d.Lacking));
+        Assert.All(
+            Plan(new() { ["N-1"] = 1, ["water"] = 0 }, null, First)
+                .Steps.SelectMany(s => s.Plan.Doses)
+                .Where(d => d.Bottle.Formula == "H2O"),
+            d => Assert.Null(d.Lacking)
+        );
 
     [Fact]
     public void Usual_bottles_come_from_their_data_file_with_the_density_of_their_table()

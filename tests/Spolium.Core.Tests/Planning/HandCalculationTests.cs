@@ -11,7 +11,12 @@ namespace Spolium.Core.Tests.Planning;
 /// </summary>
 public class HandCalculationTests
 {
-    private const double Cu = 63.546, Zn = 65.38, Au = 196.966570, Hno3 = 63.012, Hcl = 36.458, Sulfamic = 97.0878;
+    private const double Cu = 63.546,
+        Zn = 65.38,
+        Au = 196.966570,
+        Hno3 = 63.012,
+        Hcl = 36.458,
+        Sulfamic = 97.0878;
 
     [Theory]
     [InlineData(1.6)]
@@ -37,7 +42,10 @@ public class HandCalculationTests
         var acid = straight * 8 / 3 + 0.05 * nZn * 10 / 4;
         var reduced = straight * 2 / 3;
         var nitric = 1.1 * (acid - 0.3 * reduced) * Hno3 / 0.68;
-        Assert.Equal(0, plan.Of("1-nitric-strip").Plan.Figures.Single(f => f.Label!.StartsWith("share that goes", StringComparison.Ordinal)).Likely);
+        Assert.Equal(
+            0,
+            plan.Of("1-nitric-strip").Plan.Figures.Single(f => f.Label!.StartsWith("share that goes", StringComparison.Ordinal)).Likely
+        );
         Assert.Equal(nitric, Dose("1-nitric-strip", "nitric"), 1e-6 * nitric);
 
         // gases of the strip: NO of what is reduced, at 24.465 L/mol
@@ -92,14 +100,25 @@ public class HandCalculationTests
     {
         var feed = Given.Charge(Given.Hl1(), 206.3);
         var before = Given.Plan(feed);
-        var facts = new Dictionary<string, Facts> { ["1-nitric-strip"] = Facts.None with { Begun = true, Weighed = new Dictionary<string, TypedNumber> { ["foils"] = Given.Grams(4.43, 0.02) } } };
+        var facts = new Dictionary<string, Facts>
+        {
+            ["1-nitric-strip"] = Facts.None with
+            {
+                Begun = true,
+                Weighed = new Dictionary<string, TypedNumber> { ["foils"] = Given.Grams(4.43, 0.02) },
+            },
+        };
         var after = Given.Plan(feed, facts);
         var gold = after.Of("1-nitric-strip").Plan.Outputs[0].Charge.Element("Au");
         Assert.True(gold.Range.Width < 0.3 * before.Of("1-nitric-strip").Plan.Outputs[0].Charge.Element("Au").Range.Width);
         Assert.True(gold.Likely < 4.43);
         Assert.True(after.Product("Au").Range.Width < 0.3 * before.Product("Au").Range.Width);
         var solids = after.Of("1-nitric-strip").Plan.Outputs[0].Charge;
-        Assert.Equal(4.43, solids.Grams(Species.Gold).Likely + solids.Grams(new("Cu", Phase.Solid)).Likely + solids.Grams(new("Zn", Phase.Solid)).Likely, 1e-9);
+        Assert.Equal(
+            4.43,
+            solids.Grams(Species.Gold).Likely + solids.Grams(new("Cu", Phase.Solid)).Likely + solids.Grams(new("Zn", Phase.Solid)).Likely,
+            1e-9
+        );
     }
 
     private static double Correlation(Amount a, Amount b) => Amount.Covariance(a, b) / (a.Sigma * b.Sigma);

@@ -10,7 +10,10 @@ namespace Spolium.Core.Tests.Planning;
 /// <summary>An ended dose tells of the content: the worlds move, the range narrows, the mass of what was weighed stays.</summary>
 public class LearningTests
 {
-    private static readonly Content Contacts = new([new("Ag", Given.Share(8), Given.Share(11), Given.Share(14)), new("Ni", Given.Share(10), Given.Share(14), Given.Share(18))], "Cu");
+    private static readonly Content Contacts = new(
+        [new("Ag", Given.Share(8), Given.Share(11), Given.Share(14)), new("Ni", Given.Share(10), Given.Share(14), Given.Share(18))],
+        "Cu"
+    );
 
     private static BatchPlan Plan(double factor, bool signed)
     {
@@ -18,7 +21,10 @@ public class LearningTests
         var feed = Given.Charge(Contacts, 100, "HL-2");
         var planned = Planner.Fold(feed, route, Shop.Usual, new Draws("26-03"));
         var nitric = planned.Of("1-nitric-part").Plan.Doses.Single(d => d.Id == "nitric");
-        var facts = Given.Poured("nitric", nitric.Bottle.Id, [.. Enumerable.Repeat(nitric.Grams.Likely * factor / 20, 20)]) with { Signs = signed ? planned.Of("1-nitric-part").Plan.EndSigns.Select(s => s.Id).ToHashSet() : [] };
+        var facts = Given.Poured("nitric", nitric.Bottle.Id, [.. Enumerable.Repeat(nitric.Grams.Likely * factor / 20, 20)]) with
+        {
+            Signs = signed ? planned.Of("1-nitric-part").Plan.EndSigns.Select(s => s.Id).ToHashSet() : [],
+        };
         return Planner.Fold(feed, route, Shop.Usual, new Dictionary<string, Facts> { ["1-nitric-part"] = facts }, new Draws("26-03"));
     }
 
@@ -28,7 +34,10 @@ public class LearningTests
         var (little, much) = (Plan(0.9, true), Plan(1.15, true));
         // Copper takes 2.64 g of acid to a gram and silver 0.78: more acid taken says more copper and nickel, less silver.
         Assert.True(little.Steps[0].Input.Element("Ag").Likely > much.Steps[0].Input.Element("Ag").Likely);
-        Assert.True(little.Of("2-silver-chloride").Plan.Doses.Single(d => d.Id == "chloride").Grams.Likely > much.Of("2-silver-chloride").Plan.Doses.Single(d => d.Id == "chloride").Grams.Likely);
+        Assert.True(
+            little.Of("2-silver-chloride").Plan.Doses.Single(d => d.Id == "chloride").Grams.Likely
+                > much.Of("2-silver-chloride").Plan.Doses.Single(d => d.Id == "chloride").Grams.Likely
+        );
         Assert.Empty(Plan(1, false).Steps[0].Plan.Learned);
     }
 
@@ -55,7 +64,13 @@ public class LearningTests
     {
         var draws = new Draws("liquor");
         var silver = Working.Given(draws.Spread("content Ag", new(5, 10, 20), Spread.Positive), Dimension.Mass, "silver", "typed");
-        var liquor = LiquorFeed.Of(LiquorKind.Nitrate, Working.Given(400, Dimension.Volume, "volume", "typed"), [("Ag", silver)], Working.Zero(Dimension.Substance), draws);
+        var liquor = LiquorFeed.Of(
+            LiquorKind.Nitrate,
+            Working.Given(400, Dimension.Volume, "volume", "typed"),
+            [("Ag", silver)],
+            Working.Zero(Dimension.Substance),
+            draws
+        );
         var method = MethodCatalogue.Of("silver-chloride");
         // 12 g of silver take 6.50 g of salt, and 10 mmol/L stay free; all but the last drop was needed.
         var facts = Given.Poured("chloride", "usual salt", 3, 2, 1.5, 0.25, 0.1) with { Signs = new HashSet<string> { "no-cloud" } };
@@ -64,7 +79,9 @@ public class LearningTests
         var told = known.Element("Ag");
         Assert.InRange(told.Likely, 11.4, 12.4);
         Assert.True(told.Range.Width < 0.15 * silver.Range.Width);
-        Assert.Contains(Learning.Told(liquor, known), f => f.Label!.StartsWith("silver in it, by what was taken", StringComparison.Ordinal));
+        Assert.Contains(Learning.Told(liquor, known), f =>
+            f.Label!.StartsWith("silver in it, by what was taken", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -72,7 +89,15 @@ public class LearningTests
     {
         var plan = Planner.Fold(Given.Metals(("Ag", 20)), Routes.Chain(["nitric-part"]), Shop.Usual, new Draws("sure"));
         var charge = Given.Metals(("Ag", 20));
-        Assert.Same(charge, Learning.From(charge, new("nitric", Working.Given(10, Dimension.Mass, "need", "test"), [new("nitric", "N-1", 8, DateTimeOffset.UnixEpoch, "e")]), "x", new Draws("sure")));
+        Assert.Same(
+            charge,
+            Learning.From(
+                charge,
+                new("nitric", Working.Given(10, Dimension.Mass, "need", "test"), [new("nitric", "N-1", 8, DateTimeOffset.UnixEpoch, "e")]),
+                "x",
+                new Draws("sure")
+            )
+        );
         Assert.Empty(plan.Steps[0].Plan.Learned);
     }
 }

@@ -22,24 +22,38 @@ public class LiquorTestingTests
         new(output, element, TypedNumber.Of(ml, Field.Volume, "mL"), PerLitre(low), PerLitre(high));
 
     // Up to the closing of the precipitation: its liquor is still in the beaker.
-    private static Ledger BeforeClosing => Ledger.Of(Demo.Value.State.Entries.TakeWhile(e => e.Body is not StepClosed { BatchId: Id, StepId: Drop }));
+    private static Ledger BeforeClosing =>
+        Ledger.Of(Demo.Value.State.Entries.TakeWhile(e => e.Body is not StepClosed { BatchId: Id, StepId: Drop }));
 
     private static Ledger With(Ledger ledger, EntryBody body) =>
-        ledger.With(new(Guid.NewGuid().ToString(), [new(Entry.BatchStream(Id), ledger.State.Version(Entry.BatchStream(Id)) + 1)], Now, Now, "AV", body));
+        ledger.With(
+            new(
+                Guid.NewGuid().ToString(),
+                [new(Entry.BatchStream(Id), ledger.State.Version(Entry.BatchStream(Id)) + 1)],
+                Now,
+                Now,
+                "AV",
+                body
+            )
+        );
 
-    private static Decision Test(Ledger ledger, LiquorBracket test, string? reason = null) => Decisions.TestLiquor(ledger.State, ledger.State.Batches[Id], Drop, test, reason);
+    private static Decision Test(Ledger ledger, LiquorBracket test, string? reason = null) =>
+        Decisions.TestLiquor(ledger.State, ledger.State.Batches[Id], Drop, test, reason);
 
     // Uniform: mean in the middle, standard uncertainty a width over √12, 5 to 95 % nine tenths of the width.
     [Fact]
     public void Between_two_standards_everything_is_as_good_as_everything() =>
-        Gen.Select(Gen.Double[0, 1], Gen.Double[0.001, 2], Gen.Double[10, 2000]).Sample((low, width, ml) =>
-        {
-            var grams = Bracket(low, low + width, ml).Grams("t", new("test"));
-            Assert.Equal((low + width / 2) * ml / 1000, grams.Likely, 1e-9);
-            Assert.Equal(width / Math.Sqrt(12) * ml / 1000, grams.Amount.Sigma, 0.01 * width * ml / 1000);
-            Assert.Equal((low + 0.05 * width) * ml / 1000, grams.Range.Low, 0.01 * width * ml / 1000);
-            Assert.Equal((low + 0.95 * width) * ml / 1000, grams.Range.High, 0.01 * width * ml / 1000);
-        });
+        Gen.Select(Gen.Double[0, 1], Gen.Double[0.001, 2], Gen.Double[10, 2000])
+            .Sample(
+                (low, width, ml) =>
+                {
+                    var grams = Bracket(low, low + width, ml).Grams("t", new("test"));
+                    Assert.Equal((low + width / 2) * ml / 1000, grams.Likely, 1e-9);
+                    Assert.Equal(width / Math.Sqrt(12) * ml / 1000, grams.Amount.Sigma, 0.01 * width * ml / 1000);
+                    Assert.Equal((low + 0.05 * width) * ml / 1000, grams.Range.Low, 0.01 * width * ml / 1000);
+                    Assert.Equal((low + 0.95 * width) * ml / 1000, grams.Range.High, 0.01 * width * ml / 1000);
+                }
+            );
 
     [Fact]
     public void The_liquor_holds_what_the_drop_says_and_the_powder_the_rest()
@@ -65,7 +79,12 @@ public class LiquorTestingTests
     {
         var one = With(BeforeClosing, Test(BeforeClosing, Bracket(0.1, 0.3)).Body!);
         var two = With(one, Test(one, Bracket(0, 0.01)).Body!);
-        double Liquor(Ledger l) => BatchAtWork.AsItStands(l.State, l.State.Batches[Id], Drop).Plan.Outputs.First(o => o.Id == "barren").Charge.Element("Au").Likely;
+        double Liquor(Ledger l) =>
+            BatchAtWork
+                .AsItStands(l.State, l.State.Batches[Id], Drop)
+                .Plan.Outputs.First(o => o.Id == "barren")
+                .Charge.Element("Au")
+                .Likely;
         Assert.Equal(0.00125, Liquor(two), 1e-6);
         var back = With(two, Decisions.Correct(two.State, two.State.Entries[^1].Id, "another beaker", null).Body!);
         Assert.Equal(0.05, Liquor(back), 1e-6);
@@ -76,7 +95,9 @@ public class LiquorTestingTests
     {
         var tested = With(BeforeClosing, Test(BeforeClosing, Bracket(0.1, 0.3)).Body!);
         var closed = With(tested, Decisions.Close(tested.State, tested.State.Batches[Id], Drop, "enough").Body!);
-        Assert.Contains(closed.Book.Postings, p => p.Account == Account.Holding(Id, $"{Drop}/barren") && p.Element == "Au" && p.Basis == Basis.EstimatedByTest);
+        Assert.Contains(closed.Book.Postings, p =>
+            p.Account == Account.Holding(Id, $"{Drop}/barren") && p.Element == "Au" && p.Basis == Basis.EstimatedByTest
+        );
         Assert.All(closed.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
         var flows = BatchFlows.Of(closed.State, closed.State.Batches[Id]);
         var at = flows.Sources.ToList().FindIndex(s => s.Output == "barren" && s.Says.Contains("tested for Au"));

@@ -13,8 +13,18 @@ public class TwoBottlesTests
     private static readonly Bottle Strong = Shop.UsualBottles[0] with { PlusMinus = 0.002 };
     private static readonly Bottle Weak = Strong with { Id = "N-2", Strength = new(0.50), DensityGPerMl = 1.310 };
 
-    private static BatchPlan Plan(IReadOnlyList<Bottle> nitric, Dictionary<string, double>? levels, IReadOnlyDictionary<string, Facts>? facts = null) =>
-        Planner.Fold(Given.Charge(Given.Hl1(), 100), Routes.Chain(["nitric-strip"]), new Shop([.. nitric, .. Shop.UsualBottles.Skip(1)], Vessel.Beakers, 0.01, levels), facts ?? new Dictionary<string, Facts>(), new Draws("two"));
+    private static BatchPlan Plan(
+        IReadOnlyList<Bottle> nitric,
+        Dictionary<string, double>? levels,
+        IReadOnlyDictionary<string, Facts>? facts = null
+    ) =>
+        Planner.Fold(
+            Given.Charge(Given.Hl1(), 100),
+            Routes.Chain(["nitric-strip"]),
+            new Shop([.. nitric, .. Shop.UsualBottles.Skip(1)], Vessel.Beakers, 0.01, levels),
+            facts ?? new Dictionary<string, Facts>(),
+            new Draws("two")
+        );
 
     private static Dose Nitric(BatchPlan plan) => plan.Steps[0].Plan.Doses.First(d => d.Id == "nitric");
 
@@ -54,7 +64,10 @@ public class TwoBottlesTests
     {
         var facts = Given.Poured("nitric", "N-1", 200) with { Closed = true };
         var weak = facts with { Pours = [.. facts.Pours.Select(p => p with { Strength = 0.5, PlusMinus = 0.002, DensityGPerMl = 1.310 })] };
-        double Left(Facts f) => Plan([Strong], null, new Dictionary<string, Facts> { ["1-nitric-strip"] = f }).Steps[0].Plan.Outputs.Sum(o => o.Charge.Element("N").Likely);
+        double Left(Facts f) =>
+            Plan([Strong], null, new Dictionary<string, Facts> { ["1-nitric-strip"] = f })
+                .Steps[0]
+                .Plan.Outputs.Sum(o => o.Charge.Element("N").Likely);
         Assert.True(Left(weak) < Left(facts));
         var dose = Nitric(Plan([Strong], null, new Dictionary<string, Facts> { ["1-nitric-strip"] = weak }));
         Assert.Equal(0.5, dose.Bottle.Strength.Value);
@@ -63,7 +76,15 @@ public class TwoBottlesTests
     [Fact]
     public void A_spoonful_keeps_how_unsure_it_is()
     {
-        var facts = Facts.None with { Begun = true, Pours = [new Pour("d", "M-1", 5, DateTimeOffset.UnixEpoch, "e1"), new Pour("d", "M-1", 6.75, DateTimeOffset.UnixEpoch, "e2", SigmaG: 0.9)] };
+        var facts = Facts.None with
+        {
+            Begun = true,
+            Pours =
+            [
+                new Pour("d", "M-1", 5, DateTimeOffset.UnixEpoch, "e1"),
+                new Pour("d", "M-1", 6.75, DateTimeOffset.UnixEpoch, "e2", SigmaG: 0.9),
+            ],
+        };
         var logged = DosePlan.Logged("d", facts);
         Assert.Equal(11.75, logged.Likely, 1e-9);
         Assert.Equal(0.9, logged.Amount.Sigma, 0.05);

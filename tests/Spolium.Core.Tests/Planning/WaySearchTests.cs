@@ -16,19 +16,45 @@ public class WaySearchTests
 
     private static LotAtWork At(string lotId) => new(Demo.Value, Demo.Value.Lots[lotId], Demo.Value.Lots[lotId].Amount, null, Now);
 
-    // Made by hand, lot by lot: the ways that somebody who knows the trade would name, and the methods that must not be among those proposed.
-    public static TheoryData<string, string[], string[]> ByHand => new()
-    {
-        { "hl-1", ["gold by nitric strip, aqua regia", "gold by nitric strip, bleach", "gold by nitric strip, chlorine", "gold by nitric strip, nitrate salt and acid", "gold by chlorine lift, aqua regia", "gold by aqua regia"], ["nitric-part", "fixer-iron"] },
-        { "hl-2a", ["silver by nitric acid, copper", "silver by nitric acid, chloride"], ["crystallise-silver-nitrate", "aqua-regia", "nitric-strip"] },
-        { "hl-3a", ["gold by inquarting, parting"], ["aqua-regia", "nitric-strip", "chlorine-lift", "hypochlorite"] },
-        { "hl-3b", ["gold by inquarting, parting"], ["aqua-regia", "nitric-strip"] },
-        { "hl-6a", ["silver by iron", "silver by current"], ["nitric-part", "silver-chloride"] },
-        { "hl-9a", ["gold by nitric strip, aqua regia", "gold by chlorine lift, aqua regia", "gold by chlorine lift, chlorine", "gold by inquarting, parting"], ["crystallise-silver-nitrate"] },
-        { "hl-9b", ["gold by nitric strip, aqua regia", "gold by chlorine lift, bleach"], ["fixer-iron"] },
-        { "hl-2b", [], ["nitric-part", "aqua-regia"] },
-        { "hl-2c", [], ["nitric-part", "aqua-regia"] },
-    };
+    // Made by hand, lot by lot: the ways that somebody who knows the trade would name, and the methods that must not be among those
+    // proposed.
+    public static TheoryData<string, string[], string[]> ByHand =>
+        new()
+        {
+            {
+                "hl-1",
+                [
+                    "gold by nitric strip, aqua regia",
+                    "gold by nitric strip, bleach",
+                    "gold by nitric strip, chlorine",
+                    "gold by nitric strip, nitrate salt and acid",
+                    "gold by chlorine lift, aqua regia",
+                    "gold by aqua regia",
+                ],
+                ["nitric-part", "fixer-iron"]
+            },
+            {
+                "hl-2a",
+                ["silver by nitric acid, copper", "silver by nitric acid, chloride"],
+                ["crystallise-silver-nitrate", "aqua-regia", "nitric-strip"]
+            },
+            { "hl-3a", ["gold by inquarting, parting"], ["aqua-regia", "nitric-strip", "chlorine-lift", "hypochlorite"] },
+            { "hl-3b", ["gold by inquarting, parting"], ["aqua-regia", "nitric-strip"] },
+            { "hl-6a", ["silver by iron", "silver by current"], ["nitric-part", "silver-chloride"] },
+            {
+                "hl-9a",
+                [
+                    "gold by nitric strip, aqua regia",
+                    "gold by chlorine lift, aqua regia",
+                    "gold by chlorine lift, chlorine",
+                    "gold by inquarting, parting",
+                ],
+                ["crystallise-silver-nitrate"]
+            },
+            { "hl-9b", ["gold by nitric strip, aqua regia", "gold by chlorine lift, bleach"], ["fixer-iron"] },
+            { "hl-2b", [], ["nitric-part", "aqua-regia"] },
+            { "hl-2c", [], ["nitric-part", "aqua-regia"] },
+        };
 
     [Theory]
     [MemberData(nameof(ByHand))]
@@ -56,9 +82,13 @@ public class WaySearchTests
     public void What_is_refused_is_told_with_its_reason_and_the_way_round()
     {
         var refused = At("hl-3a").Ways().Refused;
-        Assert.Contains(refused, r => r.Method == "nitric-strip" && r.Reason.Contains("alloy, not a plating") && r.WayOut.Contains("inquart"));
+        Assert.Contains(refused, r =>
+            r.Method == "nitric-strip" && r.Reason.Contains("alloy, not a plating") && r.WayOut.Contains("inquart")
+        );
         Assert.Contains(refused, r => r.Method == "aqua-regia" && r.Reason.Contains("crust"));
-        Assert.Contains(At("hl-2a").Ways().Refused, r => r.Title == "silver by nitric acid, crystals of its nitrate" && r.WayOut.Contains("cement the silver"));
+        Assert.Contains(At("hl-2a").Ways().Refused, r =>
+            r.Title == "silver by nitric acid, crystals of its nitrate" && r.WayOut.Contains("cement the silver")
+        );
         Assert.All(refused, r => Assert.NotEmpty(r.WayOut));
     }
 
@@ -67,7 +97,13 @@ public class WaySearchTests
     {
         // Current stops at 0.4 g/L: of 0.6 g/L it brings a third, iron brings nearly all.
         var draws = new Draws("poor fixer", true);
-        var fixer = LiquorFeed.Of(LiquorKind.Fixer, Working.Exact(5000, null, Dimension.Volume), [("Ag", Working.Exact(3, null, Dimension.Mass))], Working.Zero(Dimension.Substance), draws);
+        var fixer = LiquorFeed.Of(
+            LiquorKind.Fixer,
+            Working.Exact(5000, null, Dimension.Volume),
+            [("Ag", Working.Exact(3, null, Dimension.Mass))],
+            Working.Zero(Dimension.Substance),
+            draws
+        );
         var (found, refused) = WaySearch.Of(fixer, LiquorKind.Fixer, ["Ag"], Shop.Usual, draws);
         Assert.Equal("silver by iron", Assert.Single(found).Title);
         var current = Assert.Single(refused);
@@ -118,14 +154,17 @@ public class WaySearchTests
     {
         var reached = WayMap.Metals.SelectMany(m => WayMap.Towards(WayMap.Ends(m))).ToHashSet();
         Assert.All(Enum.GetValues<Form>(), f => Assert.Contains(f, reached));
-        static bool Circles(Form at, IReadOnlyList<Form> path) => path.Contains(at) || WayMap.Links.Where(l => l.From == at).Any(l => Circles(l.To, [.. path, at]));
+        static bool Circles(Form at, IReadOnlyList<Form> path) =>
+            path.Contains(at) || WayMap.Links.Where(l => l.From == at).Any(l => Circles(l.To, [.. path, at]));
         Assert.All(Enum.GetValues<Form>(), f => Assert.False(Circles(f, [])));
     }
 
     [Fact]
     public void The_usual_ways_for_gold_and_silver_lie_on_the_map()
     {
-        foreach (var way in new[] { KnownWays.GoldByNitricStrip, KnownWays.GoldByChlorine, KnownWays.SilverByChloride, KnownWays.SilverByCopper })
+        foreach (
+            var way in new[] { KnownWays.GoldByNitricStrip, KnownWays.GoldByChlorine, KnownWays.SilverByChloride, KnownWays.SilverByCopper }
+        )
             Assert.Equal(way, FoundWay.Of(string.Join('/', way), null)!.Methods);
         Assert.Equal("silver by chloride", FoundWay.Of(string.Join('/', KnownWays.SilverByChloride.Skip(1)), LiquorKind.Nitrate)!.Title);
         Assert.Null(FoundWay.Of("nitric-part/melt", null));
@@ -143,13 +182,28 @@ public class WaySearchTests
         var lot = Demo.Value.Lots[lotId];
         foreach (var way in At(lotId).Ways().Planned)
         {
-            var quick = Planner.Fold(BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount, true), Routes.Chain(way.Way.Methods), Shop.Usual, new Draws(lot.Id, true));
-            var whole = Planner.Fold(BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount), Routes.Chain(way.Way.Methods), Shop.Usual, new Draws(lot.Id));
+            var quick = Planner.Fold(
+                BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount, true),
+                Routes.Chain(way.Way.Methods),
+                Shop.Usual,
+                new Draws(lot.Id, true)
+            );
+            var whole = Planner.Fold(
+                BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount),
+                Routes.Chain(way.Way.Methods),
+                Shop.Usual,
+                new Draws(lot.Id)
+            );
             foreach (var (a, b) in quick.Steps.Zip(whole.Steps))
             {
                 Assert.All(a.Plan.Doses, d => Assert.True(d.Grams.Amount.IsCertain));
-                // What goes on is the same; ladders and surpluses that are decided by the high end are shorter in it, and so are their minutes.
-                Assert.Equal(b.Plan.Outputs[0].Charge.Element(way.Way.Element).Likely, a.Plan.Outputs[0].Charge.Element(way.Way.Element).Likely, 5e-4 * whole.Feed.Element(way.Way.Element).Likely);
+                // What goes on is the same; ladders and surpluses that are decided by the high end are shorter in it, and so are their
+                // minutes.
+                Assert.Equal(
+                    b.Plan.Outputs[0].Charge.Element(way.Way.Element).Likely,
+                    a.Plan.Outputs[0].Charge.Element(way.Way.Element).Likely,
+                    5e-4 * whole.Feed.Element(way.Way.Element).Likely
+                );
                 Assert.InRange(a.Plan.Attended.Likely, 0.8 * b.Plan.Attended.Likely, b.Plan.Attended.Likely * (1 + 1e-9));
             }
         }
@@ -161,7 +215,11 @@ public class WaySearchTests
         var way = At("hl-2a").Ways().Planned.First(p => p.Way.Methods.Contains("copper-cement"));
         var figures = WayFigures.Of(way.Plan, "Ag", way.Worth, new Draws("hl-2a"));
         Assert.Equal(way.Plan.Steps.Sum(s => s.Plan.Attended.Likely), figures.Hands.Likely, 1e-9);
-        Assert.Equal(way.Plan.Steps.SelectMany(s => s.Plan.Doses).Where(d => d.Bottle.Formula == "HNO3").Sum(d => d.Grams.Likely), figures.Acid.Likely, 1e-9);
+        Assert.Equal(
+            way.Plan.Steps.SelectMany(s => s.Plan.Doses).Where(d => d.Bottle.Formula == "HNO3").Sum(d => d.Grams.Likely),
+            figures.Acid.Likely,
+            1e-9
+        );
         Assert.InRange(figures.Purity.Likely, 98, 100);
         Assert.True(figures.Purity.RestsOnGuess);
         // What comes and what stays is what was there.

@@ -12,8 +12,13 @@ public class WeighingTests
     private static readonly Species Copper = new("Cu", Phase.Solid);
 
     // Five grams of gold for sure, and copper that nobody knows well.
-    private static Charge Foils(Triple copper) => Given.Metals(("Au", 5))
-        .With(Copper, Molar.Moles(Working.Given(Draws.Spread("copper", copper, Spread.Positive), Dimension.Mass, "copper", "guess"), "Cu"));
+    private static Charge Foils(Triple copper) =>
+        Given
+            .Metals(("Au", 5))
+            .With(
+                Copper,
+                Molar.Moles(Working.Given(Draws.Spread("copper", copper, Spread.Positive), Dimension.Mass, "copper", "guess"), "Cu")
+            );
 
     [Fact]
     public void What_is_known_stays_and_what_is_not_takes_the_whole_difference()
@@ -57,7 +62,9 @@ public class WeighingTests
     public void The_working_says_that_it_was_weighed()
     {
         var read = Weighing.Apply(Foils(new(0.5, 1, 2)), Given.Grams(7), "w", Draws);
-        Assert.Contains(WorkingText.Lines(read.Element("Cu")), l => l.Source is { } s && s.StartsWith("weighed 7 g", StringComparison.Ordinal));
+        Assert.Contains(WorkingText.Lines(read.Element("Cu")), l =>
+            l.Source is { } s && s.StartsWith("weighed 7 g", StringComparison.Ordinal)
+        );
     }
 
     [Fact]

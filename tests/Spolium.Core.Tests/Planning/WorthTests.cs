@@ -12,8 +12,15 @@ public class WorthTests
 {
     private static readonly WorthTerms Terms = new(PriceFigures.MadeUp, new Dictionary<string, Working>());
 
-    private static Content Contacts(double low = 8, double likely = 11, double high = 14) => new(
-        [new("Ag", Given.Share(low), Given.Share(likely), Given.Share(high)), new("Ni", Given.Share(12), Given.Share(15), Given.Share(18)), new("Zn", Given.Share(14), Given.Share(19), Given.Share(24))], "Cu");
+    private static Content Contacts(double low = 8, double likely = 11, double high = 14) =>
+        new(
+            [
+                new("Ag", Given.Share(low), Given.Share(likely), Given.Share(high)),
+                new("Ni", Given.Share(12), Given.Share(15), Given.Share(18)),
+                new("Zn", Given.Share(14), Given.Share(19), Given.Share(24)),
+            ],
+            "Cu"
+        );
 
     private static Worth Of(Content content, bool contentLikely, bool restLikely, double grams = 1284, WorthTerms? terms = null)
     {
@@ -29,10 +36,11 @@ public class WorthTests
     [InlineData("paid", 1414)]
     // (0.135 + 0.147 + 0.352) g × 11.2 × 0.40
     [InlineData("held-Ag", 3)]
-    // NO: Ag 1.3094 × 4/3 + (Cu 11.113 + Ni 3.2815 + Zn 3.7314) × 8/3 = 50.08 mol; 37.56 mol of electrons make 12.52 mol NO, of which 0.3 come back:
-    // 46.33 mol × 1.1 to spare × 63.013 g/mol = 3211 g pure × 0.088 kr/g
+    // NO: Ag 1.3094 × 4/3 + (Cu 11.113 + Ni 3.2815 + Zn 3.7314) × 8/3 = 50.08 mol; 37.56 mol of electrons make 12.52 mol NO, of which 0.3
+    // come back: 46.33 mol × 1.1 to spare × 63.013 g/mol = 3211 g pure × 0.088 kr/g
     [InlineData("reagent-HNO3", -283)]
-    // Ag 1.3094 / 2 × 63.546 = 41.6 g, and 55.2 g for half of the 4.63 mol of spare acid by 3/8: 96.8 g; with the bar’s dust 97.1 g × 0.999 × 0.11 kr/g; the rest of the bar comes back
+    // Ag 1.3094 / 2 × 63.546 = 41.6 g, and 55.2 g for half of the 4.63 mol of spare acid by 3/8: 96.8 g; with the bar’s dust 97.1 g × 0.999
+    // × 0.11 kr/g; the rest of the bar comes back
     [InlineData("reagent-Cu", -11)]
     // 140.96 g × 0.075 = 10.6 g × 0.28 kr/g
     [InlineData("reagent-Na2B4O7", -3)]
@@ -74,8 +82,16 @@ public class WorthTests
     [Fact]
     public void The_ends_of_the_interval_are_those_of_the_content_at_its_ends()
     {
-        // Silver alone varies, all else stands at its likely value: the ends are the runs at 8 and at 14 %, but for a portion more that the wider ladder has (minutes of hands).
-        static Content Silver(double low, double likely, double high) => Contacts(low, likely, high) with { Lines = [.. Contacts(low, likely, high).Lines.Select(l => l.Element == "Ag" ? l : l with { Low = l.Likely, High = l.Likely })] };
+        // Silver alone varies, all else stands at its likely value: the ends are the runs at 8 and at 14 %, but for a portion more that the
+        // wider ladder has (minutes of hands).
+        static Content Silver(double low, double likely, double high) =>
+            Contacts(low, likely, high) with
+            {
+                Lines =
+                [
+                    .. Contacts(low, likely, high).Lines.Select(l => l.Element == "Ag" ? l : l with { Low = l.Likely, High = l.Likely }),
+                ],
+            };
         var ends = Of(Silver(8, 11, 14), false, true).Margin.Range;
         Assert.Equal(Of(Silver(8, 8, 8), true, true).Margin.Likely, ends.Low, 12.0);
         Assert.Equal(Of(Silver(14, 14, 14), true, true).Margin.Likely, ends.High, 12.0);
@@ -88,18 +104,44 @@ public class WorthTests
     {
         var margins = new[] { 5.0, 8, 11, 14 }.Select(p => Of(Contacts(p, p, p), true, true).Margin.Likely).ToList();
         Assert.Equal(margins.Order(), margins);
-        var dear = PriceFigures.MadeUp with { Rows = [.. PriceFigures.MadeUp.Rows.Select(r => r.Item == "HNO3" ? r with { Price = r.Price with { Value = 2 * r.Price.Value } } : r)] };
-        Assert.Equal(Of(Contacts(), true, true).Margin.Likely - 282.6, Of(Contacts(), true, true, terms: Terms with { Prices = dear }).Margin.Likely, 1.0);
+        var dear = PriceFigures.MadeUp with
+        {
+            Rows =
+            [
+                .. PriceFigures.MadeUp.Rows.Select(r =>
+                    r.Item == "HNO3" ? r with { Price = r.Price with { Value = 2 * r.Price.Value } } : r
+                ),
+            ],
+        };
+        Assert.Equal(
+            Of(Contacts(), true, true).Margin.Likely - 282.6,
+            Of(Contacts(), true, true, terms: Terms with { Prices = dear }).Margin.Likely,
+            1.0
+        );
     }
 
     [Fact]
     public void What_was_paid_for_a_bottle_goes_before_the_list_and_what_has_no_price_is_told()
     {
         var bottle = Shop.UsualBottles.First(b => b.Formula == "HNO3");
-        var paid = Terms with { BottlePrices = new Dictionary<string, Working> { [bottle.Id] = Working.Given(0.05, Dimension.Money / Dimension.Mass, "paid", "test") } };
+        var paid = Terms with
+        {
+            BottlePrices = new Dictionary<string, Working>
+            {
+                [bottle.Id] = Working.Given(0.05, Dimension.Money / Dimension.Mass, "paid", "test"),
+            },
+        };
         // 4722.7 g out of the bottle
         Assert.Equal(-236.1, Of(Contacts(), true, true, terms: paid).Lines.Single(l => l.Id == "reagent-HNO3").Kr.Likely, 0.3);
-        var bare = Of(Contacts(), true, true, terms: Terms with { Prices = PriceFigures.MadeUp with { Rows = [.. PriceFigures.MadeUp.Rows.Where(r => r.Item is "Ag" or "hands")] } });
+        var bare = Of(
+            Contacts(),
+            true,
+            true,
+            terms: Terms with
+            {
+                Prices = PriceFigures.MadeUp with { Rows = [.. PriceFigures.MadeUp.Rows.Where(r => r.Item is "Ag" or "hands")] },
+            }
+        );
         Assert.Contains("nitric acid", bare.NotPriced);
         Assert.Contains("power", bare.NotPriced);
         Assert.Contains("handing over", bare.NotPriced);
@@ -109,7 +151,17 @@ public class WorthTests
     [Fact]
     public void An_offer_goes_before_the_scrap_shares_and_fees_are_a_line()
     {
-        var offer = Of(Contacts(), true, true, terms: Terms with { Offer = Working.Given(300, Dimension.Money, "offer", "test"), Fees = Working.Given(25, Dimension.Money, "fee", "test"), Hours = Working.Given(2, Dimension.Time, "hours", "test") });
+        var offer = Of(
+            Contacts(),
+            true,
+            true,
+            terms: Terms with
+            {
+                Offer = Working.Given(300, Dimension.Money, "offer", "test"),
+                Fees = Working.Given(25, Dimension.Money, "fee", "test"),
+                Hours = Working.Given(2, Dimension.Time, "hours", "test"),
+            }
+        );
         Assert.Equal(300, offer.AsItIs.Likely);
         Assert.Equal(-25, offer.Lines.Single(l => l.Id == "fees").Kr.Likely);
         Assert.Equal(-110, offer.Lines.Single(l => l.Id == "hands").Kr.Likely);
@@ -125,7 +177,13 @@ public class WorthTests
         // what is not lost: 8 g × 410 kr × 0.5 and 5 g × 430 kr × 0.5
         Assert.Equal(1640, worth.Lines.Single(l => l.Id == "held-Pt").Kr.Likely, 1.0);
         Assert.Equal(1075, worth.Lines.Single(l => l.Id == "held-Pd").Kr.Likely, 1.0);
-        var fixer = LiquorFeed.Of(LiquorKind.Fixer, Working.Exact(18000, null, Dimension.Volume), [("Ag", Working.Exact(54, null, Dimension.Mass))], Working.Zero(Dimension.Substance), draws);
+        var fixer = LiquorFeed.Of(
+            LiquorKind.Fixer,
+            Working.Exact(18000, null, Dimension.Volume),
+            [("Ag", Working.Exact(54, null, Dimension.Mass))],
+            Working.Zero(Dimension.Substance),
+            draws
+        );
         Assert.Equal(0, Worth.AsScrap(fixer, Terms).Likely);
         Assert.True(Worth.AsScrap(dental, Terms).Likely > 10000);
     }
@@ -137,7 +195,9 @@ public class WorthTests
         var poured = WayMap.Links.SelectMany(l => MethodCatalogue.Of(l.Id).Reagents).Distinct().Where(f => f != "H2O");
         Assert.All(poured, f => Assert.NotNull(PriceFigures.MadeUp.OfReagent(f)));
         Assert.All(PriceList.Works.Keys, w => Assert.NotNull(PriceFigures.MadeUp.OfWork(w)));
-        Assert.All(PriceFigures.MadeUp.Rows.Where(r => r.Kind == PriceKind.Reagent), r => Assert.Contains(ReagentForm.All, f => f.Formula == r.Item));
+        Assert.All(PriceFigures.MadeUp.Rows.Where(r => r.Kind == PriceKind.Reagent), r =>
+            Assert.Contains(ReagentForm.All, f => f.Formula == r.Item)
+        );
     }
 
     [Theory]
@@ -180,8 +240,13 @@ public class WorthTests
     [Fact]
     public void Knowing_is_worth_what_it_saves_and_nothing_where_it_changes_nothing()
     {
-        // A margin that follows the content alone, half of the worlds 100 above nothing and half 100 below: knowing saves the 100 of each second one.
-        var content = Amount.Each(w => w == 0 ? 0 : w % 2 == 0 ? 100 : -100);
+        // A margin that follows the content alone, half of the worlds 100 above nothing and half 100 below: knowing saves the 100 of each
+        // second one.
+        var content = Amount.Each(w =>
+            w == 0 ? 0
+            : w % 2 == 0 ? 100
+            : -100
+        );
         Assert.Equal(50, Margins.OfKnowing(content, content), 1e-6);
         Assert.Equal(0, Margins.OfKnowing(Amount.Certain(500) + content, content), 1e-6);
         Assert.Equal(0, Margins.OfKnowing(Amount.Certain(-500) + content, content), 1e-6);

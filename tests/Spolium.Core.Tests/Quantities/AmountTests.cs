@@ -57,20 +57,29 @@ public class AmountTests
     }
 
     [Fact]
-    public void Triples_that_fall_are_refused() =>
-        Assert.Throws<ArgumentException>(() => Draws.Spread("x", new(3, 2, 4), Spread.Positive));
+    public void Triples_that_fall_are_refused() => Assert.Throws<ArgumentException>(() => Draws.Spread("x", new(3, 2, 4), Spread.Positive));
 
     [Fact]
     public void Arithmetic_goes_world_by_world() =>
-        Gen.Select(Gen.Double[0.1, 100], Gen.Double[0.1, 100], Gen.Double[1.01, 3]).Sample((x, y, f) =>
-        {
-            var a = Draws.Spread("a", new(x / f, x, x * f), Spread.Positive);
-            var b = Draws.Spread("b", new(y / f, y, y * f), Spread.Positive);
-            var certain = Amount.Certain(y);
-            for (var w = 0; w < Amount.Worlds; w++)
-                if ((a + b)[w] != a[w] + b[w] || (a - b)[w] != a[w] - b[w] || (a * b)[w] != a[w] * b[w] || (a / b)[w] != a[w] / b[w]
-                    || (certain - a)[w] != y - a[w] || (certain / a)[w] != y / a[w] || Amount.Least(a, b)[w] != Math.Min(a[w], b[w]))
-                    return false;
-            return true;
-        });
+        Gen.Select(Gen.Double[0.1, 100], Gen.Double[0.1, 100], Gen.Double[1.01, 3])
+            .Sample(
+                (x, y, f) =>
+                {
+                    var a = Draws.Spread("a", new(x / f, x, x * f), Spread.Positive);
+                    var b = Draws.Spread("b", new(y / f, y, y * f), Spread.Positive);
+                    var certain = Amount.Certain(y);
+                    for (var w = 0; w < Amount.Worlds; w++)
+                        if (
+                            (a + b)[w] != a[w] + b[w]
+                            || (a - b)[w] != a[w] - b[w]
+                            || (a * b)[w] != a[w] * b[w]
+                            || (a / b)[w] != a[w] / b[w]
+                            || (certain - a)[w] != y - a[w]
+                            || (certain / a)[w] != y / a[w]
+                            || Amount.Least(a, b)[w] != Math.Min(a[w], b[w])
+                        )
+                            return false;
+                    return true;
+                }
+            );
 }

@@ -13,7 +13,9 @@ public class InstrumentTests
 
     [Fact]
     public void Every_instrument_blurs_what_it_reads_and_invented_ones_say_so() =>
-        Assert.All(Instrument.All, i => Assert.True(i.PlusMinus > 0 && i.Invented == i.Source.Contains("no source", StringComparison.Ordinal), i.Id));
+        Assert.All(Instrument.All, i =>
+            Assert.True(i.PlusMinus > 0 && i.Invented == i.Source.Contains("no source", StringComparison.Ordinal), i.Id)
+        );
 
     [Theory]
     [InlineData("82 °C", Field.Temperature, null, "thermometer", 1)]
@@ -37,7 +39,10 @@ public class InstrumentTests
     [Fact]
     public void What_a_bar_holds_is_as_unsure_as_its_assay()
     {
-        double Width(string? by) => BatchAtWork.InBar(new("b"), "Au", Given.Grams(4, 0.01), Instrument.Read(Typed("960 ‰", Field.Fineness), by)) is var e ? e.High - e.Low : 0;
+        double Width(string? by) =>
+            BatchAtWork.InBar(new("b"), "Au", Given.Grams(4, 0.01), Instrument.Read(Typed("960 ‰", Field.Fineness), by)) is var e
+                ? e.High - e.Low
+                : 0;
         Assert.Equal(4 * 2 * 0.02, Width("touchstone"), 0.03);
         Assert.True(Width(null) < Width("x-ray") && Width("x-ray") < Width("touchstone"));
     }
@@ -47,9 +52,13 @@ public class InstrumentTests
     {
         var state = Spolium.Core.Accounts.Ledger.Of(DemoAt.Entries(Now)).State;
         var batch = state.Batches["26-02"];
-        var read = Assert.IsType<ReadingTaken>(Decisions.Read(state, batch, "3-sulfamic", "temperature", Typed("85 °C", Field.Temperature)).Body);
+        var read = Assert.IsType<ReadingTaken>(
+            Decisions.Read(state, batch, "3-sulfamic", "temperature", Typed("85 °C", Field.Temperature)).Body
+        );
         Assert.Equal(("thermometer", 1), (read.Value.Instrument, read.Value.PlusMinus));
-        var volume = Assert.IsType<ReadingTaken>(Decisions.Read(state, batch, "3-sulfamic", "volume", Typed("20 mL", Field.Volume), "measured").Body);
+        var volume = Assert.IsType<ReadingTaken>(
+            Decisions.Read(state, batch, "3-sulfamic", "volume", Typed("20 mL", Field.Volume), "measured").Body
+        );
         Assert.Equal("measuring cylinder", volume.Value.Instrument);
     }
 }

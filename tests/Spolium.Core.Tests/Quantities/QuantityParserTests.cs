@@ -47,7 +47,8 @@ public class QuantityParserTests
     [InlineData(Field.Mass, "such as 12.5 g")]
     [InlineData(Field.Share, "such as 12.5 %")]
     [InlineData(Field.Temperature, "such as 12.5 °C")]
-    public void An_example_has_the_unit_of_its_field(Field field, string example) => Assert.EndsWith(example, QuantityParser.Read(" ", field).Wrong!.WayOut);
+    public void An_example_has_the_unit_of_its_field(Field field, string example) =>
+        Assert.EndsWith(example, QuantityParser.Read(" ", field).Wrong!.WayOut);
 
     [Theory]
     [InlineData("abc", Field.Mass, "does not start with a number")]
@@ -86,13 +87,17 @@ public class QuantityParserTests
 
     [Fact]
     public void What_is_printed_reads_back_the_same() =>
-        Gen.Select(Gen.Int[0, 99_999_999], Gen.Int[0, 4], Given.OneOf("g", "kg", "mg", "dwt", "oz t", "gr", "lb")).Sample((digits, decimals, unit) =>
-        {
-            var value = digits / Math.Pow(10, decimals);
-            var text = $"{FigureText.Number(value, decimals)} {unit}";
-            var (number, wrong) = QuantityParser.Read(text, Field.Mass);
-            return wrong is null && Math.Abs(number!.Value - Units.Of(Field.Mass, unit).ToCore(value)) <= 1e-9 * Math.Max(1, number.Value);
-        });
+        Gen.Select(Gen.Int[0, 99_999_999], Gen.Int[0, 4], Given.OneOf("g", "kg", "mg", "dwt", "oz t", "gr", "lb"))
+            .Sample(
+                (digits, decimals, unit) =>
+                {
+                    var value = digits / Math.Pow(10, decimals);
+                    var text = $"{FigureText.Number(value, decimals)} {unit}";
+                    var (number, wrong) = QuantityParser.Read(text, Field.Mass);
+                    return wrong is null
+                        && Math.Abs(number!.Value - Units.Of(Field.Mass, unit).ToCore(value)) <= 1e-9 * Math.Max(1, number.Value);
+                }
+            );
 
     [Theory]
     [InlineData("12 x 0.35 g", Field.Mass, 4.2, 0)]
@@ -104,7 +109,12 @@ public class QuantityParserTests
     [InlineData("1 pinch", Field.Mass, 0.3, 0.18)]
     [InlineData("20 drops", Field.Volume, 1, 0.4)]
     [InlineData("1 imp gal", Field.Volume, 4546.09, 90.9218)]
-    public void Household_measures_pieces_and_vessels_by_eye_carry_how_little_they_say(string text, Field field, double value, double plusMinus)
+    public void Household_measures_pieces_and_vessels_by_eye_carry_how_little_they_say(
+        string text,
+        Field field,
+        double value,
+        double plusMinus
+    )
     {
         var (number, wrong) = QuantityParser.Read(text, field);
         Assert.Equal(double.IsNaN(value), wrong is not null);
@@ -121,7 +131,16 @@ public class QuantityParserTests
         var longest = new string('1', NumberText.Longest - 2);
         Assert.Null(QuantityParser.Read(longest + " g", Field.Mass).Wrong);
         Assert.Equal(NumberText.Longest, QuantityParser.Read(longest + "1 g", Field.Mass).Wrong!.Position);
-        foreach (var text in new[] { new string('1', 1_000_000), string.Concat(Enumerable.Repeat("111 ", 200_000)), new string('½', 1_000_000), "12 x " + new string('9', 1_000_000), new string(',', 1_000_000) })
+        foreach (
+            var text in new[]
+            {
+                new string('1', 1_000_000),
+                string.Concat(Enumerable.Repeat("111 ", 200_000)),
+                new string('½', 1_000_000),
+                "12 x " + new string('9', 1_000_000),
+                new string(',', 1_000_000),
+            }
+        )
         {
             Assert.Contains("characters", QuantityParser.Read(text, Field.Mass).Wrong!.Reason);
             Assert.Contains("characters", RangeText.Read(text, Field.Mass).Wrong!.Reason);

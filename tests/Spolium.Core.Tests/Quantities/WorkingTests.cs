@@ -23,8 +23,20 @@ public class WorkingTests
     public void Figure_interval_and_text_come_from_one_formula()
     {
         var silver = Working.Given(24.6, Dimension.Mass, "silver", "weighed");
-        var strength = Working.Given(Draws.Spread("strength", new(0.66, 0.68, 0.70), Spread.Fraction), Dimension.None, "strength", "label", true);
-        var acid = (silver / Working.Exact(107.868, null, Dimension.MolarMass) * Working.Exact(4 / 3.0, "4/3") * Working.Exact(63.012, null, Dimension.MolarMass) / strength).Named("nitric acid");
+        var strength = Working.Given(
+            Draws.Spread("strength", new(0.66, 0.68, 0.70), Spread.Fraction),
+            Dimension.None,
+            "strength",
+            "label",
+            true
+        );
+        var acid = (
+            silver
+            / Working.Exact(107.868, null, Dimension.MolarMass)
+            * Working.Exact(4 / 3.0, "4/3")
+            * Working.Exact(63.012, null, Dimension.MolarMass)
+            / strength
+        ).Named("nitric acid");
 
         Assert.Equal(24.6 / 107.868 * 4 / 3 * 63.012 / 0.68, acid.Likely, 1e-9);
         var lines = WorkingText.Lines(acid);
@@ -56,7 +68,12 @@ public class WorkingTests
     [InlineData(8.6647, 2.2, "8.7")]
     [InlineData(0.0132, 0.02, "0.013")]
     public void Digits_follow_the_uncertainty(double value, double spread, string text) =>
-        Assert.Equal(text, spread == 0 ? FigureText.Show(Working.Exact(value, null, Dimension.MolarMass)).Value : FigureText.Number(value, FigureText.Decimals(value, spread)));
+        Assert.Equal(
+            text,
+            spread == 0
+                ? FigureText.Show(Working.Exact(value, null, Dimension.MolarMass)).Value
+                : FigureText.Number(value, FigureText.Decimals(value, spread))
+        );
 
     // Half a day that may last five stays in hours beside others that do.
     [Theory]
@@ -65,7 +82,9 @@ public class WorkingTests
     [InlineData(0.5, 0.9, "30 min")]
     public void Time_reads_in_the_unit_of_what_is_likely(double hours, double high, string text)
     {
-        var shown = FigureText.Show(Working.Given(new Draws("t").Spread("t", new(hours / 2, hours, high), Spread.Positive), Dimension.Time, "by itself", "x"));
+        var shown = FigureText.Show(
+            Working.Given(new Draws("t").Spread("t", new(hours / 2, hours, high), Spread.Positive), Dimension.Time, "by itself", "x")
+        );
         Assert.Equal(text, $"{shown.Value} {shown.Unit}");
     }
 

@@ -9,7 +9,9 @@ namespace Spolium.Core.Tests.Records;
 
 public class BatchFileTests
 {
-    private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero))));
+    private static readonly Lazy<Ledger> Demo = new(() =>
+        Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero)))
+    );
 
     private static byte[] Saved(State state, string id) => BatchFiles.Of(state, state.Batches[id], _ => null).Write();
 
@@ -43,8 +45,14 @@ public class BatchFileTests
         Assert.Equal(a.Steps["1-nitric-strip"].Pours, b.Steps["1-nitric-strip"].Pours);
         Assert.Equal(a.ClosedAt, b.ClosedAt);
         foreach (var element in a.Believed.Select(x => x.Element))
-            foreach (var account in here.Book.Balances.Select(b => b.Key).Where(k => k.Account.StartsWith("batch/25-24", StringComparison.Ordinal)).Select(k => k.Account).Distinct())
-                Assert.Equal(here.Book.Grams(account, element), there.Book.Grams(account, element), 1e-6);
+        foreach (
+            var account in here
+                .Book.Balances.Select(b => b.Key)
+                .Where(k => k.Account.StartsWith("batch/25-24", StringComparison.Ordinal))
+                .Select(k => k.Account)
+                .Distinct()
+        )
+            Assert.Equal(here.Book.Grams(account, element), there.Book.Grams(account, element), 1e-6);
         Assert.Equal(BatchBook.Of(here.State, a).Proposals[0].Slip, BatchBook.Of(there.State, b).Proposals[0].Slip);
         Assert.All(there.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
     }
@@ -64,7 +72,16 @@ public class BatchFileTests
     public void What_is_written_to_it_afterwards_goes_out_with_it()
     {
         var there = BroughtInto(Ledger.Empty, Saved(Demo.Value.State, "26-02"));
-        var note = there.With(new("n", [new(Entry.BatchStream("26-02"), there.State.Version(Entry.BatchStream("26-02")) + 1)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "MK", new NoteWritten("26-02", null, "went on here")));
+        var note = there.With(
+            new(
+                "n",
+                [new(Entry.BatchStream("26-02"), there.State.Version(Entry.BatchStream("26-02")) + 1)],
+                DateTimeOffset.UnixEpoch,
+                DateTimeOffset.UnixEpoch,
+                "MK",
+                new NoteWritten("26-02", null, "went on here")
+            )
+        );
         Assert.Contains("went on here", Encoding.UTF8.GetString(Saved(note.State, "26-02")));
         Assert.Equal(Demo.Value.State.Version(Entry.BatchStream("26-02")) + 1, note.State.Version(Entry.BatchStream("26-02")));
     }
@@ -75,9 +92,15 @@ public class BatchFileTests
         var good = Encoding.UTF8.GetString(Saved(Demo.Value.State, "26-01"));
         (string Text, string Why)[] wrong =
         [
-            ("", "not whole"), ("[]", "not a batch"), ("{\"schema\":\"other\"}", "not a batch"), (good.Replace("\"version\": 2,\n  \"units\"", "\"version\": 3,\n  \"units\""), "newer version"),
-            (good.Replace("\"doseId\": \"nitric\",", ""), "body.doseId"), (good.Replace("\"title\": \"first half of HL-1\",", "\"title\": null,"), "body.title"),
-            (good[..^400], "not whole"), (good.Replace("step-closed", "step-shut"), "does not know"), (good.Replace("\"batchId\": \"26-01\",\n  \"code\"", "\"batchId\": \"26-09\",\n  \"code\""), "not those of one batch"),
+            ("", "not whole"),
+            ("[]", "not a batch"),
+            ("{\"schema\":\"other\"}", "not a batch"),
+            (good.Replace("\"version\": 2,\n  \"units\"", "\"version\": 3,\n  \"units\""), "newer version"),
+            (good.Replace("\"doseId\": \"nitric\",", ""), "body.doseId"),
+            (good.Replace("\"title\": \"first half of HL-1\",", "\"title\": null,"), "body.title"),
+            (good[..^400], "not whole"),
+            (good.Replace("step-closed", "step-shut"), "does not know"),
+            (good.Replace("\"batchId\": \"26-01\",\n  \"code\"", "\"batchId\": \"26-09\",\n  \"code\""), "not those of one batch"),
         ];
         foreach (var (text, why) in wrong)
             Assert.Contains(why, Assert.Single(BringingIn.Decide(Ledger.Empty, text).Errors).Reason);
@@ -92,18 +115,40 @@ public class BatchFileTests
     {
         const string id = "26-01";
         var at = DateTimeOffset.UnixEpoch.AddYears(57);
-        Ledger Next(Ledger l, Decision d, params string[] streams) => l.With(new(Guid.NewGuid().ToString(), [.. streams.Prepend(Entry.BatchStream(id)).Select(s => new StreamVersion(s, l.State.Version(s) + 1))], at, at, "AV", d.Body ?? throw new InvalidOperationException(d.Errors[0].Reason)));
+        Ledger Next(Ledger l, Decision d, params string[] streams) =>
+            l.With(
+                new(
+                    Guid.NewGuid().ToString(),
+                    [.. streams.Prepend(Entry.BatchStream(id)).Select(s => new StreamVersion(s, l.State.Version(s) + 1))],
+                    at,
+                    at,
+                    "AV",
+                    d.Body ?? throw new InvalidOperationException(d.Errors[0].Reason)
+                )
+            );
         var ledger = Next(Demo.Value, Pooling.PutIn(Demo.Value, "T1", id, "4-clear", "filter"), Entry.PoolStream("T1"));
         BatchState Batch() => ledger.State.Batches[id];
         var foils = Batch().Step("1-nitric-strip").WeighedBy["foils"];
-        ledger = Next(ledger, PuttingRight.Decide(ledger, Batch(), foils, Given.Grams(4.4), null, "weighed again"), [.. PuttingRight.Streams(ledger.State, id, foils).Skip(1)]);
+        ledger = Next(
+            ledger,
+            PuttingRight.Decide(ledger, Batch(), foils, Given.Grams(4.4), null, "weighed again"),
+            [.. PuttingRight.Streams(ledger.State, id, foils).Skip(1)]
+        );
         var fed = Batch().FeedBy!;
-        ledger = Next(ledger, PuttingRight.Decide(ledger, Batch(), fed, Given.Grams(Batch().Feeds[0].Amount.Value * 0.99), null, "weighed again"), [.. PuttingRight.Streams(ledger.State, id, fed).Skip(1)]);
+        ledger = Next(
+            ledger,
+            PuttingRight.Decide(ledger, Batch(), fed, Given.Grams(Batch().Feeds[0].Amount.Value * 0.99), null, "weighed again"),
+            [.. PuttingRight.Streams(ledger.State, id, fed).Skip(1)]
+        );
         var file = Saved(ledger.State, id);
         var there = BroughtInto(Ledger.Empty, file);
         Assert.Equal(Encoding.UTF8.GetString(file), Encoding.UTF8.GetString(Saved(there.State, id)));
         Assert.Equal(Batch().Feeds[0].Amount.Value, there.State.Batches[id].Feeds[0].Amount.Value);
-        foreach (var (account, element) in ledger.Book.Balances.Select(b => b.Key).Where(k => k.Account.StartsWith("batch/" + id, StringComparison.Ordinal)))
+        foreach (
+            var (account, element) in ledger
+                .Book.Balances.Select(b => b.Key)
+                .Where(k => k.Account.StartsWith("batch/" + id, StringComparison.Ordinal))
+        )
             Assert.Equal(ledger.Book.Grams(account, element), there.Book.Grams(account, element), 1e-6);
         Assert.All(there.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
     }

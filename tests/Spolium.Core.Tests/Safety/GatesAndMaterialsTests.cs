@@ -49,8 +49,16 @@ public class GatesAndMaterialsTests
     {
         var tagged = Given.Metals(("Cu", 10)).Marked(["cyanide"]);
         var (part, rest) = tagged.Split(_ => Working.Exact(0.5));
-        Assert.All(new[] { part, rest, Charge.Empty.Plus(tagged), tagged.With(Species.Water, Working.Exact(1, null, Dimension.Substance)) }, c => Assert.Contains("cyanide", c.Marks));
-        var plan = Planner.Fold(Given.Metals(("Cu", 100), ("Au", 2)).Marked(["paper"]), Routes.Chain(["sort", "nitric-strip"]), Shop.Usual, new Draws("marks"));
+        Assert.All(
+            new[] { part, rest, Charge.Empty.Plus(tagged), tagged.With(Species.Water, Working.Exact(1, null, Dimension.Substance)) },
+            c => Assert.Contains("cyanide", c.Marks)
+        );
+        var plan = Planner.Fold(
+            Given.Metals(("Cu", 100), ("Au", 2)).Marked(["paper"]),
+            Routes.Chain(["sort", "nitric-strip"]),
+            Shop.Usual,
+            new Draws("marks")
+        );
         Assert.All(plan.Steps.SelectMany(s => s.Plan.Outputs), o => Assert.Contains("paper", o.Charge.Marks));
     }
 
@@ -69,7 +77,11 @@ public class GatesAndMaterialsTests
         Assert.Equal(("NO2", 0.2), (no.Limit!.Substance, no.Limit.Ppm));
         Assert.Null(no.Caustic(Working.Given(1000, Dimension.Volume, "gas", "test")));
         // One litre in a minute, K = 3, limit 0.2 ppm: 3 · 1 L · 60 /h / 0.2e-6 = 9e8 L/h.
-        Assert.Equal(9e11, no.AirPerHour(Working.Given(1000, Dimension.Volume, "gas", "test"), Working.Exact(60), new Draws("x"))!.Likely, 1e8);
+        Assert.Equal(
+            9e11,
+            no.AirPerHour(Working.Given(1000, Dimension.Volume, "gas", "test"), Working.Exact(60), new Draws("x"))!.Likely,
+            1e8
+        );
         Assert.Null(GasHazard.Of("H2").AirPerHour(Working.Given(1000, Dimension.Volume, "gas", "test"), Working.Exact(60), new Draws("x")));
     }
 
@@ -106,16 +118,30 @@ public class GatesAndMaterialsTests
     public void A_step_shows_the_marks_of_its_bottles_and_warns_when_it_would_warm_far()
     {
         var strip = Given.Plan(Given.Charge(Given.Hl1(), 412.6)).Of("1-nitric-strip");
-        Assert.Contains(StepSafety.Of(strip, new Draws("x")).Marks, m => m.Marks.Signal == "danger" && m.Marks.Statements.Contains("H314") && m.Bottle.StartsWith("nitric acid", StringComparison.Ordinal));
+        Assert.Contains(StepSafety.Of(strip, new Draws("x")).Marks, m =>
+            m.Marks.Signal == "danger"
+            && m.Marks.Statements.Contains("H314")
+            && m.Bottle.StartsWith("nitric acid", StringComparison.Ordinal)
+        );
         Assert.Contains(strip.Plan.Cautions, c => c.Text.StartsWith("It would warm by", StringComparison.Ordinal));
         // Silver chloride of a gram of silver warms nothing to speak of.
-        Assert.DoesNotContain(Given.Step("silver-chloride", Core.Tests.Methods.RefusalTests.Of("Ag+ 1, NO3- 0.57, H2O 400")).Cautions, c => c.Text.StartsWith("It would warm by", StringComparison.Ordinal));
+        Assert.DoesNotContain(Given.Step("silver-chloride", Core.Tests.Methods.RefusalTests.Of("Ag+ 1, NO3- 0.57, H2O 400")).Cautions, c =>
+            c.Text.StartsWith("It would warm by", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
     public void Aqua_regia_covers_loose_foil_where_that_is_asked_for()
     {
-        double Acid(string wets) => Given.Step("aqua-regia", Given.Metals(("Au", 0.5)).WithUnknown(Working.Given(20, Dimension.Mass, "ceramic", "test")), options: new() { ["wets"] = wets }).Doses.Single(d => d.Id == "hcl").Millilitres!.Likely;
+        double Acid(string wets) =>
+            Given
+                .Step(
+                    "aqua-regia",
+                    Given.Metals(("Au", 0.5)).WithUnknown(Working.Given(20, Dimension.Mass, "ceramic", "test")),
+                    options: new() { ["wets"] = wets }
+                )
+                .Doses.Single(d => d.Id == "hcl")
+                .Millilitres!.Likely;
         Assert.True(Acid("foil") > 1.2 * Acid("none"));
         Assert.True(Acid("pins") >= Acid("none"));
     }
@@ -125,7 +151,10 @@ public class GatesAndMaterialsTests
     {
         // Bleach into silver that met ammonia: a step alone, on a liquor that nobody should pour it into.
         var draws = new Draws("found");
-        var liquor = Given.Metals(("Au", 5)).With(Species.Water, Molar.Moles(Working.Exact(200, null, Dimension.Mass), "H2O")).With(new("S2O3 2-", Phase.Aqueous), Working.Exact(0.1, null, Dimension.Substance));
+        var liquor = Given
+            .Metals(("Au", 5))
+            .With(Species.Water, Molar.Moles(Working.Exact(200, null, Dimension.Mass), "H2O"))
+            .With(new("S2O3 2-", Phase.Aqueous), Working.Exact(0.1, null, Dimension.Substance));
         var plan = Planner.Fold(liquor, Routes.Chain(["hypochlorite"]), Shop.Usual, draws);
         var found = StepSafety.Of(plan.Steps[0], draws).Findings;
         Assert.Contains(found, f => f is { DoseId: "hcl", Row.Id: "fixer-acid" });
@@ -143,10 +172,22 @@ public class GatesAndMaterialsTests
             if (safety.Media.Count == 0)
                 continue;
             var hot = step.Plan.Conditions.Any(c => c.Contains("80 °C", StringComparison.Ordinal));
-            Assert.All(safety.Materials.Where(m => m.Use == "vessel"), m => Assert.Equal(hot ? Compatibility.WhenHot(m.Material, Compatibility.Of(m.Material, safety.Media)) : Compatibility.Of(m.Material, safety.Media), m.Bears));
-            Assert.All(safety.Materials.Where(m => m.Use == "gloves"), m => Assert.Equal(Compatibility.Of(m.Material, safety.Media), m.Bears));
+            Assert.All(safety.Materials.Where(m => m.Use == "vessel"), m =>
+                Assert.Equal(
+                    hot
+                        ? Compatibility.WhenHot(m.Material, Compatibility.Of(m.Material, safety.Media))
+                        : Compatibility.Of(m.Material, safety.Media),
+                    m.Bears
+                )
+            );
+            Assert.All(safety.Materials.Where(m => m.Use == "gloves"), m =>
+                Assert.Equal(Compatibility.Of(m.Material, safety.Media), m.Bears)
+            );
         }
-        Assert.Contains(steps, s => s.Plan.Conditions.Any(c => c.Contains("80 °C", StringComparison.Ordinal)) && StepSafety.Of(s, new Draws("x")) is { Media.Count: > 0 } at
-            && at.Materials.Any(m => m.Use == "vessel" && m.Bears != Compatibility.Of(m.Material, at.Media)));
+        Assert.Contains(steps, s =>
+            s.Plan.Conditions.Any(c => c.Contains("80 °C", StringComparison.Ordinal))
+            && StepSafety.Of(s, new Draws("x")) is { Media.Count: > 0 } at
+            && at.Materials.Any(m => m.Use == "vessel" && m.Bears != Compatibility.Of(m.Material, at.Media))
+        );
     }
 }

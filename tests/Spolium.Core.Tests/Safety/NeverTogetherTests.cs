@@ -8,7 +8,8 @@ using Xunit;
 
 namespace Spolium.Core.Tests.Safety;
 
-/// <summary>Every row of what never meets: a charge that fires it, one that just misses it, and ordinary work that is not stopped.</summary>
+/// <summary>Every row of what never meets: a charge that fires it, one that just misses it, and ordinary work that is not
+/// stopped.</summary>
 public class NeverTogetherTests
 {
     public static TheoryData<string> Rows => [.. NeverTogether.All.Select(r => r.Id)];
@@ -25,9 +26,15 @@ public class NeverTogetherTests
         Assert.Contains(row, NeverTogether.Meeting(b, a, NoMeans));
         Assert.DoesNotContain(row, NeverTogether.Meeting(a, Charge.Empty, NoMeans));
         if (row.LeastA > 0)
-            Assert.DoesNotContain(row, NeverTogether.Meeting(Holding(row.A, 0.99 * row.LeastA), Holding(row.B, Above(row.LeastB)), NoMeans));
+            Assert.DoesNotContain(
+                row,
+                NeverTogether.Meeting(Holding(row.A, 0.99 * row.LeastA), Holding(row.B, Above(row.LeastB)), NoMeans)
+            );
         if (row.LeastB > 0)
-            Assert.DoesNotContain(row, NeverTogether.Meeting(Holding(row.A, Above(row.LeastA)), Holding(row.B, 0.99 * row.LeastB), NoMeans));
+            Assert.DoesNotContain(
+                row,
+                NeverTogether.Meeting(Holding(row.A, Above(row.LeastA)), Holding(row.B, 0.99 * row.LeastB), NoMeans)
+            );
         Assert.Equal(row.Means.Length == 0, NeverTogether.Meeting(a, b, new HashSet<string> { row.Means }).Contains(row));
     }
 
@@ -43,20 +50,33 @@ public class NeverTogetherTests
         if (what.StartsWith("pair:", StringComparison.Ordinal))
         {
             var parts = what[5..].Split('|');
-            return charge.With(new(parts[0], Phase.Aqueous), Moles(amount, parts[2])).With(new(parts[1], Phase.Aqueous), Moles(amount, parts[2]));
+            return charge
+                .With(new(parts[0], Phase.Aqueous), Moles(amount, parts[2]))
+                .With(new(parts[1], Phase.Aqueous), Moles(amount, parts[2]));
         }
         if (what.StartsWith("el:", StringComparison.Ordinal))
             return charge.With(new(what[3..], Phase.Solid), Moles(amount, what[3..]));
-        return what == "H2O" ? Charge.Empty.With(Species.Water, Moles(amount, "H2O")) : charge.With(new(what, Species.Of(what).Charge == 0 ? Phase.Solid : Phase.Aqueous), Moles(amount, what));
+        return what == "H2O"
+            ? Charge.Empty.With(Species.Water, Moles(amount, "H2O"))
+            : charge.With(new(what, Species.Of(what).Charge == 0 ? Phase.Solid : Phase.Aqueous), Moles(amount, what));
     }
 
-    private static Working Moles(double grams, string formula) => Molar.Moles(Working.Given(grams, Dimension.Mass, formula, "test"), formula);
+    private static Working Moles(double grams, string formula) =>
+        Molar.Moles(Working.Given(grams, Dimension.Mass, formula, "test"), formula);
 
     [Fact]
     public void It_judges_by_the_high_end_of_what_may_be_there()
     {
         var draws = new Draws("maybe");
-        var maybe = Charge.Empty.With(Species.Water, Moles(1000, "H2O")).With(new("ClO-", Phase.Aqueous), Molar.Moles(Working.Given(draws.Spread("chlorine", new(0, 0.01, 0.5), Spread.Positive), Dimension.Mass, "ClO-", "test"), "ClO-"));
+        var maybe = Charge
+            .Empty.With(Species.Water, Moles(1000, "H2O"))
+            .With(
+                new("ClO-", Phase.Aqueous),
+                Molar.Moles(
+                    Working.Given(draws.Spread("chlorine", new(0, 0.01, 0.5), Spread.Positive), Dimension.Mass, "ClO-", "test"),
+                    "ClO-"
+                )
+            );
         var urea = Charge.Empty.Dissolve("CO(NH2)2", Moles(5, "CO(NH2)2"));
         Assert.Contains(NeverTogether.Meeting(maybe, urea, NoMeans), r => r.Id == "chlorine-urea");
     }
@@ -74,9 +94,26 @@ public class NeverTogetherTests
     public void Ordinary_batches_of_gold_and_silver_run_without_a_false_stop()
     {
         var gold = Given.Plan(Given.Charge(Given.Hl1(), 412.6));
-        var silver = new Content([new("Ag", Given.Share(8), Given.Share(11), Given.Share(14)), new("Ni", Given.Share(10), Given.Share(14), Given.Share(18)), new("Zn", Given.Share(10), Given.Share(18), Given.Share(24))], "Cu");
-        var byChloride = Planner.Fold(Given.Charge(silver, 1284, "HL-2"), Routes.Chain(KnownWays.SilverByChloride), Core.Methods.Shop.Usual, new Draws("HL-2"));
-        var byCopper = Planner.Fold(Given.Charge(silver, 1284, "HL-2"), Routes.Chain(KnownWays.SilverByCopper), Core.Methods.Shop.Usual, new Draws("HL-2"));
+        var silver = new Content(
+            [
+                new("Ag", Given.Share(8), Given.Share(11), Given.Share(14)),
+                new("Ni", Given.Share(10), Given.Share(14), Given.Share(18)),
+                new("Zn", Given.Share(10), Given.Share(18), Given.Share(24)),
+            ],
+            "Cu"
+        );
+        var byChloride = Planner.Fold(
+            Given.Charge(silver, 1284, "HL-2"),
+            Routes.Chain(KnownWays.SilverByChloride),
+            Core.Methods.Shop.Usual,
+            new Draws("HL-2")
+        );
+        var byCopper = Planner.Fold(
+            Given.Charge(silver, 1284, "HL-2"),
+            Routes.Chain(KnownWays.SilverByCopper),
+            Core.Methods.Shop.Usual,
+            new Draws("HL-2")
+        );
         foreach (var plan in new[] { gold, byChloride, byCopper })
         {
             Assert.Null(plan.Refused);
@@ -87,9 +124,11 @@ public class NeverTogetherTests
     [Fact]
     public void Every_group_names_substances_that_can_be_read()
     {
-        foreach (var what in SubstanceGroup.ById.Values.SelectMany(g => g.Holds).Where(h => !h.StartsWith("mark:", StringComparison.Ordinal)))
-            foreach (var formula in what.Replace("pair:", "").Replace("el:", "").Split('|'))
-                Assert.True(Species.Of(formula).MolarMass > 0);
+        foreach (
+            var what in SubstanceGroup.ById.Values.SelectMany(g => g.Holds).Where(h => !h.StartsWith("mark:", StringComparison.Ordinal))
+        )
+        foreach (var formula in what.Replace("pair:", "").Replace("el:", "").Split('|'))
+            Assert.True(Species.Of(formula).MolarMass > 0);
         Assert.All(SubstanceGroup.ById.Keys, id => Assert.Contains(NeverTogether.All, r => r.A.Id == id || r.B.Id == id));
     }
 }

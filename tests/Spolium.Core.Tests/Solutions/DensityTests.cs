@@ -19,13 +19,13 @@ public class DensityTests
     public void A_table_gives_its_own_points_and_finds_the_strength_of_each()
     {
         foreach (var table in DensityTable.BySolute.Values)
-            foreach (var row in Rows(table))
-            {
-                Assert.Equal(row.DensityGPerMl, table.Density(row.Percent, row.TemperatureC)!.Value, 1e-12);
-                if (row.Solute == "H2SO4" && row.Percent > 93)
-                    continue;
-                Assert.Contains(table.Percents(row.DensityGPerMl, row.TemperatureC), p => Math.Abs(p - row.Percent) < 0.1);
-            }
+        foreach (var row in Rows(table))
+        {
+            Assert.Equal(row.DensityGPerMl, table.Density(row.Percent, row.TemperatureC)!.Value, 1e-12);
+            if (row.Solute == "H2SO4" && row.Percent > 93)
+                continue;
+            Assert.Contains(table.Percents(row.DensityGPerMl, row.TemperatureC), p => Math.Abs(p - row.Percent) < 0.1);
+        }
     }
 
     [Fact]
@@ -46,25 +46,31 @@ public class DensityTests
 
     [Fact]
     public void Strength_to_density_and_back_is_the_same_strength() =>
-        Gen.Select(Given.OneOf([.. DensityTable.BySolute.Values]), Gen.Double[0.01, 0.999], Gen.Double[0, 1]).Sample((table, along, warm) =>
-        {
-            var t = table.ColdestC + warm * (table.WarmestC - table.ColdestC);
-            // Up to the maximum of sulphuric acid; past it there are two answers, and one of them must be it.
-            var percent = along * table.MostPercent;
-            var density = table.Density(percent, t)!.Value;
-            Assert.Contains(table.Percents(density, t), p => Math.Abs(p - percent) < 1e-5 * Math.Max(1, percent));
-        });
+        Gen.Select(Given.OneOf([.. DensityTable.BySolute.Values]), Gen.Double[0.01, 0.999], Gen.Double[0, 1])
+            .Sample(
+                (table, along, warm) =>
+                {
+                    var t = table.ColdestC + warm * (table.WarmestC - table.ColdestC);
+                    // Up to the maximum of sulphuric acid; past it there are two answers, and one of them must be it.
+                    var percent = along * table.MostPercent;
+                    var density = table.Density(percent, t)!.Value;
+                    Assert.Contains(table.Percents(density, t), p => Math.Abs(p - percent) < 1e-5 * Math.Max(1, percent));
+                }
+            );
 
     [Fact]
     public void Between_two_rows_the_density_lies_between_them() =>
-        Gen.Select(Given.OneOf([.. DensityTable.BySolute.Values]), Gen.Double[0, 1], Gen.Double[0, 1]).Sample((table, along, warm) =>
-        {
-            var t = table.ColdestC + warm * (table.WarmestC - table.ColdestC);
-            var percent = along * table.MostPercent;
-            var around = table.Around(percent, t).Select(r => r.DensityGPerMl).ToList();
-            var density = table.Density(percent, t)!.Value;
-            Assert.InRange(density, around.Min() - 1e-12, around.Max() + 1e-12);
-        });
+        Gen.Select(Given.OneOf([.. DensityTable.BySolute.Values]), Gen.Double[0, 1], Gen.Double[0, 1])
+            .Sample(
+                (table, along, warm) =>
+                {
+                    var t = table.ColdestC + warm * (table.WarmestC - table.ColdestC);
+                    var percent = along * table.MostPercent;
+                    var around = table.Around(percent, t).Select(r => r.DensityGPerMl).ToList();
+                    var density = table.Density(percent, t)!.Value;
+                    Assert.InRange(density, around.Min() - 1e-12, around.Max() + 1e-12);
+                }
+            );
 
     [Fact]
     public void Sulphuric_acid_has_two_strengths_of_one_density_near_its_maximum()
@@ -110,7 +116,13 @@ public class DensityTests
         var draws = new Draws("test");
         foreach (var (solute, percent) in new[] { ("HCl", 10.0), ("HNO3", 20.0), ("NaCl", 15.0) })
         {
-            var (volume, outside) = MixedLiquor.Volume(Grams(100 - percent), [(solute, Grams(percent))], Working.Zero(Dimension.Volume), 20, draws);
+            var (volume, outside) = MixedLiquor.Volume(
+                Grams(100 - percent),
+                [(solute, Grams(percent))],
+                Working.Zero(Dimension.Volume),
+                20,
+                draws
+            );
             var density = 100 / volume.Likely;
             var wanted = DensityTable.BySolute.TryGetValue(solute, out var t) ? t.Density(percent, 20)!.Value : 1.1085;
             Assert.Equal(wanted, density, 0.01);
@@ -133,7 +145,11 @@ public class DensityTests
         var peroxide = StrengthUnits.VolumeStrength(Working.Exact(0.03), Working.Exact(1.0095, null, Dimension.Density));
         Assert.Equal(9.977, peroxide.Likely, 0.01);
         // 5 % NaOCl is 4.76 % active chlorine.
-        Assert.Equal(51.43, StrengthUnits.ActiveChlorineGramsPerLitre(Working.Exact(0.05), Working.Exact(1.08, null, Dimension.Density)).Likely, 0.01);
+        Assert.Equal(
+            51.43,
+            StrengthUnits.ActiveChlorineGramsPerLitre(Working.Exact(0.05), Working.Exact(1.08, null, Dimension.Density)).Likely,
+            0.01
+        );
         Assert.Equal(0.05, StrengthUnits.HypochloriteFromActiveChlorine(Working.Exact(0.05 / 1.05)).Likely, 1e-9);
     }
 
@@ -142,7 +158,19 @@ public class DensityTests
     [Fact]
     public void Every_row_of_hazards_finds_its_bottle()
     {
-        Assert.Contains("H314", ReferenceTable.Read("hazards.csv", r => (Formula: r.Text("formula"), Low: r.NumberOrNone("from_percent"), High: r.NumberOrNone("to_percent"), Says: r.Text("statements")))
-            .Single(h => h.Formula == "HNO3" && h.Low <= 68 && h.High > 68).Says);
+        Assert.Contains(
+            "H314",
+            ReferenceTable
+                .Read("hazards.csv", r =>
+                    (
+                        Formula: r.Text("formula"),
+                        Low: r.NumberOrNone("from_percent"),
+                        High: r.NumberOrNone("to_percent"),
+                        Says: r.Text("statements")
+                    )
+                )
+                .Single(h => h.Formula == "HNO3" && h.Low <= 68 && h.High > 68)
+                .Says
+        );
     }
 }

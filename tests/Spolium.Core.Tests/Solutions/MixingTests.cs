@@ -11,10 +11,22 @@ public class MixingTests
 
     private static Working Grams(double g) => Working.Exact(g, null, Dimension.Mass);
 
-    private static MixPart Part(string label, double grams, double percent, double celsius = 20) => new(label, Grams(grams), Working.Exact(percent / 100), celsius);
+    private static MixPart Part(string label, double grams, double percent, double celsius = 20) =>
+        new(label, Grams(grams), Working.Exact(percent / 100), celsius);
 
     private static Mixture Dilute(string solute, double acid, double percent, double target) =>
-        Mixing.Of(solute, [Part("acid", acid, percent), Part("water", Mixing.Diluent(Grams(acid), Working.Exact(percent / 100), Working.Exact(target / 100), Working.Exact(0)).Likely, 0)], Draws);
+        Mixing.Of(
+            solute,
+            [
+                Part("acid", acid, percent),
+                Part(
+                    "water",
+                    Mixing.Diluent(Grams(acid), Working.Exact(percent / 100), Working.Exact(target / 100), Working.Exact(0)).Likely,
+                    0
+                ),
+            ],
+            Draws
+        );
 
     [Fact]
     public void Four_hundred_millilitres_of_35_percent_nitric()
@@ -81,30 +93,39 @@ public class MixingTests
 
     [Fact]
     public void A_blend_keeps_mass_and_solute_and_one_bottle_is_found() =>
-        Gen.Select(Gen.Double[10, 500], Gen.Double[5, 60], Gen.Double[10, 500], Gen.Double[5, 60], Gen.Double[1, 60]).Sample((a, pa, b, pb, target) =>
-        {
-            var others = new[] { (Grams(a), Working.Exact(pa / 100)), (Grams(b), Working.Exact(pb / 100)) };
-            var free = Mixing.Free(others, Working.Exact(0.68), Working.Exact(target / 100)).Likely;
-            var mean = (a * pa + b * pb) / (a + b);
-            Assert.Equal(target > mean, free > 0);
-            if (free > 0)
-                Assert.Equal(target / 100 * (a + b + free), a * pa / 100 + b * pb / 100 + 0.68 * free, 1e-6);
-        });
+        Gen.Select(Gen.Double[10, 500], Gen.Double[5, 60], Gen.Double[10, 500], Gen.Double[5, 60], Gen.Double[1, 60])
+            .Sample(
+                (a, pa, b, pb, target) =>
+                {
+                    var others = new[] { (Grams(a), Working.Exact(pa / 100)), (Grams(b), Working.Exact(pb / 100)) };
+                    var free = Mixing.Free(others, Working.Exact(0.68), Working.Exact(target / 100)).Likely;
+                    var mean = (a * pa + b * pb) / (a + b);
+                    Assert.Equal(target > mean, free > 0);
+                    if (free > 0)
+                        Assert.Equal(target / 100 * (a + b + free), a * pa / 100 + b * pb / 100 + 0.68 * free, 1e-6);
+                }
+            );
 
     [Fact]
     public void Diluting_there_and_back_is_no_change() =>
-        Gen.Select(Gen.Double[1, 1000], Gen.Double[10, 95], Gen.Double[1, 9]).Sample((grams, percent, target) =>
-        {
-            var water = Mixing.Diluent(Grams(grams), Working.Exact(percent / 100), Working.Exact(target / 100), Working.Exact(0)).Likely;
-            Assert.Equal(grams * percent, (grams + water) * target, 1e-6 * grams * percent);
-        });
+        Gen.Select(Gen.Double[1, 1000], Gen.Double[10, 95], Gen.Double[1, 9])
+            .Sample(
+                (grams, percent, target) =>
+                {
+                    var water = Mixing
+                        .Diluent(Grams(grams), Working.Exact(percent / 100), Working.Exact(target / 100), Working.Exact(0))
+                        .Likely;
+                    Assert.Equal(grams * percent, (grams + water) * target, 1e-6 * grams * percent);
+                }
+            );
 
     [Theory]
     [InlineData("1 to 1", 1, 1)]
     [InlineData("3:1", 3, 1)]
     [InlineData("three parts to one", 3, 1)]
     [InlineData("2,5 : 1", 2.5, 1)]
-    public void Ratios_as_they_are_said(string said, double first, double second) => Assert.Equal(new Ratio(first, second), Ratio.Read(said));
+    public void Ratios_as_they_are_said(string said, double first, double second) =>
+        Assert.Equal(new Ratio(first, second), Ratio.Read(said));
 
     [Theory]
     [InlineData("some")]

@@ -14,7 +14,11 @@ public class RecipeTests
     private static Liquid Sure(string label, double percent) => new(label, Working.Exact(percent / 100), 20);
 
     private static Liquid Unsure(string label, double percent, double plusMinus) =>
-        new(label, Working.Given(new Draws(label).Reading("strength", percent / 100, plusMinus / 100 / Draws.Z95), Dimension.None, label, "test"), 20);
+        new(
+            label,
+            Working.Given(new Draws(label).Reading("strength", percent / 100, plusMinus / 100 / Draws.Z95), Dimension.None, label, "test"),
+            20
+        );
 
     private static Mixture Good(Recipe recipe)
     {
@@ -51,24 +55,31 @@ public class RecipeTests
 
     [Fact]
     public void Making_an_amount_gives_that_amount() =>
-        Gen.Select(Gen.Double[20, 68], Gen.Double[1, 15], Gen.Double[50, 5000]).Sample((strong, weak, grams) =>
-        {
-            var target = (strong + weak) / 2;
-            var mixed = Good(Recipes.Make("HNO3", Sure("strong", strong), Sure("weak", weak), target / 100, Grams(grams), Draws));
-            Assert.Equal(grams, mixed.Grams.Likely, 1e-6 * grams);
-            Assert.Equal(target / 100, mixed.Fraction.Likely, 1e-9);
-            Assert.All(mixed.Pours, p => Assert.True(p.Part.Grams.Likely > 0));
-        });
+        Gen.Select(Gen.Double[20, 68], Gen.Double[1, 15], Gen.Double[50, 5000])
+            .Sample(
+                (strong, weak, grams) =>
+                {
+                    var target = (strong + weak) / 2;
+                    var mixed = Good(Recipes.Make("HNO3", Sure("strong", strong), Sure("weak", weak), target / 100, Grams(grams), Draws));
+                    Assert.Equal(grams, mixed.Grams.Likely, 1e-6 * grams);
+                    Assert.Equal(target / 100, mixed.Fraction.Likely, 1e-9);
+                    Assert.All(mixed.Pours, p => Assert.True(p.Part.Grams.Likely > 0));
+                }
+            );
 
     [Fact]
     public void One_to_one_by_volume_is_not_one_to_one_by_mass()
     {
-        var mixed = Good(Recipes.ByVolumes("HNO3", Sure("acid", 68), Working.Exact(100, null, Dimension.Volume), Liquid.Water(20), new(1, 1), Draws));
+        var mixed = Good(
+            Recipes.ByVolumes("HNO3", Sure("acid", 68), Working.Exact(100, null, Dimension.Volume), Liquid.Water(20), new(1, 1), Draws)
+        );
         Assert.Equal(99.82, mixed.Pours[0].Part.Grams.Likely, 0.02);
         Assert.Equal(140.5, mixed.Pours[1].Part.Grams.Likely, 0.1);
         // By hand: 0.68 · 140.5 / 240.3.
         Assert.Equal(0.3976, mixed.Fraction.Likely, 0.001);
-        var three = Good(Recipes.ByVolumes("HCl", Sure("acid", 37), Working.Exact(300, null, Dimension.Volume), Liquid.Water(20), new(3, 1), Draws));
+        var three = Good(
+            Recipes.ByVolumes("HCl", Sure("acid", 37), Working.Exact(300, null, Dimension.Volume), Liquid.Water(20), new(3, 1), Draws)
+        );
         Assert.Equal(99.82, three.Pours[0].Part.Grams.Likely, 0.02);
     }
 
@@ -87,7 +98,9 @@ public class RecipeTests
     [Fact]
     public void A_blend_finds_the_one_that_is_left_open()
     {
-        var mixed = Good(Recipes.Blend("HNO3", [(Sure("a", 12), Grams(250)), (Sure("b", 30), Grams(100)), (Sure("c", 68), null)], 0.40, Draws));
+        var mixed = Good(
+            Recipes.Blend("HNO3", [(Sure("a", 12), Grams(250)), (Sure("b", 30), Grams(100)), (Sure("c", 68), null)], 0.40, Draws)
+        );
         Assert.Equal(0.40, mixed.Fraction.Likely, 1e-9);
         // (250 · 28 + 100 · 10) / 28 = 285.7 g.
         Assert.Equal(285.714, mixed.Pours.Single(p => p.Part.Label == "c").Part.Grams.Likely, 0.001);
@@ -155,24 +168,33 @@ public class RecipeTests
     public void A_label_that_no_strength_gives_is_none()
     {
         Assert.Null(LabelStrength.Fraction(DensityTable.BySolute["HCl"], LabelUnit.MolesPerLitre, 40, 20));
-        Assert.Throws<ArgumentOutOfRangeException>(() => LabelStrength.Fraction(DensityTable.BySolute["HCl"], LabelUnit.ActiveChlorinePercent, 0.04, 20));
+        Assert.Throws<ArgumentOutOfRangeException>(() =>
+            LabelStrength.Fraction(DensityTable.BySolute["HCl"], LabelUnit.ActiveChlorinePercent, 0.04, 20)
+        );
     }
 
     [Fact]
     public void Units_of_labels_there_and_back() =>
-        Gen.Select(Given.OneOf("HNO3", "HCl", "NaOH", "NH3", "H2O2"), Gen.Double[0.02, 0.95], Given.OneOf(LabelUnit.MolesPerLitre, LabelUnit.GramsPerLitre, LabelUnit.MolesPerKilogramWater)).Sample((solute, along, unit) =>
-        {
-            var table = DensityTable.BySolute[solute];
-            var fraction = Working.Exact(along * table.MostPercent / 100);
-            var density = Mixing.Density(solute, fraction, 20)!;
-            var told = unit switch
-            {
-                LabelUnit.MolesPerLitre => StrengthUnits.MolesPerLitre(solute, fraction, density),
-                LabelUnit.GramsPerLitre => StrengthUnits.GramsPerLitre(fraction, density),
-                _ => StrengthUnits.MolesPerKilogramWater(solute, fraction),
-            };
-            Assert.Equal(fraction.Likely, LabelStrength.Fraction(table, unit, told.Likely, 20)!.Value, 1e-6);
-        });
+        Gen.Select(
+                Given.OneOf("HNO3", "HCl", "NaOH", "NH3", "H2O2"),
+                Gen.Double[0.02, 0.95],
+                Given.OneOf(LabelUnit.MolesPerLitre, LabelUnit.GramsPerLitre, LabelUnit.MolesPerKilogramWater)
+            )
+            .Sample(
+                (solute, along, unit) =>
+                {
+                    var table = DensityTable.BySolute[solute];
+                    var fraction = Working.Exact(along * table.MostPercent / 100);
+                    var density = Mixing.Density(solute, fraction, 20)!;
+                    var told = unit switch
+                    {
+                        LabelUnit.MolesPerLitre => StrengthUnits.MolesPerLitre(solute, fraction, density),
+                        LabelUnit.GramsPerLitre => StrengthUnits.GramsPerLitre(fraction, density),
+                        _ => StrengthUnits.MolesPerKilogramWater(solute, fraction),
+                    };
+                    Assert.Equal(fraction.Likely, LabelStrength.Fraction(table, unit, told.Likely, 20)!.Value, 1e-6);
+                }
+            );
 
     [Fact]
     public void Bleach_is_told_as_active_chlorine()

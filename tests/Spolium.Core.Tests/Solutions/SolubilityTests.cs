@@ -41,15 +41,18 @@ public class SolubilityTests
 
     [Fact]
     public void What_falls_and_what_stays_is_what_was_there() =>
-        Gen.Select(Given.OneOf("CuSO4", "KNO3", "AgNO3", "Na2SO4"), Gen.Double[20, 400], Gen.Double[50, 400], Gen.Double[5, 30]).Sample((salt, grams, water, cold) =>
-        {
-            if (Crystallising.Cool(salt, Grams(grams), Grams(water), cold, false, Draws) is not { } crop)
-                return;
-            var share = Crystallising.SaltShare(crop.Solid, salt).Likely;
-            Assert.Equal(grams, crop.Crystals.Likely * share + crop.Held.Likely, 1e-6);
-            Assert.Equal(grams + water, crop.Crystals.Likely + crop.Liquor.Likely, 1e-6);
-            Assert.InRange(crop.Yield.Likely, 0, 1);
-        });
+        Gen.Select(Given.OneOf("CuSO4", "KNO3", "AgNO3", "Na2SO4"), Gen.Double[20, 400], Gen.Double[50, 400], Gen.Double[5, 30])
+            .Sample(
+                (salt, grams, water, cold) =>
+                {
+                    if (Crystallising.Cool(salt, Grams(grams), Grams(water), cold, false, Draws) is not { } crop)
+                        return;
+                    var share = Crystallising.SaltShare(crop.Solid, salt).Likely;
+                    Assert.Equal(grams, crop.Crystals.Likely * share + crop.Held.Likely, 1e-6);
+                    Assert.Equal(grams + water, crop.Crystals.Likely + crop.Liquor.Likely, 1e-6);
+                    Assert.InRange(crop.Yield.Likely, 0, 1);
+                }
+            );
 
     [Fact]
     public void Saltpetre_from_hot_to_cold_by_hand()

@@ -87,7 +87,15 @@ public class StrengthTests
     [Fact]
     public void Near_the_maximum_of_sulphuric_acid_no_more_than_above_94_is_claimed()
     {
-        StrengthFound Of(double percent) => Find("H2SO4", new HydrometerReading(new("", Field.Density, DensityTable.BySolute["H2SO4"].Density(percent, 20)!.Value, "g/mL", 0.0005), DensityScale.GramsPerMl, T(20)));
+        StrengthFound Of(double percent) =>
+            Find(
+                "H2SO4",
+                new HydrometerReading(
+                    new("", Field.Density, DensityTable.BySolute["H2SO4"].Density(percent, 20)!.Value, "g/mL", 0.0005),
+                    DensityScale.GramsPerMl,
+                    T(20)
+                )
+            );
         var strong = Of(98.8);
         Assert.True(strong.OnlyAbove);
         Assert.Equal(2, strong.Answers.Count);

@@ -10,7 +10,8 @@ public class BooksTests
 {
     private static double Likely(JsonElement view, string figure) => view.GetProperty(figure).GetProperty("likely").GetDouble();
 
-    private static IEnumerable<Core.Journal.BatchState> Closed(Shop shop) => shop.Store.Lists.ClosedBatches(1000).Select(id => shop.Store.Ledger.State.Batches[id]);
+    private static IEnumerable<Core.Journal.BatchState> Closed(Shop shop) =>
+        shop.Store.Lists.ClosedBatches(1000).Select(id => shop.Store.Ledger.State.Batches[id]);
 
     [Fact]
     public async Task Recovery_adds_up_the_batches_that_are_listed()
@@ -23,7 +24,11 @@ public class BooksTests
         // The same from the journal, without the projections.
         var state = shop.Store.Ledger.State;
         var weighed = Closed(shop).SelectMany(b => b.Product!.Holds).Where(h => h.Element == "Au").Sum(h => h.Grams);
-        var back = state.Pools.Values.SelectMany(p => p.WorkedUp).SelectMany(w => w.Body.Shares).Where(s => s.Element == "Au").Sum(s => s.Grams);
+        var back = state
+            .Pools.Values.SelectMany(p => p.WorkedUp)
+            .SelectMany(w => w.Body.Shares)
+            .Where(s => s.Element == "Au")
+            .Sum(s => s.Grams);
         Assert.True(back > 0.1);
         Assert.Equal(weighed + back, Likely(gold, "product"), 1e-4);
         Assert.InRange(Likely(gold, "recovery"), 80, 95);
@@ -54,11 +59,21 @@ public class BooksTests
     {
         await using var shop = new Shop();
         shop.Clock.SetLocalTimeZone(TimeZoneInfo.CreateCustomTimeZone("there", TimeSpan.FromHours(hours), "there", "there"));
-        var closed = (await shop.Get("/api/books/recovery?metal=Au")).GetProperty("batches").EnumerateArray().Select(b => b.GetProperty("closedAt").GetDateTimeOffset().ToOffset(TimeSpan.FromHours(hours)).Date).ToList();
+        var closed = (await shop.Get("/api/books/recovery?metal=Au"))
+            .GetProperty("batches")
+            .EnumerateArray()
+            .Select(b => b.GetProperty("closedAt").GetDateTimeOffset().ToOffset(TimeSpan.FromHours(hours)).Date)
+            .ToList();
         foreach (var day in closed.Distinct())
         {
-            Assert.Equal(closed.Count(d => d <= day), (await shop.Get($"/api/books/recovery?metal=Au&until={day:yyyy-MM-dd}")).GetProperty("count").GetInt32());
-            Assert.Equal(closed.Count(d => d >= day), (await shop.Get($"/api/books/recovery?metal=Au&from={day:yyyy-MM-dd}")).GetProperty("count").GetInt32());
+            Assert.Equal(
+                closed.Count(d => d <= day),
+                (await shop.Get($"/api/books/recovery?metal=Au&until={day:yyyy-MM-dd}")).GetProperty("count").GetInt32()
+            );
+            Assert.Equal(
+                closed.Count(d => d >= day),
+                (await shop.Get($"/api/books/recovery?metal=Au&from={day:yyyy-MM-dd}")).GetProperty("count").GetInt32()
+            );
         }
         var table = await shop.Client.GetStringAsync("/api/books/csv?metal=Au");
         Assert.All(closed, d => Assert.Contains($"{d:yyyy-MM-dd}", table));
@@ -104,7 +119,11 @@ public class BooksTests
         Assert.Equal(Likely(losses, "all"), causes.Sum(c => Likely(c, "grams")), 1e-9);
         var behind = await shop.Get("/api/books/behind?metal=Au&of=loss:unaccounted");
         Assert.Equal("25-24", behind.GetProperty("parts")[0].GetProperty("code").GetString());
-        Assert.Equal(Likely(causes[0], "grams"), behind.GetProperty("parts").EnumerateArray().Sum(p => p.GetProperty("value").GetDouble()), 1e-9);
+        Assert.Equal(
+            Likely(causes[0], "grams"),
+            behind.GetProperty("parts").EnumerateArray().Sum(p => p.GetProperty("value").GetDouble()),
+            1e-9
+        );
     }
 
     // Little is known of what is missing once the slip is put right: some of it, or none, and never less.
@@ -113,7 +132,16 @@ public class BooksTests
     {
         await using var shop = new Shop();
         var suspect = (await shop.Get("/api/batches/25-24/trail")).GetProperty("suspects")[0];
-        await shop.Done("/api/batches/25-24/put-right", new { Head = Shop.Head(), ReadingEntryId = suspect.GetProperty("entryId").GetString(), Becomes = "2.71 g", Slip = "decimal_down" });
+        await shop.Done(
+            "/api/batches/25-24/put-right",
+            new
+            {
+                Head = Shop.Head(),
+                ReadingEntryId = suspect.GetProperty("entryId").GetString(),
+                Becomes = "2.71 g",
+                Slip = "decimal_down",
+            }
+        );
         double Low(JsonElement of, string figure) => of.GetProperty(figure).GetProperty("low").GetDouble();
         var losses = await shop.Get("/api/books/losses?metal=Au");
         var causes = losses.GetProperty("causes").EnumerateArray().ToList();
@@ -130,7 +158,11 @@ public class BooksTests
     {
         await using var shop = new Shop();
         var places = await shop.Get("/api/books/places?metal=Au");
-        var book = shop.Store.Ledger.Book.Balances.Where(b => b.Key.Element == "Au" && new[] { "lot/", "batch/", "pool/" }.Any(a => b.Key.Account.StartsWith(a, StringComparison.Ordinal))).Sum(b => b.Value);
+        var book = shop
+            .Store.Ledger.Book.Balances.Where(b =>
+                b.Key.Element == "Au" && new[] { "lot/", "batch/", "pool/" }.Any(a => b.Key.Account.StartsWith(a, StringComparison.Ordinal))
+            )
+            .Sum(b => b.Value);
         Assert.Equal(book / 1e6, places.GetProperty("places").EnumerateArray().Sum(p => Likely(p, "grams")), 1e-6);
         Assert.Contains("at work", places.GetProperty("places").EnumerateArray().Select(p => p.GetProperty("place").GetString()));
         var lots = await shop.Get("/api/books/behind?metal=Au&of=place:lots");
@@ -149,7 +181,11 @@ public class BooksTests
         // Three sigma above 97 % would be a recovery that cannot be.
         Assert.Equal(100, chart.GetProperty("upper").GetDouble());
         foreach (var other in chart.GetProperty("others").EnumerateArray())
-            Assert.NotEmpty((await shop.Get("/api/books/chart?metal=Au&of=" + other.GetProperty("id").GetString())).GetProperty("points").EnumerateArray());
+            Assert.NotEmpty(
+                (await shop.Get("/api/books/chart?metal=Au&of=" + other.GetProperty("id").GetString()))
+                    .GetProperty("points")
+                    .EnumerateArray()
+            );
         // Two silver batches in a month say nothing of a spread.
         var few = await shop.Get("/api/books/chart?metal=Ag");
         Assert.Equal(JsonValueKind.Null, few.GetProperty("lower").ValueKind);
@@ -164,13 +200,23 @@ public class BooksTests
         var goldIds = Closed(shop).Where(b => b.Product!.Holds[0].Element == "Au").Select(b => b.Id).ToHashSet();
         var reagents = await shop.Get("/api/books/reagents?metal=Au");
         var nitric = reagents.GetProperty("reagents").EnumerateArray().Single(r => r.GetProperty("formula").GetString() == "HNO3");
-        var poured = goldIds.SelectMany(id => state.Batches[id].Steps.Values).SelectMany(s => s.Pours).Where(p => p.BottleId.StartsWith("N-", StringComparison.Ordinal)).Sum(p => p.Grams);
+        var poured = goldIds
+            .SelectMany(id => state.Batches[id].Steps.Values)
+            .SelectMany(s => s.Pours)
+            .Where(p => p.BottleId.StartsWith("N-", StringComparison.Ordinal))
+            .Sum(p => p.Grams);
         Assert.Equal(poured, Likely(nitric, "grams"), 1e-6);
         Assert.Equal(poured / Likely(reagents, "product"), Likely(nitric, "perGram"), 1e-6);
         var money = await shop.Get("/api/books/money?metal=Au");
         var one = money.GetProperty("batches").EnumerateArray().Single(b => b.GetProperty("code").GetString() == "26-01");
         var sheet = await shop.Get("/api/batches/26-01/worth");
-        Assert.Contains(Math.Round(Likely(one, "leftOver")), sheet.ToString().Split([':', ',', '}']).Select(t => double.TryParse(t, System.Globalization.CultureInfo.InvariantCulture, out var x) ? Math.Round(x) : double.NaN));
+        Assert.Contains(
+            Math.Round(Likely(one, "leftOver")),
+            sheet
+                .ToString()
+                .Split([':', ',', '}'])
+                .Select(t => double.TryParse(t, System.Globalization.CultureInfo.InvariantCulture, out var x) ? Math.Round(x) : double.NaN)
+        );
         Assert.Equal(Likely(money, "leftOver"), money.GetProperty("batches").EnumerateArray().Sum(b => Likely(b, "leftOver")), 1e-6);
     }
 
@@ -184,21 +230,24 @@ public class BooksTests
     {
         await using var shop = new Shop();
         foreach (var metal in new[] { "Au", "Ag" })
-            foreach (var figure in Figures(await shop.Get($"/api/books/{view}?metal={metal}")).ToList())
-            {
-                var working = await shop.Get($"/api/books/working?view={view}&metal={metal}&key={Uri.EscapeDataString(figure.GetProperty("key").GetString()!)}");
-                Assert.Equal(figure.GetProperty("likely").GetDouble(), working.GetProperty("likely").GetDouble());
-                Assert.NotEmpty(working.GetProperty("working").EnumerateArray());
-            }
+        foreach (var figure in Figures(await shop.Get($"/api/books/{view}?metal={metal}")).ToList())
+        {
+            var working = await shop.Get(
+                $"/api/books/working?view={view}&metal={metal}&key={Uri.EscapeDataString(figure.GetProperty("key").GetString()!)}"
+            );
+            Assert.Equal(figure.GetProperty("likely").GetDouble(), working.GetProperty("likely").GetDouble());
+            Assert.NotEmpty(working.GetProperty("working").EnumerateArray());
+        }
     }
 
-    private static IEnumerable<JsonElement> Figures(JsonElement e) => e.ValueKind switch
-    {
-        JsonValueKind.Object when e.TryGetProperty("key", out _) => [e],
-        JsonValueKind.Object => e.EnumerateObject().SelectMany(p => Figures(p.Value)),
-        JsonValueKind.Array => e.EnumerateArray().SelectMany(Figures),
-        _ => [],
-    };
+    private static IEnumerable<JsonElement> Figures(JsonElement e) =>
+        e.ValueKind switch
+        {
+            JsonValueKind.Object when e.TryGetProperty("key", out _) => [e],
+            JsonValueKind.Object => e.EnumerateObject().SelectMany(p => Figures(p.Value)),
+            JsonValueKind.Array => e.EnumerateArray().SelectMany(Figures),
+            _ => [],
+        };
 
     [Fact]
     public async Task A_slip_put_right_restates_the_books_and_a_rebuild_finds_the_same()
@@ -206,7 +255,16 @@ public class BooksTests
         await using var shop = new Shop();
         var before = await shop.Get("/api/books/recovery?metal=Au");
         var suspect = (await shop.Get("/api/batches/25-24/trail")).GetProperty("suspects")[0];
-        await shop.Done("/api/batches/25-24/put-right", new { Head = Shop.Head(), ReadingEntryId = suspect.GetProperty("entryId").GetString(), Becomes = "2.71 g", Slip = "decimal_down" });
+        await shop.Done(
+            "/api/batches/25-24/put-right",
+            new
+            {
+                Head = Shop.Head(),
+                ReadingEntryId = suspect.GetProperty("entryId").GetString(),
+                Becomes = "2.71 g",
+                Slip = "decimal_down",
+            }
+        );
         var after = await shop.Get("/api/books/recovery?metal=Au");
         Assert.Equal(Likely(before, "product") + (2.71 - 0.271) * 0.996, Likely(after, "product"), 1e-4);
         var row = after.GetProperty("batches").EnumerateArray().Single(b => b.GetProperty("code").GetString() == "25-24");
@@ -221,9 +279,23 @@ public class BooksTests
     {
         await using var shop = new Shop();
         var closing = shop.Store.Ledger.State.Entries.Last(e => e.Body is BatchClosed { BatchId: "26-01" });
-        var ledger = shop.Store.Ledger.With(new("taken-back", [new(Entry.BatchStream("26-01"), 999)], closing.OccurredAt, closing.OccurredAt, "AV", new Correction([closing.Id], "the bar is weighed again", null)));
+        var ledger = shop.Store.Ledger.With(
+            new(
+                "taken-back",
+                [new(Entry.BatchStream("26-01"), 999)],
+                closing.OccurredAt,
+                closing.OccurredAt,
+                "AV",
+                new Correction([closing.Id], "the bar is weighed again", null)
+            )
+        );
         Assert.Null(ledger.State.Batches["26-01"].ClosedAt);
-        await shop.Store.Write(new("taken-back", "x", new Dictionary<string, long?> { [Entry.BatchStream("26-01")] = null }, closing.OccurredAt, "AV", _ => new(new Correction([closing.Id], "the bar is weighed again", null), [])), TestContext.Current.CancellationToken);
+        await shop.Store.Write(
+            new("taken-back", "x", new Dictionary<string, long?> { [Entry.BatchStream("26-01")] = null }, closing.OccurredAt, "AV", _ =>
+                new(new Correction([closing.Id], "the bar is weighed again", null), [])
+            ),
+            TestContext.Current.CancellationToken
+        );
         Assert.Equal(16, (await shop.Get("/api/books/recovery?metal=Au")).GetProperty("count").GetInt32());
         Assert.Contains("at work", (await shop.Get("/api/books/places?metal=Au")).ToString());
     }
@@ -245,7 +317,10 @@ public class BooksTests
     {
         await using var shop = new Shop();
         await using var db = shop.Store.Connect();
-        var rows = db.BatchMetals.Where(m => m.Element == "Au").Join(db.Batches, m => m.BatchId, b => b.Id, (m, b) => new { b.LotRoot, m.AtLeastSigma }).ToList();
+        var rows = db
+            .BatchMetals.Where(m => m.Element == "Au")
+            .Join(db.Batches, m => m.BatchId, b => b.Id, (m, b) => new { b.LotRoot, m.AtLeastSigma })
+            .ToList();
         var expected = rows.GroupBy(r => r.LotRoot).Sum(g => Math.Pow(g.Sum(r => r.AtLeastSigma), 2));
         Assert.Equal(expected, new Data.Books(db, new("Au")).Recovery().FeedAtLeast.Variance, 1e-9);
         Assert.True(expected > rows.Sum(r => r.AtLeastSigma * r.AtLeastSigma) * 1.2);
@@ -258,11 +333,19 @@ public class BooksTests
         await using var shop = new Shop();
         using var answer = await shop.Client.GetAsync("/api/books/xlsx?metal=Au&person=TR");
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
-        using var book = DocumentFormat.OpenXml.Packaging.SpreadsheetDocument.Open(new MemoryStream(await answer.Content.ReadAsByteArrayAsync()), false);
+        using var book = DocumentFormat.OpenXml.Packaging.SpreadsheetDocument.Open(
+            new MemoryStream(await answer.Content.ReadAsByteArrayAsync()),
+            false
+        );
         var part = book.WorkbookPart!;
         var sheets = part.Workbook!.Descendants<DocumentFormat.OpenXml.Spreadsheet.Sheet>().ToList();
-        Assert.Equal(["batches", "did not come out", "where it stands", "what it took", "what it left over"], sheets.Select(s => s.Name!.Value));
-        var rows = ((DocumentFormat.OpenXml.Packaging.WorksheetPart)part.GetPartById(sheets[0].Id!)).Worksheet!.Descendants<DocumentFormat.OpenXml.Spreadsheet.Row>().ToList();
+        Assert.Equal(
+            ["batches", "did not come out", "where it stands", "what it took", "what it left over"],
+            sheets.Select(s => s.Name!.Value)
+        );
+        var rows = ((DocumentFormat.OpenXml.Packaging.WorksheetPart)part.GetPartById(sheets[0].Id!))
+            .Worksheet!.Descendants<DocumentFormat.OpenXml.Spreadsheet.Row>()
+            .ToList();
         Assert.Equal(1 + 8, rows.Count);
         string Cell(int row, int at) => rows[row].Elements<DocumentFormat.OpenXml.Spreadsheet.Cell>().ElementAt(at).InnerText;
         Assert.Equal("product g", Cell(0, 4));
@@ -282,8 +365,16 @@ public class BooksTests
         Assert.Contains("excess:nitric-factor", whole.GetProperty("others").EnumerateArray().Select(o => o.GetProperty("id").GetString()));
         var chart = await shop.Get("/api/books/chart?metal=Au&of=excess:nitric-factor");
         Assert.Equal("×", chart.GetProperty("unit").GetString());
-        var taught = (await shop.Get("/api/books/practice")).GetProperty("figures").EnumerateArray().Single(f => f.GetProperty("prior").GetString() == "nitric-factor").GetProperty("shown").EnumerateArray().ToDictionary(s => s.GetProperty("batchId").GetString()!, s => s.GetProperty("value").GetDouble());
-        Assert.All(chart.GetProperty("points").EnumerateArray(), p => Assert.Equal(taught[p.GetProperty("batchId").GetString()!], p.GetProperty("value").GetDouble(), 1e-9));
+        var taught = (await shop.Get("/api/books/practice"))
+            .GetProperty("figures")
+            .EnumerateArray()
+            .Single(f => f.GetProperty("prior").GetString() == "nitric-factor")
+            .GetProperty("shown")
+            .EnumerateArray()
+            .ToDictionary(s => s.GetProperty("batchId").GetString()!, s => s.GetProperty("value").GetDouble());
+        Assert.All(chart.GetProperty("points").EnumerateArray(), p =>
+            Assert.Equal(taught[p.GetProperty("batchId").GetString()!], p.GetProperty("value").GetDouble(), 1e-9)
+        );
         Assert.True(chart.GetProperty("points").GetArrayLength() >= 14);
         Assert.InRange(chart.GetProperty("centre").GetDouble(), 1, 1.3);
     }
@@ -292,16 +383,37 @@ public class BooksTests
     public async Task A_tub_is_balanced_with_the_batches_that_fed_it()
     {
         await using var shop = new Shop();
-        async Task<JsonElement> Worked() => (await shop.Get($"/api/pools/T1/worked-up/{(await shop.Get("/api/pools/T1/worked-up"))[0].GetProperty("entryId").GetString()}")).GetProperty("balance");
+        async Task<JsonElement> Worked() =>
+            (
+                await shop.Get(
+                    $"/api/pools/T1/worked-up/{(await shop.Get("/api/pools/T1/worked-up"))[0].GetProperty("entryId").GetString()}"
+                )
+            ).GetProperty("balance");
         var worked = await Worked();
         Assert.True(worked.GetProperty("addsUp").GetBoolean());
         Assert.Contains("agree", worked.GetProperty("sentence").GetString());
-        Assert.Equal(worked.GetProperty("out").GetProperty("likely").GetDouble(), worked.GetProperty("leavings").EnumerateArray().Sum(l => l.GetProperty("grams").GetProperty("likely").GetDouble()), 1e-6);
-        Assert.Contains("should come of it", (await shop.Get("/api/pools/T1/balance")).GetProperty("balance").GetProperty("sentence").GetString());
+        Assert.Equal(
+            worked.GetProperty("out").GetProperty("likely").GetDouble(),
+            worked.GetProperty("leavings").EnumerateArray().Sum(l => l.GetProperty("grams").GetProperty("likely").GetDouble()),
+            1e-6
+        );
+        Assert.Contains(
+            "should come of it",
+            (await shop.Get("/api/pools/T1/balance")).GetProperty("balance").GetProperty("sentence").GetString()
+        );
         var key = worked.GetProperty("out").GetProperty("key").GetString()!;
         Assert.Contains("reconciled from", (await shop.Get("/api/pools/working?key=" + Uri.EscapeDataString(key))).ToString());
         // 1.3 g for 0.13: ten times too much, kept with a reason, and the balance says what it thinks of it.
-        await shop.Done("/api/pools/T1/worked-up", new { Head = Shop.Head(), Yields = new[] { new { Element = "Au", Mass = "1.05 g" } }, How = "burnt", Reason = "a ring fell in" });
+        await shop.Done(
+            "/api/pools/T1/worked-up",
+            new
+            {
+                Head = Shop.Head(),
+                Yields = new[] { new { Element = "Au", Mass = "1.05 g" } },
+                How = "burnt",
+                Reason = "a ring fell in",
+            }
+        );
         var wrong = await Worked();
         Assert.False(wrong.GetProperty("addsUp").GetBoolean());
         Assert.Contains("0.105 g would fit", wrong.GetProperty("slip").GetString());

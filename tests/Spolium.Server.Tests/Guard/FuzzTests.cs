@@ -6,13 +6,20 @@ using Xunit;
 namespace Spolium.Server.Tests.Guard;
 
 /// <summary>
-/// Requests that nobody would send, over every address: none ends in an internal error, and what was acknowledged is what was written. A short part with a fixed seed here;
+/// Requests that nobody would send, over every address: none ends in an internal error, and what was acknowledged is what was written. A
+/// short part with a fixed seed here;
 /// <c>./check fuzz [SEED] [REQUESTS]</c> for the long run, in which no answer may take two seconds either.
 /// </summary>
 public class FuzzTests
 {
-    private static readonly int Seed = int.Parse(Environment.GetEnvironmentVariable("SPOLIUM_FUZZ_SEED") ?? "1", CultureInfo.InvariantCulture);
-    private static readonly int Requests = int.Parse(Environment.GetEnvironmentVariable("SPOLIUM_FUZZ_REQUESTS") ?? "400", CultureInfo.InvariantCulture);
+    private static readonly int Seed = int.Parse(
+        Environment.GetEnvironmentVariable("SPOLIUM_FUZZ_SEED") ?? "1",
+        CultureInfo.InvariantCulture
+    );
+    private static readonly int Requests = int.Parse(
+        Environment.GetEnvironmentVariable("SPOLIUM_FUZZ_REQUESTS") ?? "400",
+        CultureInfo.InvariantCulture
+    );
     private static readonly bool Long = Environment.GetEnvironmentVariable("SPOLIUM_FUZZ_REQUESTS") is not null;
 
     /// <summary>Bytes that the heap may have grown by after all of it.</summary>

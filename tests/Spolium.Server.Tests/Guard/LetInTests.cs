@@ -12,11 +12,32 @@ public class LetInTests
 {
     /// <summary>Addresses with their methods, with something in the place of what varies.</summary>
     private static List<(string Method, string Path)> Addresses(Shop shop, bool writes) =>
-        [.. shop.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
-            .SelectMany(e => (e.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? []).Select(m => (Method: m, Path: "/" + System.Text.RegularExpressions.Regex.Replace(e.RoutePattern.RawText!.Trim('/'), @"\{[^}]*\}", "x"))))
-            .Where(a => a.Method == "GET" != writes && a.Path.StartsWith("/api", StringComparison.Ordinal) && !a.Path.EndsWith("/live", StringComparison.Ordinal))];
+        [
+            .. shop
+                .Services.GetRequiredService<EndpointDataSource>()
+                .Endpoints.OfType<RouteEndpoint>()
+                .SelectMany(e =>
+                    (e.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? []).Select(m =>
+                        (
+                            Method: m,
+                            Path: "/" + System.Text.RegularExpressions.Regex.Replace(e.RoutePattern.RawText!.Trim('/'), @"\{[^}]*\}", "x")
+                        )
+                    )
+                )
+                .Where(a =>
+                    a.Method == "GET" != writes
+                    && a.Path.StartsWith("/api", StringComparison.Ordinal)
+                    && !a.Path.EndsWith("/live", StringComparison.Ordinal)
+                ),
+        ];
 
-    private static async Task<HttpStatusCode> Ask(Shop shop, string method, string path, string type, params (string Name, string Value)[] headers)
+    private static async Task<HttpStatusCode> Ask(
+        Shop shop,
+        string method,
+        string path,
+        string type,
+        params (string Name, string Value)[] headers
+    )
     {
         using var request = new HttpRequestMessage(new(method), path);
         if (method != "GET")
@@ -40,7 +61,10 @@ public class LetInTests
             Assert.Equal(HttpStatusCode.Forbidden, await Ask(shop, method, path, "application/json", ("Origin", "http://elsewhere.test")));
             Assert.Equal(HttpStatusCode.Forbidden, await Ask(shop, method, path, "application/json", ("Origin", "null")));
             Assert.Equal(HttpStatusCode.Forbidden, await Ask(shop, method, path, "application/json", ("Sec-Fetch-Site", "cross-site")));
-            Assert.Equal(HttpStatusCode.Forbidden, await Ask(shop, method, path, "application/json", ("Sec-Fetch-Site", "same-site"), ("Origin", "http://localhost")));
+            Assert.Equal(
+                HttpStatusCode.Forbidden,
+                await Ask(shop, method, path, "application/json", ("Sec-Fetch-Site", "same-site"), ("Origin", "http://localhost"))
+            );
         }
         foreach (var (method, path) in writes.Concat(Addresses(shop, false)))
             Assert.Equal(HttpStatusCode.BadRequest, await Ask(shop, method, path, "application/json", ("Host", "evil.test")));
@@ -79,7 +103,11 @@ public class LetInTests
     public async Task A_request_of_more_than_a_megabyte_is_too_large_and_says_so()
     {
         await using var shop = new Shop(demo: false);
-        using var answer = await shop.Client.PostAsJsonAsync("/api/quantities/read", new { Text = new string('1', 100_000), Field = "Mass" }, TestContext.Current.CancellationToken);
+        using var answer = await shop.Client.PostAsJsonAsync(
+            "/api/quantities/read",
+            new { Text = new string('1', 100_000), Field = "Mass" },
+            TestContext.Current.CancellationToken
+        );
         Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
         Assert.Contains("text: it has 100000 characters", await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
     }

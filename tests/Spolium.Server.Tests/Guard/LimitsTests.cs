@@ -16,10 +16,14 @@ public class LimitsTests
 {
     private static bool IsRecord(Type type) => type.GetMethod("<Clone>$") is not null;
 
-    private static ParameterInfo[] Members(Type record) => record.GetConstructors().OrderByDescending(c => c.GetParameters().Length).First().GetParameters();
+    private static ParameterInfo[] Members(Type record) =>
+        record.GetConstructors().OrderByDescending(c => c.GetParameters().Length).First().GetParameters();
 
-    private static Type? ItemOf(Type type) => type == typeof(string) ? null : type.IsArray ? type.GetElementType()
-        : type.IsGenericType && typeof(IEnumerable).IsAssignableFrom(type) && type.GetGenericArguments() is [var item] ? item : null;
+    private static Type? ItemOf(Type type) =>
+        type == typeof(string) ? null
+        : type.IsArray ? type.GetElementType()
+        : type.IsGenericType && typeof(IEnumerable).IsAssignableFrom(type) && type.GetGenericArguments() is [var item] ? item
+        : null;
 
     // A body of a type with something in every place, so that it can be read.
     private static JsonNode? Sample(Type type)
@@ -39,11 +43,17 @@ public class LimitsTests
             return new JsonObject { ["a"] = Sample(value) };
         if (ItemOf(type) is { } item)
             return new JsonArray(Sample(item));
-        return new JsonObject(Members(type).Select(m => KeyValuePair.Create(char.ToLowerInvariant(m.Name![0]) + m.Name[1..], Sample(m.ParameterType))));
+        return new JsonObject(
+            Members(type).Select(m => KeyValuePair.Create(char.ToLowerInvariant(m.Name![0]) + m.Name[1..], Sample(m.ParameterType)))
+        );
     }
 
     // Every text of a body and every list of things, by how it is reached.
-    private static IEnumerable<(string Path, Action<JsonNode> Spoil, string What)> Spoilings(Type type, Func<JsonNode, JsonNode> at, string path)
+    private static IEnumerable<(string Path, Action<JsonNode> Spoil, string What)> Spoilings(
+        Type type,
+        Func<JsonNode, JsonNode> at,
+        string path
+    )
     {
         if (!IsRecord(type))
             yield break;
@@ -58,7 +68,11 @@ public class LimitsTests
             {
                 if (!item.IsValueType)
                     yield return ($"{path}{name}[0]", n => at(n)[name] = new JsonArray([null]), "hole");
-                yield return (path + name, n => at(n)[name] = new JsonArray([.. Enumerable.Range(0, Limits.Lines + 1).Select(_ => Sample(item))]), "many");
+                yield return (
+                    path + name,
+                    n => at(n)[name] = new JsonArray([.. Enumerable.Range(0, Limits.Lines + 1).Select(_ => Sample(item))]),
+                    "many"
+                );
                 foreach (var deeper in Spoilings(item, n => at(n)[name]![0]!, $"{path}{name}[0]."))
                     yield return deeper;
             }
@@ -78,12 +92,17 @@ public class LimitsTests
         {
             if (endpoint.Metadata.GetMetadata<IAcceptsMetadata>()?.RequestType is not { } type || !IsRecord(type))
                 continue;
-            var address = "/" + System.Text.RegularExpressions.Regex.Replace(endpoint.RoutePattern.RawText!.Trim('/'), @"\{[^}]*\}", "x") + "?key=x";
+            var address =
+                "/" + System.Text.RegularExpressions.Regex.Replace(endpoint.RoutePattern.RawText!.Trim('/'), @"\{[^}]*\}", "x") + "?key=x";
             foreach (var (path, spoil, what) in Spoilings(type, n => n, ""))
             {
                 var body = Sample(type)!;
                 spoil(body);
-                using var answer = await shop.Client.PostAsync(address, new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json"), TestContext.Current.CancellationToken);
+                using var answer = await shop.Client.PostAsync(
+                    address,
+                    new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json"),
+                    TestContext.Current.CancellationToken
+                );
                 var text = await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
                 tried++;
                 if (answer.StatusCode != HttpStatusCode.BadRequest || !text.Contains($"\"{path}\""))

@@ -22,18 +22,89 @@ internal sealed record MadeUp(string Method, string Path, string? Body, string? 
     }
 }
 
-/// <summary>Requests that nobody would send, and others that are nearly what somebody would, over every address; the same for a seed.</summary>
+/// <summary>Requests that nobody would send, and others that are nearly what somebody would, over every address; the same for a
+/// seed.</summary>
 internal sealed class Nonsense(int seed, IReadOnlyList<RouteEndpoint> endpoints)
 {
     private static readonly string[] Texts =
     [
-        "", " ", "5 g", "12 mL", "0.2 g", "2.5 L", "1 284 g", "-3 g", "0", "1e308 kg", "1e400 g", "NaN", "∞ g", "12½ dwt", "5", "10 %", "1-2-3 %", "3-2-1 %", "101 %", "996 ‰", "85 °C", "-300 °C", "300 kr", "g", "½", "1,234 g", "half full of 600 mL",
-        "12 x 0.35 g", "AV", "<b>x</b>", "'; DROP TABLE entry; --", "../../etc/passwd", "ünïcode “quotes” \n", "\u0000", "\uFFFF", "𝔘", "Au", "Xx", "assay", "guess", "HNO3", "nitric-68", "nitric-strip", "aqua-regia", "metabisulphite", "wash", "filter tub", "temperature", "pH",
-        "beaker, low form", "Zn", "clad brass", "decimal_up", "feed", "foils", "bar", "filter", "barren", "nitric", "sulfamic", "quiet-after-more", "iodide-white", "code,title,amount\nZ-1,rings,5 g", "id;form;amount\nQ-1;nitric-68;1 L", "{\"schema\":\"spolium-batch\",\"version\":1}", "%00", "0001-01-01", "cylinder",
+        "",
+        " ",
+        "5 g",
+        "12 mL",
+        "0.2 g",
+        "2.5 L",
+        "1 284 g",
+        "-3 g",
+        "0",
+        "1e308 kg",
+        "1e400 g",
+        "NaN",
+        "∞ g",
+        "12½ dwt",
+        "5",
+        "10 %",
+        "1-2-3 %",
+        "3-2-1 %",
+        "101 %",
+        "996 ‰",
+        "85 °C",
+        "-300 °C",
+        "300 kr",
+        "g",
+        "½",
+        "1,234 g",
+        "half full of 600 mL",
+        "12 x 0.35 g",
+        "AV",
+        "<b>x</b>",
+        "'; DROP TABLE entry; --",
+        "../../etc/passwd",
+        "ünïcode “quotes” \n",
+        "\u0000",
+        "\uFFFF",
+        "𝔘",
+        "Au",
+        "Xx",
+        "assay",
+        "guess",
+        "HNO3",
+        "nitric-68",
+        "nitric-strip",
+        "aqua-regia",
+        "metabisulphite",
+        "wash",
+        "filter tub",
+        "temperature",
+        "pH",
+        "beaker, low form",
+        "Zn",
+        "clad brass",
+        "decimal_up",
+        "feed",
+        "foils",
+        "bar",
+        "filter",
+        "barren",
+        "nitric",
+        "sulfamic",
+        "quiet-after-more",
+        "iodide-white",
+        "code,title,amount\nZ-1,rings,5 g",
+        "id;form;amount\nQ-1;nitric-68;1 L",
+        "{\"schema\":\"spolium-batch\",\"version\":1}",
+        "%00",
+        "0001-01-01",
+        "cylinder",
     ];
 
     private readonly Random random = new(seed);
-    private readonly IReadOnlyList<RouteEndpoint> writing = [.. endpoints.Where(e => e.Metadata.GetMetadata<IAcceptsMetadata>()?.RequestType is { } t && IsRecord(t) && t.GetProperty("Head") is not null)];
+    private readonly IReadOnlyList<RouteEndpoint> writing =
+    [
+        .. endpoints.Where(e =>
+            e.Metadata.GetMetadata<IAcceptsMetadata>()?.RequestType is { } t && IsRecord(t) && t.GetProperty("Head") is not null
+        ),
+    ];
     private readonly List<string> ids = [];
     private List<string> known = [];
     private Dictionary<string, List<string>> byName = [];
@@ -53,12 +124,21 @@ internal sealed class Nonsense(int seed, IReadOnlyList<RouteEndpoint> endpoints)
     private JsonNode? Any(Type type, string name)
     {
         if (wild && Once(30))
-            return Pick<JsonNode?>([null, JsonValue.Create(5), JsonValue.Create("x"), new JsonArray(), new JsonObject(), JsonValue.Create(true)]);
+            return Pick<JsonNode?>([
+                null,
+                JsonValue.Create(5),
+                JsonValue.Create("x"),
+                new JsonArray(),
+                new JsonObject(),
+                JsonValue.Create(true),
+            ]);
         type = Nullable.GetUnderlyingType(type) ?? type;
         if (type == typeof(Head))
             return Head();
         if (type == typeof(string))
-            return !wild && byName.TryGetValue(name.ToLowerInvariant(), out var likely) ? Pick(likely) : name.EndsWith("Id", StringComparison.OrdinalIgnoreCase) || Once(3) ? Pick(known) : Pick(Texts);
+            return !wild && byName.TryGetValue(name.ToLowerInvariant(), out var likely) ? Pick(likely)
+                : name.EndsWith("Id", StringComparison.OrdinalIgnoreCase) || Once(3) ? Pick(known)
+                : Pick(Texts);
         if (type == typeof(bool))
             return Once(2);
         if (type == typeof(DateTimeOffset))
@@ -70,13 +150,27 @@ internal sealed class Nonsense(int seed, IReadOnlyList<RouteEndpoint> endpoints)
         if (type == typeof(double))
             return Pick<double>([0, 1, -1, 1e308, 5e-324, 600, 0.5]);
         if (type.IsGenericType && type.GetGenericArguments() is [var key, var value] && key == typeof(string))
-            return new JsonObject(Enumerable.Range(0, random.Next(3)).Select(i => KeyValuePair.Create(Pick(known) + i, Any(value, ""))).DistinctBy(p => p.Key));
+            return new JsonObject(
+                Enumerable.Range(0, random.Next(3)).Select(i => KeyValuePair.Create(Pick(known) + i, Any(value, ""))).DistinctBy(p => p.Key)
+            );
         if (type != typeof(string) && type.IsGenericType && typeof(IEnumerable).IsAssignableFrom(type))
             return new JsonArray([.. Enumerable.Range(0, random.Next(4)).Select(_ => Any(type.GetGenericArguments()[0], ""))]);
         if (!IsRecord(type))
             return null;
         var body = new JsonObject();
-        foreach (var member in type.GetConstructors().OrderByDescending(c => c.GetParameters().Length).First().GetParameters().Where(m => !Once(m.HasDefaultValue ? 2 : wild ? 10 : 1000)))
+        foreach (
+            var member in type.GetConstructors()
+                .OrderByDescending(c => c.GetParameters().Length)
+                .First()
+                .GetParameters()
+                .Where(m =>
+                    !Once(
+                        m.HasDefaultValue ? 2
+                        : wild ? 10
+                        : 1000
+                    )
+                )
+        )
             body[char.ToLowerInvariant(member.Name![0]) + member.Name[1..]] = Any(member.ParameterType, member.Name);
         return body;
     }
@@ -86,7 +180,14 @@ internal sealed class Nonsense(int seed, IReadOnlyList<RouteEndpoint> endpoints)
         if (ids.Count == 0 || !Once(6))
             ids.Add(new Guid(Enumerable.Range(0, 16).Select(_ => (byte)random.Next(256)).ToArray()).ToString());
         var id = Once(6) ? Pick(ids) : ids[^1];
-        var head = new JsonObject { ["entryId"] = Once(12) ? id.ToUpperInvariant() : Once(30) ? "x" : id, ["by"] = wild && Once(5) ? Pick(Texts) : "AV" };
+        var head = new JsonObject
+        {
+            ["entryId"] =
+                Once(12) ? id.ToUpperInvariant()
+                : Once(30) ? "x"
+                : id,
+            ["by"] = wild && Once(5) ? Pick(Texts) : "AV",
+        };
         if (wild && Once(2))
             head["occurredAt"] = Any(typeof(DateTimeOffset), "");
         if (wild && Once(2))
@@ -152,27 +253,73 @@ internal sealed class Nonsense(int seed, IReadOnlyList<RouteEndpoint> endpoints)
             ["basis"] = ["whole"],
             ["name"] = [$"kind {random.Next()}"],
         };
-        known = [.. Sorted(state.Lots.Keys), .. Sorted(state.Batches.Keys), .. Sorted(state.Batches.Values.SelectMany(b => b.Route.Steps.Select(s => s.Id)).Distinct()), .. Sorted(state.Shelf.Keys), .. Sorted(state.Pools.Keys), .. Sorted(state.Vessels.Keys), .. state.Entries.TakeLast(40).Select(e => e.Id), "new-1", "new-2", "X", "1-nitric-strip", "26-02", "3-sulfamic"];
+        known =
+        [
+            .. Sorted(state.Lots.Keys),
+            .. Sorted(state.Batches.Keys),
+            .. Sorted(state.Batches.Values.SelectMany(b => b.Route.Steps.Select(s => s.Id)).Distinct()),
+            .. Sorted(state.Shelf.Keys),
+            .. Sorted(state.Pools.Keys),
+            .. Sorted(state.Vessels.Keys),
+            .. state.Entries.TakeLast(40).Select(e => e.Id),
+            "new-1",
+            "new-2",
+            "X",
+            "1-nitric-strip",
+            "26-02",
+            "3-sulfamic",
+        ];
     }
 
     /// <summary>Addresses of a server that answer once.</summary>
     public static IReadOnlyList<RouteEndpoint> Addresses(IServiceProvider services) =>
-        [.. services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
-            .Where(e => e.RoutePattern.RawText!.TrimStart('/').StartsWith("api/", StringComparison.Ordinal) && !e.RoutePattern.RawText!.Contains("live", StringComparison.Ordinal) && e.Metadata.GetMetadata<HttpMethodMetadata>() is not null)];
+        [
+            .. services
+                .GetRequiredService<EndpointDataSource>()
+                .Endpoints.OfType<RouteEndpoint>()
+                .Where(e =>
+                    e.RoutePattern.RawText!.TrimStart('/').StartsWith("api/", StringComparison.Ordinal)
+                    && !e.RoutePattern.RawText!.Contains("live", StringComparison.Ordinal)
+                    && e.Metadata.GetMetadata<HttpMethodMetadata>() is not null
+                ),
+        ];
 
     public MadeUp Next(bool writes = false)
     {
         var endpoint = !writes && Once(3) ? Pick(endpoints) : Pick(writing);
         var method = endpoint.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods[0];
         wild = !writes && Once(3);
-        var path = "/" + string.Join('/', endpoint.RoutePattern.RawText!.Trim('/').Split('/').Select(Place)) + (Once(2) ? "?key=" + Uri.EscapeDataString(Pick(Texts)) + "&metal=Au&of=x&element=Au&at=" + random.Next(-2, 90) : "");
+        var path =
+            "/"
+            + string.Join('/', endpoint.RoutePattern.RawText!.Trim('/').Split('/').Select(Place))
+            + (Once(2) ? "?key=" + Uri.EscapeDataString(Pick(Texts)) + "&metal=Au&of=x&element=Au&at=" + random.Next(-2, 90) : "");
         var type = endpoint.Metadata.GetMetadata<IAcceptsMetadata>()?.RequestType;
         var body = type is null ? new JsonObject() : Any(type, "");
-        return new(method, path, method == "GET" ? null : Once(40) ? "{" : body?.ToJsonString() ?? "null", IdOf(body));
+        return new(
+            method,
+            path,
+            method == "GET" ? null
+                : Once(40) ? "{"
+                : body?.ToJsonString() ?? "null",
+            IdOf(body)
+        );
     }
 
-    private static string? IdOf(JsonNode? body) => body is JsonObject o && o["head"] is JsonObject head && head["entryId"] is JsonValue value && value.TryGetValue<string>(out var id) ? id : null;
+    private static string? IdOf(JsonNode? body) =>
+        body is JsonObject o && o["head"] is JsonObject head && head["entryId"] is JsonValue value && value.TryGetValue<string>(out var id)
+            ? id
+            : null;
 
-    private string Place(string part) => part.StartsWith('{')
-        ? Uri.EscapeDataString(wild ? Once(10) ? Pick(Texts).Replace("\0", "") + "x" : Pick(known) : byName.TryGetValue(part.Trim('{', '}').ToLowerInvariant(), out var likely) ? Pick(likely) : Pick(known)) : part;
+    private string Place(string part) =>
+        part.StartsWith('{')
+            ? Uri.EscapeDataString(
+                wild
+                    ? Once(10)
+                        ? Pick(Texts).Replace("\0", "") + "x"
+                        : Pick(known)
+                    : byName.TryGetValue(part.Trim('{', '}').ToLowerInvariant(), out var likely)
+                        ? Pick(likely)
+                        : Pick(known)
+            )
+            : part;
 }

@@ -7,7 +7,18 @@ namespace Spolium.Server.Tests.Guard;
 /// <summary>Times that cannot be are asked back; what an old journal did wrong can still be looked at.</summary>
 public class TimesTests
 {
-    private static object Note(string at, bool sure = false) => new { Head = new { EntryId = Guid.NewGuid().ToString(), By = "AV", OccurredAt = at, TimeIsRight = sure }, Text = "late" };
+    private static object Note(string at, bool sure = false) =>
+        new
+        {
+            Head = new
+            {
+                EntryId = Guid.NewGuid().ToString(),
+                By = "AV",
+                OccurredAt = at,
+                TimeIsRight = sure,
+            },
+            Text = "late",
+        };
 
     [Theory]
     [InlineData("0001-01-01T00:00:00Z", 422)]
@@ -43,10 +54,54 @@ public class TimesTests
     {
         // As a journal has it that was written before ids were guarded: a lot was received over a part, and taken back.
         var shop = new Shop();
-        await shop.Done("/api/lots/hl-9a/split", new { Head = Shop.Head(), Parts = new[] { new { LotId = "n1", Code = "N1", Title = "a", Amount = "60 g" }, new { LotId = "n2", Code = "N2", Title = "b", Amount = "36.4 g" } } });
+        await shop.Done(
+            "/api/lots/hl-9a/split",
+            new
+            {
+                Head = Shop.Head(),
+                Parts = new[]
+                {
+                    new
+                    {
+                        LotId = "n1",
+                        Code = "N1",
+                        Title = "a",
+                        Amount = "60 g",
+                    },
+                    new
+                    {
+                        LotId = "n2",
+                        Code = "N2",
+                        Title = "b",
+                        Amount = "36.4 g",
+                    },
+                },
+            }
+        );
         var received = (LotReceived)shop.Store.Ledger.State.Entries.First(e => e.Body is LotReceived).Body;
-        var over = new Entry(Guid.NewGuid().ToString(), [new("lot:n1", shop.Store.Ledger.State.Version("lot:n1") + 1)], shop.Clock.GetUtcNow(), shop.Clock.GetUtcNow(), "AV", received with { LotId = "n1", Code = "over" });
-        shop.Store.Import([over, new Entry(Guid.NewGuid().ToString(), [new("lot:n1", over.Streams[0].Version + 1)], shop.Clock.GetUtcNow(), shop.Clock.GetUtcNow(), "AV", new Correction([over.Id], "a slip", null))]);
+        var over = new Entry(
+            Guid.NewGuid().ToString(),
+            [new("lot:n1", shop.Store.Ledger.State.Version("lot:n1") + 1)],
+            shop.Clock.GetUtcNow(),
+            shop.Clock.GetUtcNow(),
+            "AV",
+            received with
+            {
+                LotId = "n1",
+                Code = "over",
+            }
+        );
+        shop.Store.Import([
+            over,
+            new Entry(
+                Guid.NewGuid().ToString(),
+                [new("lot:n1", over.Streams[0].Version + 1)],
+                shop.Clock.GetUtcNow(),
+                shop.Clock.GetUtcNow(),
+                "AV",
+                new Correction([over.Id], "a slip", null)
+            ),
+        ]);
         var lot = await shop.Get("/api/lots/hl-9a");
         Assert.Contains(lot.GetProperty("parts").EnumerateArray(), p => p.GetProperty("id").GetString() == "n2");
         await shop.DisposeAsync();

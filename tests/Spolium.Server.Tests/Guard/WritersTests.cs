@@ -10,15 +10,21 @@ using Xunit;
 namespace Spolium.Server.Tests.Guard;
 
 /// <summary>
-/// Eight hands at once: what was acknowledged is what was written, no code stands twice, and what a decision had looked at still held when it was written. A short
-/// part here; 8 × 500 writes with <c>./check fuzz</c>.
+/// Eight hands at once: what was acknowledged is what was written, no code stands twice, and what a decision had looked at still held when
+/// it was written. A short part here; 8 × 500 writes with <c>./check fuzz</c>.
 /// </summary>
 public class WritersTests
 {
     private const int Hands = 8;
 
-    private static readonly int Writes = int.Parse(Environment.GetEnvironmentVariable("SPOLIUM_WRITES") ?? "12", CultureInfo.InvariantCulture);
-    private static readonly int Seed = int.Parse(Environment.GetEnvironmentVariable("SPOLIUM_FUZZ_SEED") ?? "1", CultureInfo.InvariantCulture);
+    private static readonly int Writes = int.Parse(
+        Environment.GetEnvironmentVariable("SPOLIUM_WRITES") ?? "12",
+        CultureInfo.InvariantCulture
+    );
+    private static readonly int Seed = int.Parse(
+        Environment.GetEnvironmentVariable("SPOLIUM_FUZZ_SEED") ?? "1",
+        CultureInfo.InvariantCulture
+    );
 
     [Fact]
     public async Task Eight_hands_write_each_thing_once_and_no_code_twice()
@@ -29,7 +35,10 @@ public class WritersTests
         await Task.WhenAll(Enumerable.Range(0, Hands).Select(h => Task.Run(() => Hand(shop, h, done, other))));
 
         Assert.All(other, o => Assert.Matches("^(409|422) ", o));
-        Assert.True(done.Count > Hands * Writes / 2, $"only {done.Count} of {Hands * Writes} were written, else {string.Join(", ", other.Take(5))}");
+        Assert.True(
+            done.Count > Hands * Writes / 2,
+            $"only {done.Count} of {Hands * Writes} were written, else {string.Join(", ", other.Take(5))}"
+        );
         Assert.Equal(done.Count, shop.Store.Ledger.State.Entries.Count - before);
         Assert.Equal(done.Keys.Order(), shop.Store.Read().Skip(before).Select(e => e.Id).Order());
         await using (var db = shop.Store.Connect())
@@ -57,15 +66,67 @@ public class WritersTests
             var (path, body) = random.Next(8) switch
             {
                 0 => ("/api/lots", Shop.Lot($"W-{i}", head: head)),
-                1 => ("/api/shelf", new { Head = head, Bottles = new[] { new { Id = $"WB-{i}", Form = "nitric-68", Amount = "1 L" } } }),
-                2 => ("/api/vessels", (object)new { Head = head, VesselId = $"WV-{i}", Kind = "beaker, low form", NominalMl = 400 }),
-                3 => ("/api/lots/hl-9b/offer", new { Head = head, Crowns = $"{80 + i} kr", By = "a dealer" }),
-                4 when poured.TryPop(out var pour) => ("/api/batches/26-02/corrections", new { Head = head, Corrects = pour, Reason = "spilled" }),
+                1 => (
+                    "/api/shelf",
+                    new
+                    {
+                        Head = head,
+                        Bottles = new[]
+                        {
+                            new
+                            {
+                                Id = $"WB-{i}",
+                                Form = "nitric-68",
+                                Amount = "1 L",
+                            },
+                        },
+                    }
+                ),
+                2 => (
+                    "/api/vessels",
+                    (object)
+                        new
+                        {
+                            Head = head,
+                            VesselId = $"WV-{i}",
+                            Kind = "beaker, low form",
+                            NominalMl = 400,
+                        }
+                ),
+                3 => (
+                    "/api/lots/hl-9b/offer",
+                    new
+                    {
+                        Head = head,
+                        Crowns = $"{80 + i} kr",
+                        By = "a dealer",
+                    }
+                ),
+                4 when poured.TryPop(out var pour) => (
+                    "/api/batches/26-02/corrections",
+                    new
+                    {
+                        Head = head,
+                        Corrects = pour,
+                        Reason = "spilled",
+                    }
+                ),
                 5 => ("/api/batches/26-02/notes", new { Head = head, Text = $"note {hand}-{i}" }),
-                _ => ("/api/batches/26-02/steps/3-sulfamic/pours", new { Head = head, DoseId = "sulfamic", BottleId = "S-1", Amount = "0.2 g" }),
+                _ => (
+                    "/api/batches/26-02/steps/3-sulfamic/pours",
+                    new
+                    {
+                        Head = head,
+                        DoseId = "sulfamic",
+                        BottleId = "S-1",
+                        Amount = "0.2 g",
+                    }
+                ),
             };
             // One of five is pressed twice, at the same moment.
-            var answers = await Task.WhenAll(Enumerable.Range(0, random.Next(5) == 0 ? 2 : 1).Select(_ => shop.Client.PostAsJsonAsync(path, body)));
+            var answers = await Task.WhenAll(
+                Enumerable.Range(0, random.Next(5) == 0 ? 2 : 1).Select(_ => shop.Client.PostAsJsonAsync(path, body))
+            );
             foreach (var answer in answers.Where(a => !a.IsSuccessStatusCode))
                 other.Add($"{(int)answer.StatusCode} {path} {await answer.Content.ReadAsStringAsync()}");
             // Both presses are told the same.
@@ -83,21 +144,25 @@ public class WritersTests
         var (asked, moves) = (0, 1);
         Task? waiting = null;
         // While it is decided, somebody else makes an offer for the lot that it looks at.
-        Wish Wish(string lot) => new(Guid.NewGuid().ToString(), "x", new Dictionary<string, long?> { ["shop"] = null }, shop.Clock.GetUtcNow(), "AV", l =>
-        {
-            asked++;
-            var seen = l.State.Lots["hl-9b"].Offer?.Crowns?.Value;
-            if (asked <= moves)
-                Offer(store, shop.Clock, lot, asked);
-            else if (moves > 1)
+        Wish Wish(string lot) =>
+            new(Guid.NewGuid().ToString(), "x", new Dictionary<string, long?> { ["shop"] = null }, shop.Clock.GetUtcNow(), "AV", l =>
             {
-                // Nobody writes while it is decided for the last time.
-                waiting = Task.Run(() => Offer(store, shop.Clock, lot, 99));
-                Assert.False(SpinWait.SpinUntil(() => waiting.IsCompleted, 500));
-            }
-            return Decision.Write(new NoteWritten(null, null, $"offered {seen}"));
-        });
-        Assert.Equal("offered 1", ((NoteWritten)((Written.Done)await store.Write(Wish("hl-9b"), TestContext.Current.CancellationToken)).Entry.Body).Text);
+                asked++;
+                var seen = l.State.Lots["hl-9b"].Offer?.Crowns?.Value;
+                if (asked <= moves)
+                    Offer(store, shop.Clock, lot, asked);
+                else if (moves > 1)
+                {
+                    // Nobody writes while it is decided for the last time.
+                    waiting = Task.Run(() => Offer(store, shop.Clock, lot, 99));
+                    Assert.False(SpinWait.SpinUntil(() => waiting.IsCompleted, 500));
+                }
+                return Decision.Write(new NoteWritten(null, null, $"offered {seen}"));
+            });
+        Assert.Equal(
+            "offered 1",
+            ((NoteWritten)((Written.Done)await store.Write(Wish("hl-9b"), TestContext.Current.CancellationToken)).Entry.Body).Text
+        );
         Assert.Equal(2, asked);
         // Of another lot it knows nothing, and goes through.
         (asked, moves) = (0, 1);
@@ -105,7 +170,10 @@ public class WritersTests
         Assert.Equal(1, asked);
         // Overtaken three times, it is decided inside the lock.
         (asked, moves) = (0, 3);
-        Assert.Equal("offered 3", ((NoteWritten)((Written.Done)await store.Write(Wish("hl-9b"), TestContext.Current.CancellationToken)).Entry.Body).Text);
+        Assert.Equal(
+            "offered 3",
+            ((NoteWritten)((Written.Done)await store.Write(Wish("hl-9b"), TestContext.Current.CancellationToken)).Entry.Body).Text
+        );
         Assert.Equal(4, asked);
         await waiting!;
         Assert.Equal(99, store.Ledger.State.Lots["hl-9b"].Offer!.Crowns!.Value);
@@ -114,7 +182,19 @@ public class WritersTests
     private static void Offer(JournalStore store, TimeProvider time, string lot, int crowns)
     {
         var body = new LotOffered(lot, new($"{crowns} kr", Core.Quantities.Field.Money, crowns, "kr"), "a dealer");
-        var written = store.Write(new(Guid.NewGuid().ToString(), "y", new Dictionary<string, long?> { [Entry.LotStream(lot)] = null }, time.GetUtcNow(), "AV", _ => Decision.Write(body))).GetAwaiter().GetResult();
+        var written = store
+            .Write(
+                new(
+                    Guid.NewGuid().ToString(),
+                    "y",
+                    new Dictionary<string, long?> { [Entry.LotStream(lot)] = null },
+                    time.GetUtcNow(),
+                    "AV",
+                    _ => Decision.Write(body)
+                )
+            )
+            .GetAwaiter()
+            .GetResult();
         Assert.IsType<Written.Done>(written);
     }
 }

@@ -75,8 +75,7 @@ public class BalanceTests
         await using var stream = await shop.Client.GetStreamAsync("/api/instruments/balance/live", stop.Token);
         using var reader = new StreamReader(stream);
         string? line;
-        do
-            line = await reader.ReadLineAsync(stop.Token);
+        do line = await reader.ReadLineAsync(stop.Token);
         while (line is not null && !(line.Contains("12.5") && line.Contains("true")));
         Assert.StartsWith("data: ", line);
         await stop.CancelAsync();

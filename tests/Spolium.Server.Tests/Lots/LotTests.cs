@@ -58,7 +58,28 @@ public class LotTests
     {
         await using var shop = new Shop(demo: false);
         await shop.Done("/api/lots", Shop.Lot());
-        object Split(long version) => new { Head = Shop.Head(version: version), Parts = new[] { new { LotId = Guid.NewGuid(), Code = $"a{version}", Title = "", Amount = "60 g" }, new { LotId = Guid.NewGuid(), Code = $"b{version}", Title = "", Amount = "40 g" } } };
+        object Split(long version) =>
+            new
+            {
+                Head = Shop.Head(version: version),
+                Parts = new[]
+                {
+                    new
+                    {
+                        LotId = Guid.NewGuid(),
+                        Code = $"a{version}",
+                        Title = "",
+                        Amount = "60 g",
+                    },
+                    new
+                    {
+                        LotId = Guid.NewGuid(),
+                        Code = $"b{version}",
+                        Title = "",
+                        Amount = "40 g",
+                    },
+                },
+            };
         await shop.Done("/api/lots/X-1/split", Split(1));
         var (status, problem) = await shop.Post("/api/lots/X-1/split", Split(1));
         Assert.Equal(409, status);
@@ -109,16 +130,29 @@ public class LotTests
     public async Task A_liquor_shows_grams_by_volume_and_concentration()
     {
         await using var shop = new Shop(demo: false);
-        var lot = await shop.Done("/api/lots", new
-        {
-            Head = Shop.Head(),
-            LotId = "f",
-            Code = "F-1",
-            Title = "spent fixer",
-            Material = "fixer",
-            Amount = "18 L",
-            Content = new[] { new { Element = "Ag", Low = "1 g/L", Likely = "3 g/L", High = "8 g/L", Of = "Whole" } },
-        });
+        var lot = await shop.Done(
+            "/api/lots",
+            new
+            {
+                Head = Shop.Head(),
+                LotId = "f",
+                Code = "F-1",
+                Title = "spent fixer",
+                Material = "fixer",
+                Amount = "18 L",
+                Content = new[]
+                {
+                    new
+                    {
+                        Element = "Ag",
+                        Low = "1 g/L",
+                        Likely = "3 g/L",
+                        High = "8 g/L",
+                        Of = "Whole",
+                    },
+                },
+            }
+        );
         Assert.Equal(54, lot.GetProperty("content")[0].GetProperty("grams").GetProperty("likely").GetDouble(), 1e-6);
         var (status, problem) = await shop.Post("/api/plan", new { LotId = "f", Amount = "18 L" });
         Assert.Equal(422, status);

@@ -5,13 +5,25 @@ using Xunit;
 
 namespace Spolium.Server.Tests.Lots;
 
-/// <summary>Pictures of lots: really read, made small, on the disk before the journal speaks of them, and what they were when they are shown.</summary>
+/// <summary>Pictures of lots: really read, made small, on the disk before the journal speaks of them, and what they were when they are
+/// shown.</summary>
 public class PictureTests
 {
-    private static object Photo(byte[] bytes, string? entryId = null) => new { Head = Shop.Head(entryId), Caption = "a heap", Base64 = Convert.ToBase64String(bytes) };
+    private static object Photo(byte[] bytes, string? entryId = null) =>
+        new
+        {
+            Head = Shop.Head(entryId),
+            Caption = "a heap",
+            Base64 = Convert.ToBase64String(bytes),
+        };
 
     private static async Task<string> Kept(Shop shop, byte[] bytes) =>
-        (await shop.Done("/api/lots/hl-9a/photos", Photo(bytes))).GetProperty("photos").EnumerateArray().Last().GetProperty("id").GetString()!;
+        (await shop.Done("/api/lots/hl-9a/photos", Photo(bytes)))
+            .GetProperty("photos")
+            .EnumerateArray()
+            .Last()
+            .GetProperty("id")
+            .GetString()!;
 
     private static string FileOf(Shop shop, string id) => Path.Combine(Path.GetDirectoryName(shop.File)!, "photos", id + ".jpg");
 
@@ -38,11 +50,37 @@ public class PictureTests
     {
         await using var shop = new Shop();
         var whole = Given.Picture(600, 400);
-        foreach (var (bytes, why) in new (byte[], string)[] { ([0xFF, 0xD8, 0xFF, 1, 2], "no picture"), ([1, 2, 3, 4], "no picture"), (whole[..(whole.Length / 2)], "breaks off"), (Given.Picture(10_000, 10_000), "10000 × 10000 points") })
+        foreach (
+            var (bytes, why) in new (byte[], string)[]
+            {
+                ([0xFF, 0xD8, 0xFF, 1, 2], "no picture"),
+                ([1, 2, 3, 4], "no picture"),
+                (whole[..(whole.Length / 2)], "breaks off"),
+                (Given.Picture(10_000, 10_000), "10000 × 10000 points"),
+            }
+        )
             Assert.Contains(why, Shop.First((await shop.Post("/api/lots/hl-9a/photos", Photo(bytes))).Body).Reason);
-        Assert.Equal("file", Shop.First((await shop.Post("/api/lots/hl-9a/photos", new { Head = Shop.Head(), Caption = "", Base64 = "***" })).Body).Field);
+        Assert.Equal(
+            "file",
+            Shop.First(
+                (
+                    await shop.Post(
+                        "/api/lots/hl-9a/photos",
+                        new
+                        {
+                            Head = Shop.Head(),
+                            Caption = "",
+                            Base64 = "***",
+                        }
+                    )
+                ).Body
+            ).Field
+        );
         Assert.Empty((await shop.Get("/api/lots/hl-9a")).GetProperty("photos").EnumerateArray());
-        Assert.Equal(HttpStatusCode.NotFound, (await shop.Client.GetAsync("/api/photos/..%2F..%2Fspolium.db", TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await shop.Client.GetAsync("/api/photos/..%2F..%2Fspolium.db", TestContext.Current.CancellationToken)).StatusCode
+        );
     }
 
     [Fact]
@@ -55,7 +93,10 @@ public class PictureTests
         foreach (var spoiled in new byte[][] { [], whole[..20], [.. whole, 0] })
         {
             await File.WriteAllBytesAsync(FileOf(shop, id), spoiled, TestContext.Current.CancellationToken);
-            Assert.Equal(HttpStatusCode.NotFound, (await shop.Client.GetAsync($"/api/photos/{id}", TestContext.Current.CancellationToken)).StatusCode);
+            Assert.Equal(
+                HttpStatusCode.NotFound,
+                (await shop.Client.GetAsync($"/api/photos/{id}", TestContext.Current.CancellationToken)).StatusCode
+            );
             // The journal has it already; the file is put back all the same.
             await shop.Post("/api/lots/hl-9a/photos", Photo(picture));
             Assert.Equal(whole, await shop.Client.GetByteArrayAsync($"/api/photos/{id}", TestContext.Current.CancellationToken));

@@ -16,7 +16,17 @@ public class RunTests
             var current = (await shop.Get("/api/batches/26-02")).GetProperty("current").GetProperty("id").GetString();
             return await shop.Done($"/api/batches/26-02/steps/{current}/{action}", body);
         }
-        Task<JsonElement> Pour(string dose, string bottle, string amount) => Step("pours", new { Head = Shop.Head(), DoseId = dose, BottleId = bottle, Amount = amount });
+        Task<JsonElement> Pour(string dose, string bottle, string amount) =>
+            Step(
+                "pours",
+                new
+                {
+                    Head = Shop.Head(),
+                    DoseId = dose,
+                    BottleId = bottle,
+                    Amount = amount,
+                }
+            );
         Task<JsonElement> See(string sign) => Step("signs", new { Head = Shop.Head(), Sign = sign });
         Task<JsonElement> Do(string action, string? reason = null) => Step(action, new { Head = Shop.Head(), Reason = reason });
 
@@ -34,7 +44,17 @@ public class RunTests
         await See("stannous-clean");
         await Do("close", "settled overnight");
         await Do("begin");
-        await Step("weighings", new { Head = Shop.Head(), Output = "bar", Mass = "4.30 g", PlusMinus = "0.01 g", Fineness = "24 K" });
+        await Step(
+            "weighings",
+            new
+            {
+                Head = Shop.Head(),
+                Output = "bar",
+                Mass = "4.30 g",
+                PlusMinus = "0.01 g",
+                Fineness = "24 K",
+            }
+        );
         await Do("close", "no borax left");
         var closed = await shop.Done("/api/batches/26-02/close", new { Head = Shop.Head() });
         Assert.NotEqual(JsonValueKind.Null, closed.GetProperty("closedAt").ValueKind);
@@ -53,7 +73,15 @@ public class RunTests
         await using var shop = new Shop();
         var before = shop.Store.Ledger.State.Entries.Count;
         // Three grams of sulfamic acid more: what nitric acid is left for the metabisulphite shrinks in the worlds that had some.
-        var answer = await shop.Done("/api/batches/26-02/steps/3-sulfamic/pours/preview", new { DoseId = "sulfamic", BottleId = "S-1", Amount = "3 g" });
+        var answer = await shop.Done(
+            "/api/batches/26-02/steps/3-sulfamic/pours/preview",
+            new
+            {
+                DoseId = "sulfamic",
+                BottleId = "S-1",
+                Amount = "3 g",
+            }
+        );
         Assert.Equal("3 grams", answer.GetProperty("words").GetString());
         Assert.Equal(before, shop.Store.Ledger.State.Entries.Count);
     }
@@ -63,7 +91,17 @@ public class RunTests
     {
         await using var shop = new Shop(demo: false);
         await shop.Done("/api/lots", Shop.Lot());
-        await shop.Done("/api/batches", new { Head = Shop.Head(), BatchId = "26-01", Code = "26-01", LotId = "X-1", Amount = "100 g" });
+        await shop.Done(
+            "/api/batches",
+            new
+            {
+                Head = Shop.Head(),
+                BatchId = "26-01",
+                Code = "26-01",
+                LotId = "X-1",
+                Amount = "100 g",
+            }
+        );
         await shop.Done("/api/batches/26-01/steps/1-nitric-strip/begin", new { Head = Shop.Head() });
         var answer = await shop.Done("/api/batches/26-01/steps/1-nitric-strip/weighings/preview", new { Output = "foils", Mass = "1.2 g" });
         var changes = answer.GetProperty("changes").EnumerateArray().Select(c => c.GetProperty("title").GetString()!).ToList();
@@ -78,7 +116,18 @@ public class RunTests
         await using var shop = new Shop();
         double Left(JsonElement batch) => batch.GetProperty("now")[0].GetProperty("likely").GetDouble();
         var before = Left(await shop.Get("/api/batches/26-02"));
-        var after = Left(await shop.Done("/api/batches/26-02/steps/3-sulfamic/pours", new { Head = Shop.Head(), DoseId = "sulfamic", BottleId = "S-1", Amount = "0.4 g" }));
+        var after = Left(
+            await shop.Done(
+                "/api/batches/26-02/steps/3-sulfamic/pours",
+                new
+                {
+                    Head = Shop.Head(),
+                    DoseId = "sulfamic",
+                    BottleId = "S-1",
+                    Amount = "0.4 g",
+                }
+            )
+        );
         // 0.4 g at 99 %, 95 % of it not taken by water, takes 1/1.541 of its mass of nitric acid.
         Assert.Equal(0.4 * 0.99 * 0.95 / 1.541, before - after, 0.002);
     }
@@ -88,7 +137,14 @@ public class RunTests
     {
         await using var shop = new Shop();
         var version = (await shop.Get("/api/batches/26-02")).GetProperty("version").GetInt64();
-        object Pour() => new { Head = Shop.Head(version: version), DoseId = "sulfamic", BottleId = "S-1", Amount = "0.2 g" };
+        object Pour() =>
+            new
+            {
+                Head = Shop.Head(version: version),
+                DoseId = "sulfamic",
+                BottleId = "S-1",
+                Amount = "0.2 g",
+            };
         await shop.Done("/api/batches/26-02/steps/3-sulfamic/pours", Pour());
         var (status, problem) = await shop.Post("/api/batches/26-02/steps/3-sulfamic/pours", Pour());
         Assert.Equal(409, status);
@@ -102,7 +158,14 @@ public class RunTests
         await using var shop = new Shop();
         var version = (await shop.Get("/api/batches/26-02")).GetProperty("version").GetInt64();
         var id = Guid.NewGuid().ToString();
-        object Pour(long seen) => new { Head = Shop.Head(id, seen), DoseId = "sulfamic", BottleId = "S-1", Amount = "0.2 g" };
+        object Pour(long seen) =>
+            new
+            {
+                Head = Shop.Head(id, seen),
+                DoseId = "sulfamic",
+                BottleId = "S-1",
+                Amount = "0.2 g",
+            };
         await shop.Done("/api/batches/26-02/steps/3-sulfamic/pours", Pour(version));
         var again = await shop.Done("/api/batches/26-02/steps/3-sulfamic/pours", Pour(version + 1));
         Assert.Equal(version + 1, again.GetProperty("version").GetInt64());
@@ -117,7 +180,15 @@ public class RunTests
     {
         await using var shop = new Shop();
         var pour = shop.Store.Ledger.State.Entries.Last(e => e.Body is DoseAdded).Id;
-        await shop.Done("/api/batches/26-02/corrections", new { Head = Shop.Head(), Corrects = pour, Reason = "wrong beaker" });
+        await shop.Done(
+            "/api/batches/26-02/corrections",
+            new
+            {
+                Head = Shop.Head(),
+                Corrects = pour,
+                Reason = "wrong beaker",
+            }
+        );
         var journal = await shop.Get("/api/batches/26-02/journal");
         var line = journal.EnumerateArray().Single(l => l.GetProperty("entryId").GetString() == pour);
         Assert.NotEqual(JsonValueKind.Null, line.GetProperty("correctedBy").ValueKind);
@@ -156,7 +227,15 @@ public class RunTests
     {
         await using var shop = new Shop(demo: false);
         await shop.Done("/api/lots", Shop.Lot());
-        object Start() => new { Head = Shop.Head(), BatchId = "26-01", Code = "26-01", LotId = "X-1", Amount = "60 g" };
+        object Start() =>
+            new
+            {
+                Head = Shop.Head(),
+                BatchId = "26-01",
+                Code = "26-01",
+                LotId = "X-1",
+                Amount = "60 g",
+            };
         await shop.Done("/api/batches", Start());
         Assert.Equal(40, (await shop.Get("/api/lots/X-1")).GetProperty("leftValue").GetDouble(), 1e-9);
         await shop.Done("/api/batches/26-01/give-back", new { Head = Shop.Head(), Reason = "wrong lot" });
@@ -173,7 +252,15 @@ public class RunTests
     {
         await using var shop = new Shop();
         var other = shop.Store.Ledger.State.Entries.Last(e => e.Body is BatchClosed).Id;
-        var (status, problem) = await shop.Post("/api/batches/26-02/corrections", new { Head = Shop.Head(), Corrects = other, Reason = "mine" });
+        var (status, problem) = await shop.Post(
+            "/api/batches/26-02/corrections",
+            new
+            {
+                Head = Shop.Head(),
+                Corrects = other,
+                Reason = "mine",
+            }
+        );
         Assert.Equal((422, "corrects"), (status, Shop.First(problem).Field));
     }
 
@@ -181,28 +268,71 @@ public class RunTests
     public async Task Steps_notes_readings_and_the_way_are_written_and_read_back()
     {
         await using var shop = new Shop();
-        await shop.Done("/api/batches/26-02/notes", new { Head = Shop.Head(), StepId = "3-sulfamic", Text = "smells of nothing" });
-        await shop.Done("/api/batches/26-02/steps/3-sulfamic/readings", new { Head = Shop.Head(), Kind = "temperature", Value = "190 °F" });
+        await shop.Done(
+            "/api/batches/26-02/notes",
+            new
+            {
+                Head = Shop.Head(),
+                StepId = "3-sulfamic",
+                Text = "smells of nothing",
+            }
+        );
+        await shop.Done(
+            "/api/batches/26-02/steps/3-sulfamic/readings",
+            new
+            {
+                Head = Shop.Head(),
+                Kind = "temperature",
+                Value = "190 °F",
+            }
+        );
         var step = await shop.Get("/api/batches/26-02/steps/3-sulfamic");
         Assert.Contains("190 °F", step.GetProperty("readings").ToString());
-        Assert.Equal("temperature read: 190 degrees Fahrenheit = 87.8 °C", Server.Shared.EntryWords.Say(shop.Store.Ledger.State.Entries[^1].Body));
-        var (status, problem) = await shop.Post("/api/batches/26-02/steps/3-sulfamic/readings", new { Head = Shop.Head(), Kind = "mood", Value = "1" });
+        Assert.Equal(
+            "temperature read: 190 degrees Fahrenheit = 87.8 °C",
+            Server.Shared.EntryWords.Say(shop.Store.Ledger.State.Entries[^1].Body)
+        );
+        var (status, problem) = await shop.Post(
+            "/api/batches/26-02/steps/3-sulfamic/readings",
+            new
+            {
+                Head = Shop.Head(),
+                Kind = "mood",
+                Value = "1",
+            }
+        );
         Assert.Equal(422, status);
         Assert.Contains("is not read here", problem.ToString());
         var options = new Dictionary<string, object> { ["metabisulphite"] = new { school = "2.6" } };
         var before = (await shop.Get("/api/batches/26-02")).GetProperty("then");
-        var after = (await shop.Done("/api/batches/26-02/route", new { Head = Shop.Head(), Options = options, Reason = "to be sure" })).GetProperty("then");
-        double Dose(JsonElement then) => then.EnumerateArray().Single(t => t.GetProperty("title").GetString()!.StartsWith("metabisulphite", StringComparison.Ordinal)).GetProperty("grams").GetProperty("likely").GetDouble();
+        var after = (
+            await shop.Done(
+                "/api/batches/26-02/route",
+                new
+                {
+                    Head = Shop.Head(),
+                    Options = options,
+                    Reason = "to be sure",
+                }
+            )
+        ).GetProperty("then");
+        double Dose(JsonElement then) =>
+            then.EnumerateArray()
+                .Single(t => t.GetProperty("title").GetString()!.StartsWith("metabisulphite", StringComparison.Ordinal))
+                .GetProperty("grams")
+                .GetProperty("likely")
+                .GetDouble();
         Assert.Equal(2, Dose(after) / Dose(before), 0.02);
         var journal = await shop.Get("/api/batches/26-02/journal");
         Assert.Contains(journal.EnumerateArray(), l => l.GetProperty("words").GetString() == "smells of nothing");
     }
 
-    private static IEnumerable<string> Keys(JsonElement e) => e.ValueKind switch
-    {
-        JsonValueKind.Object when e.TryGetProperty("key", out var k) && e.TryGetProperty("likely", out _) => [k.GetString()!],
-        JsonValueKind.Object => e.EnumerateObject().SelectMany(p => Keys(p.Value)),
-        JsonValueKind.Array => e.EnumerateArray().SelectMany(Keys),
-        _ => [],
-    };
+    private static IEnumerable<string> Keys(JsonElement e) =>
+        e.ValueKind switch
+        {
+            JsonValueKind.Object when e.TryGetProperty("key", out var k) && e.TryGetProperty("likely", out _) => [k.GetString()!],
+            JsonValueKind.Object => e.EnumerateObject().SelectMany(p => Keys(p.Value)),
+            JsonValueKind.Array => e.EnumerateArray().SelectMany(Keys),
+            _ => [],
+        };
 }

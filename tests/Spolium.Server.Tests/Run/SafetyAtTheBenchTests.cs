@@ -3,15 +3,36 @@ using Xunit;
 
 namespace Spolium.Server.Tests.Run;
 
-/// <summary>Safety at the point of action, over HTTP: readings that a dose waits for, deadlines, stops, reasons that the journal keeps, branches.</summary>
+/// <summary>Safety at the point of action, over HTTP: readings that a dose waits for, deadlines, stops, reasons that the journal keeps,
+/// branches.</summary>
 public class SafetyAtTheBenchTests
 {
     private static async Task<JsonElement> Start(Shop shop, string id, string lot, string amount, params string[] methods) =>
-        await shop.Done("/api/batches", new { Head = Shop.Head(), BatchId = id, Code = id, LotId = lot, Amount = amount, Methods = methods });
+        await shop.Done(
+            "/api/batches",
+            new
+            {
+                Head = Shop.Head(),
+                BatchId = id,
+                Code = id,
+                LotId = lot,
+                Amount = amount,
+                Methods = methods,
+            }
+        );
 
-    private static Task<JsonElement> Begin(Shop shop, string batch, string step) => shop.Done($"/api/batches/{batch}/steps/{step}/begin", new { Head = Shop.Head() });
+    private static Task<JsonElement> Begin(Shop shop, string batch, string step) =>
+        shop.Done($"/api/batches/{batch}/steps/{step}/begin", new { Head = Shop.Head() });
 
-    private static object Pour(string dose, string bottle, string amount, string? reason = null) => new { Head = Shop.Head(), DoseId = dose, BottleId = bottle, Amount = amount, Reason = reason };
+    private static object Pour(string dose, string bottle, string amount, string? reason = null) =>
+        new
+        {
+            Head = Shop.Head(),
+            DoseId = dose,
+            BottleId = bottle,
+            Amount = amount,
+            Reason = reason,
+        };
 
     [Fact]
     public async Task Iron_goes_into_fixer_only_after_its_ph_was_read()
@@ -23,25 +44,105 @@ public class SafetyAtTheBenchTests
         Assert.Equal("pH", batch.GetProperty("current").GetProperty("interlocks")[0].GetProperty("reading").GetString());
         var path = "/api/batches/26-11/steps/1-fixer-iron";
         Assert.Equal("reading", Shop.First((await shop.Post(path + "/pours", Pour("iron", "usual iron", "12 g"))).Body).Field);
-        Assert.Equal((422, "value"), ((await shop.Post(path + "/readings", new { Head = Shop.Head(), Kind = "pH", Value = "55" })).Status, "value"));
-        await shop.Done(path + "/readings", new { Head = Shop.Head(), Kind = "pH", Value = "3.5" });
+        Assert.Equal(
+            (422, "value"),
+            (
+                (
+                    await shop.Post(
+                        path + "/readings",
+                        new
+                        {
+                            Head = Shop.Head(),
+                            Kind = "pH",
+                            Value = "55",
+                        }
+                    )
+                ).Status,
+                "value"
+            )
+        );
+        await shop.Done(
+            path + "/readings",
+            new
+            {
+                Head = Shop.Head(),
+                Kind = "pH",
+                Value = "3.5",
+            }
+        );
         Assert.Equal("reading", Shop.First((await shop.Post(path + "/pours", Pour("iron", "usual iron", "12 g"))).Body).Field);
-        await shop.Done(path + "/readings", new { Head = Shop.Head(), Kind = "pH", Value = "5.2" });
+        await shop.Done(
+            path + "/readings",
+            new
+            {
+                Head = Shop.Head(),
+                Kind = "pH",
+                Value = "5.2",
+            }
+        );
         var poured = await shop.Done(path + "/pours", Pour("iron", "usual iron", "12 g"));
-        Assert.True(poured.GetProperty("current").GetProperty("doses")[0].GetProperty("rungs")[0].GetProperty("entryId").ValueKind == JsonValueKind.String);
+        Assert.True(
+            poured.GetProperty("current").GetProperty("doses")[0].GetProperty("rungs")[0].GetProperty("entryId").ValueKind
+                == JsonValueKind.String
+        );
     }
 
     [Fact]
     public async Task Ammoniacal_silver_runs_against_an_hour_from_the_pour_until_it_is_acidified()
     {
         await using var shop = new Shop(demo: false);
-        await shop.Done("/api/lots", new { Head = Shop.Head(), LotId = "p", Code = "P-1", Title = "gold with a little silver", Material = "metal", Amount = "21 g", Content = new[] { new { Element = "Ag", Low = "4.76 %", Likely = "4.76 %", High = "4.76 %", Of = "Whole" } }, Balance = "Au" });
-        await shop.Done("/api/batches", new { Head = Shop.Head(), BatchId = "26-01", Code = "26-01", LotId = "p", Amount = "21 g", Methods = new[] { "aqua-regia", "sulfamic", "metabisulphite", "wash" }, Options = new Dictionary<string, object> { ["wash"] = new { school = "ammonia" } } });
+        await shop.Done(
+            "/api/lots",
+            new
+            {
+                Head = Shop.Head(),
+                LotId = "p",
+                Code = "P-1",
+                Title = "gold with a little silver",
+                Material = "metal",
+                Amount = "21 g",
+                Content = new[]
+                {
+                    new
+                    {
+                        Element = "Ag",
+                        Low = "4.76 %",
+                        Likely = "4.76 %",
+                        High = "4.76 %",
+                        Of = "Whole",
+                    },
+                },
+                Balance = "Au",
+            }
+        );
+        await shop.Done(
+            "/api/batches",
+            new
+            {
+                Head = Shop.Head(),
+                BatchId = "26-01",
+                Code = "26-01",
+                LotId = "p",
+                Amount = "21 g",
+                Methods = new[] { "aqua-regia", "sulfamic", "metabisulphite", "wash" },
+                Options = new Dictionary<string, object> { ["wash"] = new { school = "ammonia" } },
+            }
+        );
         foreach (var step in new[] { "1-aqua-regia", "2-sulfamic", "3-metabisulphite" })
         {
             await Begin(shop, "26-01", step);
-            await shop.Done($"/api/batches/26-01/steps/{step}/readings", new { Head = Shop.Head(), Kind = "temperature", Value = "85 °C" });
-            foreach (var dose in (await shop.Get("/api/batches/26-01")).GetProperty("current").GetProperty("doses").EnumerateArray().ToList())
+            await shop.Done(
+                $"/api/batches/26-01/steps/{step}/readings",
+                new
+                {
+                    Head = Shop.Head(),
+                    Kind = "temperature",
+                    Value = "85 °C",
+                }
+            );
+            foreach (
+                var dose in (await shop.Get("/api/batches/26-01")).GetProperty("current").GetProperty("doses").EnumerateArray().ToList()
+            )
                 await PourAll(shop, step, dose);
             await shop.Done($"/api/batches/26-01/steps/{step}/close", new { Head = Shop.Head(), Reason = "seen" });
         }
@@ -52,17 +153,28 @@ public class SafetyAtTheBenchTests
         var current = (await shop.Get("/api/batches/26-01")).GetProperty("current");
         var running = current.GetProperty("deadlines")[0];
         Assert.False(running.GetProperty("done").GetBoolean());
-        var pouredAt = current.GetProperty("doses").EnumerateArray().Single(d => d.GetProperty("id").GetString() == "ammonia").GetProperty("rungs")[0].GetProperty("pouredAt").GetDateTimeOffset();
+        var pouredAt = current
+            .GetProperty("doses")
+            .EnumerateArray()
+            .Single(d => d.GetProperty("id").GetString() == "ammonia")
+            .GetProperty("rungs")[0]
+            .GetProperty("pouredAt")
+            .GetDateTimeOffset();
         Assert.Equal(pouredAt.AddHours(1), running.GetProperty("dueAt").GetDateTimeOffset());
         await PourAll(shop, "4-wash", Dose("acidify"));
-        Assert.True((await shop.Get("/api/batches/26-01")).GetProperty("current").GetProperty("deadlines")[0].GetProperty("done").GetBoolean());
+        Assert.True(
+            (await shop.Get("/api/batches/26-01")).GetProperty("current").GetProperty("deadlines")[0].GetProperty("done").GetBoolean()
+        );
     }
 
     private static async Task PourAll(Shop shop, string step, JsonElement dose)
     {
         var grams = dose.GetProperty("rungs").EnumerateArray().Sum(r => r.GetProperty("grams").GetDouble());
         if (grams > 0)
-            await shop.Done($"/api/batches/26-01/steps/{step}/pours", Pour(dose.GetProperty("id").GetString()!, dose.GetProperty("bottleId").GetString()!, $"{grams:0.###} g", "all at once"));
+            await shop.Done(
+                $"/api/batches/26-01/steps/{step}/pours",
+                Pour(dose.GetProperty("id").GetString()!, dose.GetProperty("bottleId").GetString()!, $"{grams:0.###} g", "all at once")
+            );
     }
 
     [Fact]
@@ -80,16 +192,61 @@ public class SafetyAtTheBenchTests
     public async Task A_lot_that_may_hold_beryllium_is_not_milled_and_says_why()
     {
         await using var shop = new Shop(demo: false);
-        await shop.Done("/api/lots", new { Head = Shop.Head(), LotId = "be", Code = "BE-1", Title = "springs", Material = "beryllium copper", Amount = "100 g", Balance = "Cu", Marks = new[] { "beryllium", "no such mark" }, Content = new[] { new { Element = "Au", Low = "0.1 %", Likely = "0.2 %", High = "0.4 %", Of = "Whole" } } });
+        await shop.Done(
+            "/api/lots",
+            new
+            {
+                Head = Shop.Head(),
+                LotId = "be",
+                Code = "BE-1",
+                Title = "springs",
+                Material = "beryllium copper",
+                Amount = "100 g",
+                Balance = "Cu",
+                Marks = new[] { "beryllium", "no such mark" },
+                Content = new[]
+                {
+                    new
+                    {
+                        Element = "Au",
+                        Low = "0.1 %",
+                        Likely = "0.2 %",
+                        High = "0.4 %",
+                        Of = "Whole",
+                    },
+                },
+            }
+        );
         Assert.Equal("[\"beryllium\"]", (await shop.Get("/api/lots/be")).GetProperty("marks").ToString());
-        var plan = await shop.Done("/api/plan", new { LotId = "be", Amount = "100 g", Methods = new[] { "mill", "nitric-strip" } });
+        var plan = await shop.Done(
+            "/api/plan",
+            new
+            {
+                LotId = "be",
+                Amount = "100 g",
+                Methods = new[] { "mill", "nitric-strip" },
+            }
+        );
         Assert.Equal("1-mill", plan.GetProperty("refused").GetString());
         Assert.Contains("never milled", plan.GetProperty("steps")[0].GetProperty("refusals").ToString());
         // Stripped whole it may be.
-        Assert.Equal(JsonValueKind.Null, (await shop.Done("/api/plan", new { LotId = "be", Amount = "100 g", Methods = new[] { "nitric-strip" } })).GetProperty("refused").ValueKind);
+        Assert.Equal(JsonValueKind.Null, (
+                await shop.Done(
+                    "/api/plan",
+                    new
+                    {
+                        LotId = "be",
+                        Amount = "100 g",
+                        Methods = new[] { "nitric-strip" },
+                    }
+                )
+            ).GetProperty("refused").ValueKind);
         // What is refused cannot be begun.
         await Start(shop, "26-01", "be", "100 g", "mill");
-        Assert.Equal((422, "stepId"), ((await shop.Post("/api/batches/26-01/steps/1-mill/begin", new { Head = Shop.Head() })).Status, "stepId"));
+        Assert.Equal(
+            (422, "stepId"),
+            ((await shop.Post("/api/batches/26-01/steps/1-mill/begin", new { Head = Shop.Head() })).Status, "stepId")
+        );
     }
 
     [Fact]
@@ -97,13 +254,53 @@ public class SafetyAtTheBenchTests
     {
         await using var shop = new Shop();
         var before = await shop.Get("/api/batches/26-02");
-        var rinse = before.GetProperty("steps")[0].GetProperty("makes").EnumerateArray().Single(m => m.GetProperty("output").GetString() == "rinse");
+        var rinse = before
+            .GetProperty("steps")[0]
+            .GetProperty("makes")
+            .EnumerateArray()
+            .Single(m => m.GetProperty("output").GetString() == "rinse");
         Assert.True(rinse.GetProperty("waits").GetBoolean());
-        var after = await shop.Done("/api/batches/26-02/route", new { Head = Shop.Head(), Reason = "silver in the strip liquor", After = "3-sulfamic", Methods = new[] { "clear" }, With = new[] { rinse.GetProperty("id").GetString() } });
-        Assert.False(after.GetProperty("steps")[0].GetProperty("makes").EnumerateArray().Single(m => m.GetProperty("output").GetString() == "rinse").GetProperty("waits").GetBoolean());
-        var (status, problem) = await shop.Post("/api/batches/26-02/route", new { Head = Shop.Head(), Reason = "again", After = "9-none", Methods = new[] { "clear" } });
+        var after = await shop.Done(
+            "/api/batches/26-02/route",
+            new
+            {
+                Head = Shop.Head(),
+                Reason = "silver in the strip liquor",
+                After = "3-sulfamic",
+                Methods = new[] { "clear" },
+                With = new[] { rinse.GetProperty("id").GetString() },
+            }
+        );
+        Assert.False(
+            after
+                .GetProperty("steps")[0]
+                .GetProperty("makes")
+                .EnumerateArray()
+                .Single(m => m.GetProperty("output").GetString() == "rinse")
+                .GetProperty("waits")
+                .GetBoolean()
+        );
+        var (status, problem) = await shop.Post(
+            "/api/batches/26-02/route",
+            new
+            {
+                Head = Shop.Head(),
+                Reason = "again",
+                After = "9-none",
+                Methods = new[] { "clear" },
+            }
+        );
         Assert.Equal((422, "after"), (status, Shop.First(problem).Field));
-        (status, problem) = await shop.Post("/api/batches/26-02/route", new { Head = Shop.Head(), Reason = "again", After = "3-sulfamic", Methods = new[] { "alchemy" } });
+        (status, problem) = await shop.Post(
+            "/api/batches/26-02/route",
+            new
+            {
+                Head = Shop.Head(),
+                Reason = "again",
+                After = "3-sulfamic",
+                Methods = new[] { "alchemy" },
+            }
+        );
         Assert.Equal((422, "methods"), (status, Shop.First(problem).Field));
     }
 
@@ -114,7 +311,9 @@ public class SafetyAtTheBenchTests
         var strip = (await shop.Done("/api/plan", new { LotId = "hl-1", Amount = "100 g" })).GetProperty("steps")[0].GetProperty("safety");
         Assert.Equal(0, strip.GetProperty("findings").GetArrayLength());
         Assert.Contains("NO2 0.2 ppm", strip.GetProperty("gases")[0].GetProperty("limit").GetString());
-        Assert.Contains(strip.GetProperty("materials").EnumerateArray(), m => m.GetProperty("material").GetString() == "cellulose paper" && m.GetProperty("bears").GetString() == "no");
+        Assert.Contains(strip.GetProperty("materials").EnumerateArray(), m =>
+            m.GetProperty("material").GetString() == "cellulose paper" && m.GetProperty("bears").GetString() == "no"
+        );
         Assert.Contains("gloves of butyl", strip.GetProperty("wear").ToString());
         Assert.StartsWith("Splash", strip.GetProperty("firstAction").GetString());
     }
@@ -127,6 +326,14 @@ public class SafetyAtTheBenchTests
         var sterling = materials.Single(m => m.GetProperty("id").GetString() == "sterling");
         Assert.Equal("92.5", sterling.GetProperty("lines")[0].GetProperty("likely").GetString());
         // Metals whose ways are not known are told as such: a lot carries them in its unknown rest.
-        Assert.False(materials.Single(m => m.GetProperty("id").GetString() == "ag-w-tips").GetProperty("lines").EnumerateArray().Single(l => l.GetProperty("element").GetString() == "W").GetProperty("known").GetBoolean());
+        Assert.False(
+            materials
+                .Single(m => m.GetProperty("id").GetString() == "ag-w-tips")
+                .GetProperty("lines")
+                .EnumerateArray()
+                .Single(l => l.GetProperty("element").GetString() == "W")
+                .GetProperty("known")
+                .GetBoolean()
+        );
     }
 }

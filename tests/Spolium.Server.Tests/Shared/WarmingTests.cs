@@ -23,7 +23,10 @@ public class WarmingTests
         var entries = shop.Store.Ledger.State.Entries.Count;
         var asked = Warming.Asked(shop.Store).ToList();
         foreach (var (path, body) in asked)
-            Assert.Equal((path, 200), (path, body is null ? (int)(await shop.Client.GetAsync(path)).StatusCode : (await shop.Post(path, body)).Status));
+            Assert.Equal(
+                (path, 200),
+                (path, body is null ? (int)(await shop.Client.GetAsync(path)).StatusCode : (await shop.Post(path, body)).Status)
+            );
         Assert.Equal(entries, shop.Store.Ledger.State.Entries.Count);
         Assert.Equal(demo, asked.Any(a => a.Path == "/api/batches/25-24/trail"));
         Assert.Equal(demo, asked.Any(a => a.Path == "/api/plan"));
@@ -35,7 +38,14 @@ public class WarmingTests
         var folder = Directory.CreateTempSubdirectory("spolium").FullName;
         DemoFolder.CopyTo(folder, DateTimeOffset.UtcNow, TimeProvider.System);
         var seen = new Seen();
-        await using (var factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b.UseEnvironment("Production").UseSetting("data", folder).UseSetting("shop", "demo").ConfigureServices(s => s.AddSingleton<IStartupFilter>(seen))))
+        await using (
+            var factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+                b.UseEnvironment("Production")
+                    .UseSetting("data", folder)
+                    .UseSetting("shop", "demo")
+                    .ConfigureServices(s => s.AddSingleton<IStartupFilter>(seen))
+            )
+        )
         {
             factory.UseKestrel(o => o.Listen(System.Net.IPAddress.Loopback, 0));
             factory.StartServer();
@@ -52,7 +62,14 @@ public class WarmingTests
     {
         var folder = Directory.CreateTempSubdirectory("spolium").FullName;
         var seen = new Seen(silent: "/api/lots");
-        await using (var factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b.UseEnvironment("Production").UseSetting("data", folder).UseSetting("shop", "empty").ConfigureServices(s => s.AddSingleton<IStartupFilter>(seen))))
+        await using (
+            var factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+                b.UseEnvironment("Production")
+                    .UseSetting("data", folder)
+                    .UseSetting("shop", "empty")
+                    .ConfigureServices(s => s.AddSingleton<IStartupFilter>(seen))
+            )
+        )
         {
             factory.UseKestrel(o => o.Listen(System.Net.IPAddress.Loopback, 0));
             factory.StartServer();
@@ -69,16 +86,19 @@ public class WarmingTests
     {
         public ConcurrentDictionary<string, int> Answered { get; } = [];
 
-        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
-        {
-            app.Use(async (context, then) =>
+        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) =>
+            app =>
             {
-                if (context.Request.Path == silent)
-                    await Task.Delay(Timeout.Infinite, context.RequestAborted).ContinueWith(_ => { }, TaskScheduler.Default);
-                await then();
-                Answered[context.Request.Path] = context.Response.StatusCode;
-            });
-            next(app);
-        };
+                app.Use(
+                    async (context, then) =>
+                    {
+                        if (context.Request.Path == silent)
+                            await Task.Delay(Timeout.Infinite, context.RequestAborted).ContinueWith(_ => { }, TaskScheduler.Default);
+                        await then();
+                        Answered[context.Request.Path] = context.Response.StatusCode;
+                    }
+                );
+                next(app);
+            };
     }
 }

@@ -26,19 +26,20 @@ public sealed class ArchiveTests : IDisposable
     }
 
     // All states that the whole journal tells of, found one by one.
-    private static State Found(State all, State opened) => all with
-    {
-        Lots = all.Lots.Keys.Aggregate(Streams<LotState>.Empty, (m, id) => m.SetItem(id, opened.Lots[id])),
-        Batches = all.Batches.Keys.Aggregate(Streams<BatchState>.Empty, (m, id) => m.SetItem(id, opened.Batches[id])),
-        Shelf = all.Shelf.Keys.Aggregate(Streams<ShelfBottle>.Empty, (m, id) => m.SetItem(id, opened.Shelf[id])),
-        Pools = opened.Pools,
-        Materials = opened.Materials,
-        Plans = opened.Plans,
-        Kept = opened.Kept,
-        Vessels = opened.Vessels,
-        Prices = opened.Prices,
-        Practice = opened.Practice,
-    };
+    private static State Found(State all, State opened) =>
+        all with
+        {
+            Lots = all.Lots.Keys.Aggregate(Streams<LotState>.Empty, (m, id) => m.SetItem(id, opened.Lots[id])),
+            Batches = all.Batches.Keys.Aggregate(Streams<BatchState>.Empty, (m, id) => m.SetItem(id, opened.Batches[id])),
+            Shelf = all.Shelf.Keys.Aggregate(Streams<ShelfBottle>.Empty, (m, id) => m.SetItem(id, opened.Shelf[id])),
+            Pools = opened.Pools,
+            Materials = opened.Materials,
+            Plans = opened.Plans,
+            Kept = opened.Kept,
+            Vessels = opened.Vessels,
+            Prices = opened.Prices,
+            Practice = opened.Practice,
+        };
 
     [Fact]
     public void Every_state_is_that_of_a_whole_replay()
@@ -46,7 +47,10 @@ public sealed class ArchiveTests : IDisposable
         using var store = Written();
         var (all, opened) = (Ledger.Of(Entries.Value), store.Ledger);
         Assert.Equal(BookAnswers.Of(all.State), BookAnswers.Of(Found(all.State, opened.State)));
-        Assert.Equal(all.State.Practice.Select(p => (p.BatchId, p.Seen.Count, p.LeftOut)), opened.State.Practice.Select(p => (p.BatchId, p.Seen.Count, p.LeftOut)));
+        Assert.Equal(
+            all.State.Practice.Select(p => (p.BatchId, p.Seen.Count, p.LeftOut)),
+            opened.State.Practice.Select(p => (p.BatchId, p.Seen.Count, p.LeftOut))
+        );
         // Held is what is at work, and nothing else.
         Assert.Equal(all.State.Batches.Values.Where(b => b.ClosedAt is null).Select(b => b.Id).Order(), opened.State.Batches.Keys.Order());
         Assert.Equal(all.State.Lots.Values.Where(l => l.Left > 0).Select(l => l.Id).Order(), opened.State.Lots.Keys.Order());
@@ -61,11 +65,17 @@ public sealed class ArchiveTests : IDisposable
         Assert.Equal(0, opened.State.Entries.InMemory);
         Assert.Equal(all.State.Entries.Count, opened.State.Entries.Count);
         Assert.All(all.Book.Balances, b => Assert.Equal(b.Value, opened.Book.Micrograms(b.Key.Account, b.Key.Element)));
-        Assert.Equal(all.Book.Balances.Where(b => b.Value != 0).OrderBy(b => b.Key), opened.Book.Balances.Where(b => b.Value != 0).OrderBy(b => b.Key));
+        Assert.Equal(
+            all.Book.Balances.Where(b => b.Value != 0).OrderBy(b => b.Key),
+            opened.Book.Balances.Where(b => b.Value != 0).OrderBy(b => b.Key)
+        );
         Assert.All(all.State.Entries.Versions, v => Assert.Equal(v.Value, opened.State.Version(v.Key)));
         Assert.All(all.State.Entries.Corrected, c => Assert.Equal(c.Value, opened.State.Entries.CorrectedBy(c.Key)));
         foreach (var stream in all.State.Entries.Streams)
-            Assert.Equal(all.State.Entries.Of(stream).Select(e => (e.Id, e.Order, e.Brought)), opened.State.Entries.Of(stream).Select(e => (e.Id, e.Order, e.Brought)));
+            Assert.Equal(
+                all.State.Entries.Of(stream).Select(e => (e.Id, e.Order, e.Brought)),
+                opened.State.Entries.Of(stream).Select(e => (e.Id, e.Order, e.Brought))
+            );
         var inner = all.State.Entries.SelectMany(e => e.Body is BatchBroughtIn b ? b.File.Entries : []).ToList();
         Assert.NotEmpty(inner);
         Assert.All(all.State.Entries.Concat(inner), e =>
@@ -75,7 +85,8 @@ public sealed class ArchiveTests : IDisposable
         });
     }
 
-    private static string Said(Posting p) => $"{p.Account} {p.Element} {p.Micrograms} {p.SigmaG:R} {p.Basis} {string.Join(' ', p.Readings)}";
+    private static string Said(Posting p) =>
+        $"{p.Account} {p.Element} {p.Micrograms} {p.SigmaG:R} {p.Basis} {string.Join(' ', p.Readings)}";
 
     // A reader keeps what it has: what is written later does not show in it.
     [Fact]
@@ -86,7 +97,17 @@ public sealed class ArchiveTests : IDisposable
         {
             var entry = store.Ledger.State.Entries.Find(Entries.Value[at].Id)!;
             var (then, all) = (store.Before(entry), Ledger.Of(Entries.Value.Take(at)));
-            Assert.Equal(BookAnswers.Of(State.Empty with { Batches = all.State.Batches }), BookAnswers.Of(State.Empty with { Batches = all.State.Batches.Keys.Aggregate(Streams<BatchState>.Empty, (m, id) => m.SetItem(id, then.State.Batches[id])) }));
+            Assert.Equal(
+                BookAnswers.Of(State.Empty with { Batches = all.State.Batches }),
+                BookAnswers.Of(
+                    State.Empty with
+                    {
+                        Batches = all.State.Batches.Keys.Aggregate(Streams<BatchState>.Empty, (m, id) =>
+                            m.SetItem(id, then.State.Batches[id])
+                        ),
+                    }
+                )
+            );
             Assert.All(all.Book.Balances, b => Assert.Equal(b.Value, then.Book.Micrograms(b.Key.Account, b.Key.Element)));
             Assert.DoesNotContain(Entries.Value.Skip(at), e => then.State.Entries.Find(e.Id) is not null);
         }
@@ -141,7 +162,16 @@ public sealed class ArchiveTests : IDisposable
         {
             then = store.Ledger;
             Assert.False(then.Moved(new(), then));
-            store.Import([new(Guid.NewGuid().ToString(), [new("shop", 90)], DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, "AV", new NoteWritten(null, null, "a note"))]);
+            store.Import([
+                new(
+                    Guid.NewGuid().ToString(),
+                    [new("shop", 90)],
+                    DateTimeOffset.UnixEpoch,
+                    DateTimeOffset.UnixEpoch,
+                    "AV",
+                    new NoteWritten(null, null, "a note")
+                ),
+            ]);
             Assert.False(then.Moved(new(), store.Ledger));
         }
         using var again = JournalStore.Open(File, TimeProvider.System);

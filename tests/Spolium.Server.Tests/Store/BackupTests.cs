@@ -23,13 +23,26 @@ public class BackupTests : IDisposable
     public async Task Made_while_four_hands_write_each_is_whole_and_what_was_written_before_it_is_in_it()
     {
         await using var shop = new Shop();
-        await shop.Done("/api/lots/hl-9a/photos", new { Head = Shop.Head(), Caption = "a heap", Base64 = Convert.ToBase64String(Given.Picture(200, 100)) });
+        await shop.Done(
+            "/api/lots/hl-9a/photos",
+            new
+            {
+                Head = Shop.Head(),
+                Caption = "a heap",
+                Base64 = Convert.ToBase64String(Given.Picture(200, 100)),
+            }
+        );
         using var stop = new CancellationTokenSource();
-        var hands = Enumerable.Range(0, 4).Select(hand => Task.Run(async () =>
-        {
-            while (!stop.IsCancellationRequested)
-                await shop.Done("/api/batches/26-02/notes", new { Head = Shop.Head(), Text = $"hand {hand}" });
-        })).ToList();
+        var hands = Enumerable
+            .Range(0, 4)
+            .Select(hand =>
+                Task.Run(async () =>
+                {
+                    while (!stop.IsCancellationRequested)
+                        await shop.Done("/api/batches/26-02/notes", new { Head = Shop.Head(), Text = $"hand {hand}" });
+                })
+            )
+            .ToList();
         try
         {
             for (var i = 0; i < 8; i++)
@@ -46,7 +59,8 @@ public class BackupTests : IDisposable
         Assert.Equal("", (await shop.Get("/api/health")).GetProperty("shop").GetString());
     }
 
-    private Task Once(Shop shop, int i) => Task.Run(() =>
+    private Task Once(Shop shop, int i) =>
+        Task.Run(() =>
         {
             var written = shop.Store.Ledger.State.Entries.Count;
             var file = Path.Combine(shelf, $"{i}.backup");
@@ -96,7 +110,12 @@ public class BackupTests : IDisposable
     {
         var from = new DateTimeOffset(2024, 1, 1, 3, 0, 0, TimeSpan.Zero);
         // Two a day for three years.
-        var all = Enumerable.Range(0, 3 * 365 * 2).Select(i => from.AddHours(12 * i)).OrderDescending().Select(t => (At: t, File: BackupShelf.NameOf(t))).ToList();
+        var all = Enumerable
+            .Range(0, 3 * 365 * 2)
+            .Select(i => from.AddHours(12 * i))
+            .OrderDescending()
+            .Select(t => (At: t, File: BackupShelf.NameOf(t)))
+            .ToList();
         var kept = all.Except(BackupShelf.Old(all)).Select(b => b.At).ToList();
         Assert.Equal(all[0].At, kept[0]);
         Assert.InRange(kept.Count, 14 + 6 + 22, 14 + 8 + 24);

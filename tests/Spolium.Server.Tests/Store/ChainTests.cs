@@ -5,7 +5,8 @@ using Xunit;
 
 namespace Spolium.Server.Tests.Store;
 
-/// <summary>What happens to the file behind the journal's back shows at its place; reading goes on, and writing waits for somebody's word.</summary>
+/// <summary>What happens to the file behind the journal's back shows at its place; reading goes on, and writing waits for somebody's
+/// word.</summary>
 public class ChainTests
 {
     private static async Task<string> Closed()
@@ -49,7 +50,10 @@ public class ChainTests
     }
 
     [Theory]
-    [InlineData("UPDATE entry SET Json = replace(Json, '206.3', '206.4') WHERE Seq = (SELECT max(Seq) FROM entry WHERE Json LIKE '%206.3%')", "was changed after it was written")]
+    [InlineData(
+        "UPDATE entry SET Json = replace(Json, '206.3', '206.4') WHERE Seq = (SELECT max(Seq) FROM entry WHERE Json LIKE '%206.3%')",
+        "was changed after it was written"
+    )]
     [InlineData("UPDATE entry SET OccurredTicks = OccurredTicks + 1 WHERE Seq = 500", "entry 500 was changed")]
     [InlineData("UPDATE entry SET RecordedTicks = RecordedTicks + 1 WHERE Seq = 500", "entry 500 was changed")]
     [InlineData("UPDATE entry SET OccurredOffsetMinutes = 60 WHERE Seq = 500", "entry 500 was changed")]
@@ -58,7 +62,10 @@ public class ChainTests
     [InlineData("UPDATE entry SET Hash = 'x' WHERE Seq = 500", "entry 500 was changed")]
     [InlineData("UPDATE entry_stream SET Version = Version + 1000 WHERE Seq = 500", "entry 500 was changed")]
     [InlineData("DELETE FROM entry WHERE Seq = 1300; DELETE FROM entry_stream WHERE Seq = 1300", "entry 1300 is missing")]
-    [InlineData("DELETE FROM entry WHERE Seq BETWEEN 1300 AND 1304; DELETE FROM entry_stream WHERE Seq BETWEEN 1300 AND 1304", "entries 1300 to 1304 are missing")]
+    [InlineData(
+        "DELETE FROM entry WHERE Seq BETWEEN 1300 AND 1304; DELETE FROM entry_stream WHERE Seq BETWEEN 1300 AND 1304",
+        "entries 1300 to 1304 are missing"
+    )]
     [InlineData("DELETE FROM entry WHERE Seq > (SELECT max(Seq) - 20 FROM entry)", "the last that were acknowledged, are missing")]
     [InlineData("DELETE FROM entry WHERE Seq = (SELECT max(Seq) FROM entry)", "the last that was acknowledged, is missing")]
     public async Task What_was_done_to_it_is_told_with_its_place(string sql, string told)
@@ -80,9 +87,47 @@ public class ChainTests
         var (status, problem) = await shop.Post("/api/lots", Shop.Lot("X-2"));
         Assert.Equal(423, status);
         Assert.Contains("entry 500 was changed", problem.GetProperty("title").GetString());
-        Assert.Equal("why", Shop.First((await shop.Post("/api/journal/breaks", new { Head = Shop.Head(), Seq = 500, Why = " " })).Body).Field);
-        Assert.Equal("seq", Shop.First((await shop.Post("/api/journal/breaks", new { Head = Shop.Head(), Seq = 499, Why = "so" })).Body).Field);
-        await shop.Done("/api/journal/breaks", new { Head = Shop.Head(), Seq = 500, Why = "initials mended by hand, compared with the backup" });
+        Assert.Equal(
+            "why",
+            Shop.First(
+                (
+                    await shop.Post(
+                        "/api/journal/breaks",
+                        new
+                        {
+                            Head = Shop.Head(),
+                            Seq = 500,
+                            Why = " ",
+                        }
+                    )
+                ).Body
+            ).Field
+        );
+        Assert.Equal(
+            "seq",
+            Shop.First(
+                (
+                    await shop.Post(
+                        "/api/journal/breaks",
+                        new
+                        {
+                            Head = Shop.Head(),
+                            Seq = 499,
+                            Why = "so",
+                        }
+                    )
+                ).Body
+            ).Field
+        );
+        await shop.Done(
+            "/api/journal/breaks",
+            new
+            {
+                Head = Shop.Head(),
+                Seq = 500,
+                Why = "initials mended by hand, compared with the backup",
+            }
+        );
         Assert.Equal("ready", (await shop.Get("/api/health")).GetProperty("status").GetString());
         await shop.Done("/api/lots", Shop.Lot("X-2"));
         // The word is an entry: it holds after a restart, and for that break alone.
@@ -105,7 +150,15 @@ public class ChainTests
         Sql(folder, $"DELETE FROM entry WHERE Seq > {last - 3}", $"DELETE FROM entry_stream WHERE Seq > {last - 3}");
         var shop = new Shop(folder: folder);
         var broken = Assert.Single(shop.Store.Breaks);
-        await shop.Done("/api/journal/breaks", new { Head = Shop.Head(), broken.Seq, Why = "the disk was put back to yesterday" });
+        await shop.Done(
+            "/api/journal/breaks",
+            new
+            {
+                Head = Shop.Head(),
+                broken.Seq,
+                Why = "the disk was put back to yesterday",
+            }
+        );
         await shop.Done("/api/lots", Shop.Lot("X-3"));
         await using var again = new Shop(folder: await shop.Stop());
         Assert.Empty(again.Store.Breaks);
@@ -115,7 +168,10 @@ public class ChainTests
     public void A_folder_of_an_earlier_version_is_chained_as_it_stands()
     {
         var folder = Directory.CreateTempSubdirectory("spolium").FullName;
-        Spolium.Golden.GoldenFolders.Unpack(Path.Combine(Spolium.Tests.Repository.Root, "tests", "reference", "golden", "folder-books.db.gz"), folder);
+        Spolium.Golden.GoldenFolders.Unpack(
+            Path.Combine(Spolium.Tests.Repository.Root, "tests", "reference", "golden", "folder-books.db.gz"),
+            folder
+        );
         var file = Path.Combine(folder, "spolium.db");
         Assert.True(Verifying.Of(file, pictures: false).Sound);
         using (var store = JournalStore.Open(file, TimeProvider.System))
@@ -134,7 +190,18 @@ public class ChainTests
         var file = Path.Combine(folder, "spolium.db");
         var at = new DateTimeOffset(2026, 11, 1, 8, 0, 0, TimeSpan.Zero);
         using (var store = JournalStore.Open(file, TimeProvider.System))
-            store.Import(Enumerable.Range(1, 2300).Select(i => new Entry(Guid.NewGuid().ToString(), [new("shop", i)], at.AddMinutes(i), at.AddMinutes(i), "AV", new NoteWritten(null, null, $"note {i}"))));
+            store.Import(
+                Enumerable
+                    .Range(1, 2300)
+                    .Select(i => new Entry(
+                        Guid.NewGuid().ToString(),
+                        [new("shop", i)],
+                        at.AddMinutes(i),
+                        at.AddMinutes(i),
+                        "AV",
+                        new NoteWritten(null, null, $"note {i}")
+                    ))
+            );
         using (var whole = JournalStore.Open(file, TimeProvider.System))
         {
             await whole.Looked;
@@ -146,7 +213,12 @@ public class ChainTests
         {
             await store.Looked;
             Assert.Contains("entry 7 was changed", Assert.Single(store.Breaks).What);
-            var written = await store.Write(new(Guid.NewGuid().ToString(), "x", new Dictionary<string, long?> { ["shop"] = null }, at, "AV", _ => Core.Bench.Decision.Write(new NoteWritten(null, null, "more"))), TestContext.Current.CancellationToken);
+            var written = await store.Write(
+                new(Guid.NewGuid().ToString(), "x", new Dictionary<string, long?> { ["shop"] = null }, at, "AV", _ =>
+                    Core.Bench.Decision.Write(new NoteWritten(null, null, "more"))
+                ),
+                TestContext.Current.CancellationToken
+            );
             Assert.IsType<Written.Broken>(written);
         }
         // Whoever ends it at once does not wait for it.

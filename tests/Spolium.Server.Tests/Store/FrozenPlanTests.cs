@@ -22,7 +22,11 @@ public class FrozenPlanTests
         Assert.NotEmpty(plan.Doses.Single(d => d.Dose == "nitric").Grams.Working);
         Assert.Null(shop.Store.PlanOf(batch, "4-clear"));
         await using var db = shop.Store.Connect();
-        var text = await db.Entries.Where(e => e.Kind == "step-begun").OrderBy(e => e.Seq).Select(e => e.Json).LastAsync(TestContext.Current.CancellationToken);
+        var text = await db
+            .Entries.Where(e => e.Kind == "step-begun")
+            .OrderBy(e => e.Seq)
+            .Select(e => e.Json)
+            .LastAsync(TestContext.Current.CancellationToken);
         Assert.DoesNotContain("working", text);
         Assert.True(text.Length < 4000, $"{text.Length} characters");
     }
@@ -37,7 +41,10 @@ public class FrozenPlanTests
         var working = await shop.Get($"/api/batches/26-01/working?key={Uri.EscapeDataString(figure.GetProperty("key").GetString()!)}");
         Assert.Equal(figure.GetProperty("value").GetString(), working.GetProperty("value").GetString());
         Assert.True(working.GetProperty("working").GetArrayLength() > 0);
-        Assert.Equal(404, (int)(await shop.Client.GetAsync("/api/batches/26-02/steps/4-clear/begun", TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(
+            404,
+            (int)(await shop.Client.GetAsync("/api/batches/26-02/steps/4-clear/begun", TestContext.Current.CancellationToken)).StatusCode
+        );
     }
 
     [Fact]
@@ -49,7 +56,10 @@ public class FrozenPlanTests
         {
             var sha256 = batch.Step("1-nitric-strip").Plan!.Sha256;
             var other = batch.Step("2-aqua-regia").Plan!.Sha256;
-            await db.Database.ExecuteSqlAsync($"UPDATE plan SET Data = (SELECT Data FROM plan WHERE Sha256 = {other}) WHERE Sha256 = {sha256}", TestContext.Current.CancellationToken);
+            await db.Database.ExecuteSqlAsync(
+                $"UPDATE plan SET Data = (SELECT Data FROM plan WHERE Sha256 = {other}) WHERE Sha256 = {sha256}",
+                TestContext.Current.CancellationToken
+            );
         }
         Assert.Null(shop.Store.PlanOf(batch, "1-nitric-strip"));
     }
@@ -59,7 +69,10 @@ public class FrozenPlanTests
     public void A_plan_of_the_first_version_is_read_where_it_stands()
     {
         var folder = Directory.CreateTempSubdirectory("spolium").FullName;
-        Spolium.Golden.GoldenFolders.Unpack(Path.Combine(Spolium.Tests.Repository.Root, "tests", "reference", "golden", "folder-books.db.gz"), folder);
+        Spolium.Golden.GoldenFolders.Unpack(
+            Path.Combine(Spolium.Tests.Repository.Root, "tests", "reference", "golden", "folder-books.db.gz"),
+            folder
+        );
         using (var store = JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System))
         {
             var batch = store.Ledger.State.Batches["26-01"];
@@ -69,7 +82,10 @@ public class FrozenPlanTests
             // Of a batch that came in with a file, in that file.
             var brought = store.Ledger.State.Batches["77-01"];
             var step = brought.Route.Steps.First(s => brought.Step(s.Id).Begun).Id;
-            Assert.Equal(brought.Step(step).Plan!.Doses.Select(d => d.Grams.Likely), store.PlanOf(brought, step)!.Doses.Select(d => d.Grams.Likely));
+            Assert.Equal(
+                brought.Step(step).Plan!.Doses.Select(d => d.Grams.Likely),
+                store.PlanOf(brought, step)!.Doses.Select(d => d.Grams.Likely)
+            );
         }
         Directory.Delete(folder, true);
     }

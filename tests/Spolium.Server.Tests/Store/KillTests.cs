@@ -23,7 +23,13 @@ public sealed class KilledAtAPoint : IHostingStartup
     public void Configure(IWebHostBuilder builder)
     {
         if (Environment.GetEnvironmentVariable("SPOLIUM_KILL_AT")?.Split(':') is [var point, var after])
-            builder.ConfigureServices(services => services.AddHostedService(s => new Killer(s.GetRequiredService<JournalStore>(), point, int.Parse(after, CultureInfo.InvariantCulture))));
+            builder.ConfigureServices(services =>
+                services.AddHostedService(s => new Killer(
+                    s.GetRequiredService<JournalStore>(),
+                    point,
+                    int.Parse(after, CultureInfo.InvariantCulture)
+                ))
+            );
     }
 
     private sealed class Killer(JournalStore store, string point, int after) : IHostedService
@@ -45,13 +51,17 @@ public sealed class KilledAtAPoint : IHostingStartup
 }
 
 /// <summary>
-/// The whole server is killed in the middle of requests, half of the time at named points of a write: what it had acknowledged is there, what it had not is written
-/// once when the page sends it again, and the journal is whole. A few here, 100 with <c>./check crash</c>. A kill proves no sync to the disk.
+/// The whole server is killed in the middle of requests, half of the time at named points of a write: what it had acknowledged is there,
+/// what it had not is written once when the page sends it again, and the journal is whole. A few here, 100 with <c>./check crash</c>. A
+/// kill proves no sync to the disk.
 /// </summary>
 public class KillTests
 {
     private static readonly int Kills = int.Parse(Environment.GetEnvironmentVariable("SPOLIUM_KILLS") ?? "2", CultureInfo.InvariantCulture);
-    private static readonly int Seed = int.Parse(Environment.GetEnvironmentVariable("SPOLIUM_KILL_SEED") ?? "1", CultureInfo.InvariantCulture);
+    private static readonly int Seed = int.Parse(
+        Environment.GetEnvironmentVariable("SPOLIUM_KILL_SEED") ?? "1",
+        CultureInfo.InvariantCulture
+    );
     private static readonly string[] Points = ["saved", "committed", "told"];
 
     /// <summary>Requests of one life of a server that nobody kills.</summary>
@@ -78,7 +88,10 @@ public class KillTests
         // What the last one had not answered is sent once more, to a server that nobody kills.
         await Life(folder, made, null, requests: 0);
         Look(folder, made, rebuilt: true);
-        TestContext.Current.TestOutputHelper?.WriteLine($"seed {Seed}: {Kills} kills, {acknowledged.Count} entries acknowledged of {kinds.Count} kinds ({string.Join(", ", kinds.Order())})");
+        TestContext.Current.TestOutputHelper?.WriteLine(
+            $"seed {Seed}: {Kills} kills, {acknowledged.Count} entries acknowledged of {kinds.Count} kinds "
+                + $"({string.Join(", ", kinds.Order())})"
+        );
         Directory.Delete(folder, true);
     }
 
@@ -152,9 +165,27 @@ public class KillTests
     {
         var bin = Path.GetDirectoryName(typeof(KillTests).Assembly.Location)!;
         string At(string file) => Path.Combine(bin, file);
-        var start = new ProcessStartInfo("dotnet", ["exec", "--depsfile", At("Spolium.Server.Tests.deps.json"), "--runtimeconfig", At("Spolium.Server.runtimeconfig.json"), At("Spolium.Server.dll"),
-            "--data", folder, "--urls", $"http://127.0.0.1:{port}", "--Logging:LogLevel:Default", "Error"])
-        { RedirectStandardOutput = true, RedirectStandardError = true };
+        var start = new ProcessStartInfo(
+            "dotnet",
+            [
+                "exec",
+                "--depsfile",
+                At("Spolium.Server.Tests.deps.json"),
+                "--runtimeconfig",
+                At("Spolium.Server.runtimeconfig.json"),
+                At("Spolium.Server.dll"),
+                "--data",
+                folder,
+                "--urls",
+                $"http://127.0.0.1:{port}",
+                "--Logging:LogLevel:Default",
+                "Error",
+            ]
+        )
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+        };
         start.Environment["ASPNETCORE_HOSTINGSTARTUPASSEMBLIES"] = typeof(KillTests).Assembly.GetName().Name;
         start.Environment["SPOLIUM_KILL_AT"] = killAt;
         var server = Process.Start(start)!;

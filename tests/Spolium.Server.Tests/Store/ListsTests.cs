@@ -17,7 +17,15 @@ public class ListsTests
         await using var shop = new Shop();
         var all = (await shop.Get("/api/lots")).EnumerateArray().ToList();
         var found = (await shop.Get($"/api/lots?find={Uri.EscapeDataString(word)}")).EnumerateArray().ToList();
-        Assert.Equal(all.Where(l => new[] { "code", "title", "material" }.Any(f => l.GetProperty(f).GetString()!.Contains(word, StringComparison.OrdinalIgnoreCase))).Select(l => l.GetProperty("id").GetString()), found.Select(l => l.GetProperty("id").GetString()));
+        Assert.Equal(
+            all.Where(l =>
+                    new[] { "code", "title", "material" }.Any(f =>
+                        l.GetProperty(f).GetString()!.Contains(word, StringComparison.OrdinalIgnoreCase)
+                    )
+                )
+                .Select(l => l.GetProperty("id").GetString()),
+            found.Select(l => l.GetProperty("id").GetString())
+        );
         Assert.True(found.Count >= atLeast);
     }
 
@@ -39,10 +47,16 @@ public class ListsTests
     {
         await using var shop = new Shop();
         var all = (await shop.Get("/api/batches/26-01/journal")).EnumerateArray().Select(l => l.GetProperty("words").GetString()!).ToList();
-        var found = (await shop.Get("/api/batches/26-01/journal?find=WEIGHED")).EnumerateArray().Select(l => l.GetProperty("words").GetString()!).ToList();
+        var found = (await shop.Get("/api/batches/26-01/journal?find=WEIGHED"))
+            .EnumerateArray()
+            .Select(l => l.GetProperty("words").GetString()!)
+            .ToList();
         Assert.Equal(all.Where(w => w.Contains("weighed", StringComparison.OrdinalIgnoreCase)), found);
         Assert.NotEmpty(found);
-        Assert.Equal(all.Skip(10), (await shop.Get("/api/batches/26-01/journal?skip=10")).EnumerateArray().Select(l => l.GetProperty("words").GetString()!));
+        Assert.Equal(
+            all.Skip(10),
+            (await shop.Get("/api/batches/26-01/journal?skip=10")).EnumerateArray().Select(l => l.GetProperty("words").GetString()!)
+        );
     }
 
     [Fact]

@@ -10,7 +10,8 @@ using Xunit;
 
 namespace Spolium.Server.Tests.Store;
 
-/// <summary>A folder of an earlier version that cannot be brought up as it should: it is as it was, or is brought up with what is wrong with it.</summary>
+/// <summary>A folder of an earlier version that cannot be brought up as it should: it is as it was, or is brought up with what is wrong
+/// with it.</summary>
 public sealed class MigratingTests : IDisposable
 {
     private const string ChainMigration = "20261128175317_Chain";
@@ -19,7 +20,8 @@ public sealed class MigratingTests : IDisposable
 
     private string DatabaseFile => Path.Combine(folder, "spolium.db");
 
-    public MigratingTests() => GoldenFolders.Unpack(Path.Combine(Repository.Root, "tests", "reference", "golden", "folder-books.db.gz"), folder);
+    public MigratingTests() =>
+        GoldenFolders.Unpack(Path.Combine(Repository.Root, "tests", "reference", "golden", "folder-books.db.gz"), folder);
 
     public void Dispose() => Directory.Delete(folder, true);
 
@@ -37,7 +39,10 @@ public sealed class MigratingTests : IDisposable
     {
         var size = new FileInfo(DatabaseFile).Length;
         Migrating.Room(folder, 2 * size);
-        Assert.Contains("make room, then start again", Assert.Throws<CannotOpenException>(() => Migrating.Room(folder, (2 * size) - 1)).Message);
+        Assert.Contains(
+            "make room, then start again",
+            Assert.Throws<CannotOpenException>(() => Migrating.Room(folder, (2 * size) - 1)).Message
+        );
         Assert.Single(Directory.GetFiles(folder));
     }
 
@@ -53,7 +58,10 @@ public sealed class MigratingTests : IDisposable
             if (line.StartsWith(at, StringComparison.Ordinal))
                 throw new IOException("there is no space left");
         }
-        Assert.Contains("no space left", Assert.Throws<CannotOpenException>(() => JournalStore.Open(DatabaseFile, TimeProvider.System, Tell)).Message);
+        Assert.Contains(
+            "no space left",
+            Assert.Throws<CannotOpenException>(() => JournalStore.Open(DatabaseFile, TimeProvider.System, Tell)).Message
+        );
         Assert.Empty(Directory.GetFiles(folder, "*.new*"));
         Backup.Check(Assert.Single(Directory.GetFiles(folder, "before-*.zip")));
         Assert.Equal(at != "Done", SHA256.HashData(File.ReadAllBytes(DatabaseFile)).SequenceEqual(before));
@@ -73,7 +81,10 @@ public sealed class MigratingTests : IDisposable
         Sql("UPDATE entry SET \"By\" = 'XX' WHERE Seq = 40");
         Assert.False(Verifying.Of(DatabaseFile, pictures: false).Sound);
         // A backup of every day is not made over a good one.
-        Assert.Contains("is not sound", Assert.Throws<CannotOpenException>(() => Backup.Make(folder, Path.Combine(folder, "x.zip"), DateTimeOffset.UtcNow)).Message);
+        Assert.Contains(
+            "is not sound",
+            Assert.Throws<CannotOpenException>(() => Backup.Make(folder, Path.Combine(folder, "x.zip"), DateTimeOffset.UtcNow)).Message
+        );
         using var store = JournalStore.Open(DatabaseFile, TimeProvider.System);
         await store.Looked;
         Assert.Contains("entry 40 was changed", Assert.Single(store.Breaks).What);
@@ -92,7 +103,10 @@ public sealed class MigratingTests : IDisposable
         Assert.Equal([], Verifying.Of(DatabaseFile, pictures: false, lists: true).Faults);
         Sql("UPDATE posting SET Micrograms = Micrograms + 1 WHERE Id = 5");
         Assert.Equal([], Verifying.Of(DatabaseFile, pictures: false).Faults);
-        Assert.Contains("“posting” is not what the journal tells", Assert.Single(Verifying.Of(DatabaseFile, pictures: false, lists: true).Faults));
+        Assert.Contains(
+            "“posting” is not what the journal tells",
+            Assert.Single(Verifying.Of(DatabaseFile, pictures: false, lists: true).Faults)
+        );
         Assert.Equal(0, Commands.Run(["--rebuild", "--data", folder]));
         Assert.Equal([], Verifying.Of(DatabaseFile, pictures: false, lists: true).Faults);
         Assert.Equal(4, Commands.Run(["--verify", "--data", folder]));

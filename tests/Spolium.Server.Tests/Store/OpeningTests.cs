@@ -24,7 +24,9 @@ public class OpeningTests
 
     private static string Refused(string folder)
     {
-        var message = Assert.Throws<CannotOpenException>(() => JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System)).Message;
+        var message = Assert
+            .Throws<CannotOpenException>(() => JournalStore.Open(Path.Combine(folder, "spolium.db"), TimeProvider.System))
+            .Message;
         Assert.Contains(folder, message);
         Assert.DoesNotContain("   at ", message);
         return message;
@@ -48,7 +50,11 @@ public class OpeningTests
         var folder = await Closed();
         var file = Path.Combine(folder, "spolium.db");
         var whole = await File.ReadAllBytesAsync(file, TestContext.Current.CancellationToken);
-        await File.WriteAllTextAsync(file, "This is a letter, and no database of any kind; it is long enough to be read as one.", TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            file,
+            "This is a letter, and no database of any kind; it is long enough to be read as one.",
+            TestContext.Current.CancellationToken
+        );
         foreach (var ending in new[] { "-wal", "-shm" })
             File.Delete(file + ending);
         Assert.Contains("no database of Spolium", Refused(folder));

@@ -5,7 +5,8 @@ using Xunit;
 
 namespace Spolium.Server.Tests.Store;
 
-/// <summary>After every kind of entry, and after every kind of entry that is taken back, what was projected as it was written is what a rebuild makes.</summary>
+/// <summary>After every kind of entry, and after every kind of entry that is taken back, what was projected as it was written is what a
+/// rebuild makes.</summary>
 public class ProjectionLawTests
 {
     [Fact]
@@ -28,7 +29,10 @@ public class ProjectionLawTests
                 var live = Projections.Of(store);
                 store.Rebuild();
                 var rebuilt = Projections.Of(store);
-                Assert.True(live.SequenceEqual(rebuilt), $"after {what}:\n- {string.Join("\n- ", live.Except(rebuilt))}\n+ {string.Join("\n+ ", rebuilt.Except(live))}");
+                Assert.True(
+                    live.SequenceEqual(rebuilt),
+                    $"after {what}:\n- {string.Join("\n- ", live.Except(rebuilt))}\n+ {string.Join("\n+ ", rebuilt.Except(live))}"
+                );
             }
             Assert.True(tried > 80, $"{tried} states compared");
         }

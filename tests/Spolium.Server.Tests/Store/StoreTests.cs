@@ -14,8 +14,25 @@ public class StoreTests
     {
         await using var shop = new Shop();
         await shop.Done("/api/lots", Shop.Lot());
-        await shop.Done("/api/batches/26-02/steps/3-sulfamic/pours", new { Head = Shop.Head(), DoseId = "sulfamic", BottleId = "S-1", Amount = "0.2 g" });
-        await shop.Done("/api/batches/26-02/corrections", new { Head = Shop.Head(), Corrects = shop.Store.Ledger.State.Entries[^1].Id, Reason = "spilled" });
+        await shop.Done(
+            "/api/batches/26-02/steps/3-sulfamic/pours",
+            new
+            {
+                Head = Shop.Head(),
+                DoseId = "sulfamic",
+                BottleId = "S-1",
+                Amount = "0.2 g",
+            }
+        );
+        await shop.Done(
+            "/api/batches/26-02/corrections",
+            new
+            {
+                Head = Shop.Head(),
+                Corrects = shop.Store.Ledger.State.Entries[^1].Id,
+                Reason = "spilled",
+            }
+        );
         var live = Projections.Of(shop.Store);
         Assert.Contains(live, r => r.StartsWith("lot|X-1", StringComparison.Ordinal));
         shop.Store.Rebuild();

@@ -15,11 +15,29 @@ public class StrengthTests(StrengthShop one) : IClassFixture<StrengthShop>
     private readonly Shop shop = one.Shop;
 
     private static object Weighed(string mass = "68.9 g", string volume = "50 mL", string temperature = "24 °C", object? then = null) =>
-        new { Solute = "HNO3", By = "Weighed", Mass = mass, Volume = volume, Vessel = "cylinder", Temperature = temperature, Then = then };
+        new
+        {
+            Solute = "HNO3",
+            By = "Weighed",
+            Mass = mass,
+            Volume = volume,
+            Vessel = "cylinder",
+            Temperature = temperature,
+            Then = then,
+        };
 
-    private static object Label(string solute, string label, object? then = null, string unit = "MassPercent") => new { Solute = solute, By = "Label", Label = label, Unit = unit, Then = then };
+    private static object Label(string solute, string label, object? then = null, string unit = "MassPercent") =>
+        new
+        {
+            Solute = solute,
+            By = "Label",
+            Label = label,
+            Unit = unit,
+            Then = then,
+        };
 
-    private static double Likely(JsonElement e, params string[] path) => path.Aggregate(e, (x, p) => x.GetProperty(p)).GetProperty("likely").GetDouble();
+    private static double Likely(JsonElement e, params string[] path) =>
+        path.Aggregate(e, (x, p) => x.GetProperty(p)).GetProperty("likely").GetDouble();
 
     [Fact]
     public async Task A_weighed_volume_becomes_a_strength_with_its_units_and_its_working()
@@ -63,20 +81,57 @@ public class StrengthTests(StrengthShop one) : IClassFixture<StrengthShop>
     [Fact]
     public async Task A_hydrometer_and_a_label_are_two_ways_to_one_strength()
     {
-        var baume = await shop.Done("/api/strength", new { Solute = "HNO3", By = "Hydrometer", Hydrometer = "42 °Bé", Scale = "BaumeHeavy", Temperature = "20 °C" });
+        var baume = await shop.Done(
+            "/api/strength",
+            new
+            {
+                Solute = "HNO3",
+                By = "Hydrometer",
+                Hydrometer = "42 °Bé",
+                Scale = "BaumeHeavy",
+                Temperature = "20 °C",
+            }
+        );
         Assert.InRange(Likely(baume, "strength"), 66, 70);
         var molar = await shop.Done("/api/strength", Label("HCl", "12.01", unit: "MolesPerLitre"));
         Assert.Equal(37.0, Likely(molar, "strength"), 0.05);
         var volumes = await shop.Done("/api/strength", Label("H2O2", "10", unit: "Volumes"));
         Assert.InRange(Likely(volumes, "strength"), 2.9, 3.1);
         Assert.Equal(422, (await shop.Post("/api/strength", Label("HCl", "40", unit: "MolesPerLitre"))).Status);
-        Assert.Equal("hydrometer", Shop.First((await shop.Post("/api/strength", new { Solute = "HNO3", By = "Hydrometer", Hydrometer = "1.62", Temperature = "20 °C" })).Body).Field);
+        Assert.Equal(
+            "hydrometer",
+            Shop.First(
+                (
+                    await shop.Post(
+                        "/api/strength",
+                        new
+                        {
+                            Solute = "HNO3",
+                            By = "Hydrometer",
+                            Hydrometer = "1.62",
+                            Temperature = "20 °C",
+                        }
+                    )
+                ).Body
+            ).Field
+        );
     }
 
     [Fact]
     public async Task Sulphuric_acid_of_98_and_of_92()
     {
-        async Task<JsonElement> Of(string density) => await shop.Done("/api/strength", new { Solute = "H2SO4", By = "Hydrometer", Hydrometer = density, HydrometerPlusMinus = "0.0005", Temperature = "20 °C" });
+        async Task<JsonElement> Of(string density) =>
+            await shop.Done(
+                "/api/strength",
+                new
+                {
+                    Solute = "H2SO4",
+                    By = "Hydrometer",
+                    Hydrometer = density,
+                    HydrometerPlusMinus = "0.0005",
+                    Temperature = "20 °C",
+                }
+            );
         var strong = await Of("1.8355");
         Assert.True(strong.GetProperty("onlyAbove").GetBoolean());
         Assert.Equal(2, strong.GetProperty("answers").GetArrayLength());
@@ -87,19 +142,90 @@ public class StrengthTests(StrengthShop one) : IClassFixture<StrengthShop>
     [Fact]
     public async Task Amounts_by_dilution_by_making_by_ratio_and_by_blend()
     {
-        var diluted = (await shop.Done("/api/strength", Label("HNO3", "68", new { Kind = "Dilute", Target = "40 %", Amount = "100 g" }))).GetProperty("then");
+        var diluted = (
+            await shop.Done(
+                "/api/strength",
+                Label(
+                    "HNO3",
+                    "68",
+                    new
+                    {
+                        Kind = "Dilute",
+                        Target = "40 %",
+                        Amount = "100 g",
+                    }
+                )
+            )
+        ).GetProperty("then");
         Assert.Equal("water", diluted.GetProperty("pours")[0].GetProperty("label").GetString());
         Assert.Equal(70.0, Likely(diluted.GetProperty("pours")[0], "grams"), 1e-6);
-        var made = (await shop.Done("/api/strength", Label("HNO3", "68", new { Kind = "Make", Target = "35 %", Amount = "400 mL" }))).GetProperty("then");
+        var made = (
+            await shop.Done(
+                "/api/strength",
+                Label(
+                    "HNO3",
+                    "68",
+                    new
+                    {
+                        Kind = "Make",
+                        Target = "35 %",
+                        Amount = "400 mL",
+                    }
+                )
+            )
+        ).GetProperty("then");
         Assert.Equal(235.7, Likely(made.GetProperty("pours")[0], "grams"), 0.1);
         Assert.Equal(249.9, Likely(made.GetProperty("pours")[1], "grams"), 0.1);
         Assert.Equal(400, Likely(made, "millilitres"), 0.5);
-        var ratio = (await shop.Done("/api/strength", Label("HNO3", "68", new { Kind = "Ratio", Ratio = "1 to 1", Amount = "100 mL" }))).GetProperty("then");
+        var ratio = (
+            await shop.Done(
+                "/api/strength",
+                Label(
+                    "HNO3",
+                    "68",
+                    new
+                    {
+                        Kind = "Ratio",
+                        Ratio = "1 to 1",
+                        Amount = "100 mL",
+                    }
+                )
+            )
+        ).GetProperty("then");
         Assert.Contains("to 1 by mass", ratio.GetProperty("inMasses").GetString());
         Assert.Equal(140.5, Likely(ratio.GetProperty("pours")[1], "grams"), 0.2);
-        var blend = (await shop.Done("/api/strength", Label("HNO3", "12", new { Kind = "Blend", Target = "40 %", Amount = "250 g", Parts = new[] { new { Strength = "68 %" } } }))).GetProperty("then");
+        var blend = (
+            await shop.Done(
+                "/api/strength",
+                Label(
+                    "HNO3",
+                    "12",
+                    new
+                    {
+                        Kind = "Blend",
+                        Target = "40 %",
+                        Amount = "250 g",
+                        Parts = new[] { new { Strength = "68 %" } },
+                    }
+                )
+            )
+        ).GetProperty("then");
         Assert.Equal(250, Likely(blend.GetProperty("pours")[1], "grams"), 0.01);
-        var hot = (await shop.Done("/api/strength", Label("H2SO4", "92", new { Kind = "Dilute", Target = "40 %", Amount = "100 g" }))).GetProperty("then");
+        var hot = (
+            await shop.Done(
+                "/api/strength",
+                Label(
+                    "H2SO4",
+                    "92",
+                    new
+                    {
+                        Kind = "Dilute",
+                        Target = "40 %",
+                        Amount = "100 g",
+                    }
+                )
+            )
+        ).GetProperty("then");
         Assert.True(Likely(hot, "warming") > 20);
         Assert.NotEqual(JsonValueKind.Null, hot.GetProperty("ice").ValueKind);
     }
@@ -113,7 +239,20 @@ public class StrengthTests(StrengthShop one) : IClassFixture<StrengthShop>
     [InlineData("Dilute", "0 %", "100 g", "target", "above 0")]
     public async Task What_cannot_be_mixed_is_told_with_what_can(string kind, string target, string amount, string field, string said)
     {
-        var (status, problem) = await shop.Post("/api/strength", Label("HNO3", "68", new { Kind = kind, Target = target, Amount = amount, Ratio = "some" }));
+        var (status, problem) = await shop.Post(
+            "/api/strength",
+            Label(
+                "HNO3",
+                "68",
+                new
+                {
+                    Kind = kind,
+                    Target = target,
+                    Amount = amount,
+                    Ratio = "some",
+                }
+            )
+        );
         Assert.Equal(422, status);
         var (found, reason, wayOut) = Shop.First(problem);
         Assert.Equal(field, found);
@@ -123,30 +262,114 @@ public class StrengthTests(StrengthShop one) : IClassFixture<StrengthShop>
     [Fact]
     public async Task Crystals_fall_and_a_yield_above_all_is_explained()
     {
-        var request = new { Salt = "KNO3", Solid = "KNO3", Mass = "168 g", Hot = "80 °C", Cold = "10 °C", Water = "100 mL", SecondBoiled = "50 %" };
+        var request = new
+        {
+            Salt = "KNO3",
+            Solid = "KNO3",
+            Mass = "168 g",
+            Hot = "80 °C",
+            Cold = "10 °C",
+            Water = "100 mL",
+            SecondBoiled = "50 %",
+        };
         var crop = await shop.Done("/api/strength/crystals", request);
         Assert.Equal(146.6, Likely(crop, "crop", "crystals"), 0.5);
         Assert.True(Likely(crop, "second", "crystals") > 5);
         Assert.Contains("solubility at 10", (await shop.Done("/api/strength/crystals/working?key=crop%2Fcrystals", request)).ToString());
-        Assert.Equal("cold", Shop.First((await shop.Post("/api/strength/crystals", new { Salt = "KNO3", Solid = "KNO3", Mass = "168 g", Hot = "10 °C", Cold = "80 °C" })).Body).Field);
-        Assert.Equal("hot", Shop.First((await shop.Post("/api/strength/crystals", new { Salt = "KNO3", Solid = "KNO3", Mass = "168 g", Hot = "300 °C", Cold = "20 °C" })).Body).Field);
-        var drying = await shop.Done("/api/strength/drying", new { Salt = "CuSO4", Wet = "25.61 g", Possible = "24.62 g" });
+        Assert.Equal(
+            "cold",
+            Shop.First(
+                (
+                    await shop.Post(
+                        "/api/strength/crystals",
+                        new
+                        {
+                            Salt = "KNO3",
+                            Solid = "KNO3",
+                            Mass = "168 g",
+                            Hot = "10 °C",
+                            Cold = "80 °C",
+                        }
+                    )
+                ).Body
+            ).Field
+        );
+        Assert.Equal(
+            "hot",
+            Shop.First(
+                (
+                    await shop.Post(
+                        "/api/strength/crystals",
+                        new
+                        {
+                            Salt = "KNO3",
+                            Solid = "KNO3",
+                            Mass = "168 g",
+                            Hot = "300 °C",
+                            Cold = "20 °C",
+                        }
+                    )
+                ).Body
+            ).Field
+        );
+        var drying = await shop.Done(
+            "/api/strength/drying",
+            new
+            {
+                Salt = "CuSO4",
+                Wet = "25.61 g",
+                Possible = "24.62 g",
+            }
+        );
         Assert.Contains("104", drying.GetProperty("sentence").GetString());
         Assert.Contains("3.9", drying.GetProperty("sentence").GetString());
         Assert.Equal(System.Text.Json.JsonValueKind.Null, drying.GetProperty("doubt").ValueKind);
         // Ten times what was possible is a point before it is water; the figures stand all the same.
-        var slipped = await shop.Done("/api/strength/drying", new { Salt = "CuSO4", Wet = "256.1 g", Possible = "24.62 g" });
+        var slipped = await shop.Done(
+            "/api/strength/drying",
+            new
+            {
+                Salt = "CuSO4",
+                Wet = "256.1 g",
+                Possible = "24.62 g",
+            }
+        );
         Assert.Equal("25.61 g", slipped.GetProperty("doubt").GetProperty("becomes").GetString());
         Assert.Contains("something else", slipped.GetProperty("sentence").GetString());
-        Assert.Equal("dry", Shop.First((await shop.Post("/api/strength/drying", new { Salt = "CuSO4", Wet = "20 g", Dry = "25 g" })).Body).Field);
+        Assert.Equal(
+            "dry",
+            Shop.First(
+                (
+                    await shop.Post(
+                        "/api/strength/drying",
+                        new
+                        {
+                            Salt = "CuSO4",
+                            Wet = "20 g",
+                            Dry = "25 g",
+                        }
+                    )
+                ).Body
+            ).Field
+        );
     }
 
     [Fact]
     public async Task Where_figures_come_from_names_every_data_file()
     {
         var sources = await shop.Get("/api/sources");
-        var listed = sources.GetProperty("files").EnumerateArray().Select(f => f.GetProperty("file").GetString()!).Order(StringComparer.Ordinal);
-        Assert.Equal(typeof(Core.Reference.ReferenceTable).Assembly.GetManifestResourceNames().Where(n => n.EndsWith(".csv", StringComparison.Ordinal)).Order(StringComparer.Ordinal), listed);
+        var listed = sources
+            .GetProperty("files")
+            .EnumerateArray()
+            .Select(f => f.GetProperty("file").GetString()!)
+            .Order(StringComparer.Ordinal);
+        Assert.Equal(
+            typeof(Core.Reference.ReferenceTable)
+                .Assembly.GetManifestResourceNames()
+                .Where(n => n.EndsWith(".csv", StringComparison.Ordinal))
+                .Order(StringComparer.Ordinal),
+            listed
+        );
         Assert.All(sources.GetProperty("files").EnumerateArray(), f => Assert.NotEmpty(f.GetProperty("checked").GetString()!));
     }
 }

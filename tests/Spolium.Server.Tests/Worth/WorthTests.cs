@@ -6,7 +6,8 @@ namespace Spolium.Server.Tests.Worth;
 /// <summary>Prices, worth, ways side by side and saved plans over HTTP.</summary>
 public class WorthTests
 {
-    private static async Task<JsonElement> Worth(Shop shop, string lot, object? body = null) => await shop.Done($"/api/lots/{lot}/worth", body ?? new { });
+    private static async Task<JsonElement> Worth(Shop shop, string lot, object? body = null) =>
+        await shop.Done($"/api/lots/{lot}/worth", body ?? new { });
 
     private static double Kr(JsonElement worth, string figure) => worth.GetProperty(figure).GetProperty("likely").GetDouble();
 
@@ -32,10 +33,37 @@ public class WorthTests
         await using var shop = new Shop();
         var entries = shop.Store.Ledger.State.Entries.Count;
         var own = await Worth(shop, "hl-2a");
-        object Content(string likely, string high = "19 %") => new { Content = new { Lines = new[] { new { Element = "Ag", Low = "5 %", Likely = likely, High = high, Of = "Whole" } }, Balance = "Cu" }, Way = own.GetProperty("wayId").GetString() };
+        object Content(string likely, string high = "19 %") =>
+            new
+            {
+                Content = new
+                {
+                    Lines = new[]
+                    {
+                        new
+                        {
+                            Element = "Ag",
+                            Low = "5 %",
+                            Likely = likely,
+                            High = high,
+                            Of = "Whole",
+                        },
+                    },
+                    Balance = "Cu",
+                },
+                Way = own.GetProperty("wayId").GetString(),
+            };
         var poor = await Worth(shop, "hl-2a", Content("6 %"));
         Assert.True(Kr(poor, "margin") < Kr(own, "margin") - 300);
-        Assert.Equal(54.7, poor.GetProperty("believed").EnumerateArray().Single(b => b.GetProperty("label").GetString() == "Ag").GetProperty("likely").GetDouble(), 0.1);
+        Assert.Equal(
+            54.7,
+            poor.GetProperty("believed")
+                .EnumerateArray()
+                .Single(b => b.GetProperty("label").GetString() == "Ag")
+                .GetProperty("likely")
+                .GetDouble(),
+            0.1
+        );
         Assert.Equal("content[0].high", Shop.First((await shop.Post("/api/lots/hl-2a/worth", Content("6 %", "120 %"))).Body).Field);
         Assert.Equal("content[0].low", Shop.First((await shop.Post("/api/lots/hl-2a/worth", Content("3 %"))).Body).Field);
         Assert.Equal("amount", Shop.First((await shop.Post("/api/lots/hl-2a/worth", new { Amount = "2 L" })).Body).Field);
@@ -48,14 +76,48 @@ public class WorthTests
         await using var shop = new Shop();
         var prices = await shop.Get("/api/prices");
         Assert.Contains("made-up", prices.GetProperty("title").GetString());
-        var rows = prices.GetProperty("rows").EnumerateArray().Select(r => new Dictionary<string, string?> { ["kind"] = r.GetProperty("kind").GetString(), ["item"] = r.GetProperty("item").GetString(), ["price"] = r.GetProperty("item").GetString() == "Ag" && r.GetProperty("kind").GetString() == "Metal" ? "3 kr" : r.GetProperty("price").GetString(), ["paid"] = Or(r, "paid"), ["charge"] = Or(r, "charge"), ["asItIs"] = Or(r, "asItIs"), ["held"] = Or(r, "held") }).ToList();
-        var kept = await shop.Done("/api/prices", new { Head = Shop.Head(), Id = "low", Title = "silver is low", Rows = rows });
+        var rows = prices
+            .GetProperty("rows")
+            .EnumerateArray()
+            .Select(r => new Dictionary<string, string?>
+            {
+                ["kind"] = r.GetProperty("kind").GetString(),
+                ["item"] = r.GetProperty("item").GetString(),
+                ["price"] =
+                    r.GetProperty("item").GetString() == "Ag" && r.GetProperty("kind").GetString() == "Metal"
+                        ? "3 kr"
+                        : r.GetProperty("price").GetString(),
+                ["paid"] = Or(r, "paid"),
+                ["charge"] = Or(r, "charge"),
+                ["asItIs"] = Or(r, "asItIs"),
+                ["held"] = Or(r, "held"),
+            })
+            .ToList();
+        var kept = await shop.Done(
+            "/api/prices",
+            new
+            {
+                Head = Shop.Head(),
+                Id = "low",
+                Title = "silver is low",
+                Rows = rows,
+            }
+        );
         Assert.Equal(2, kept.GetProperty("all").GetArrayLength());
         var worth = await Worth(shop, "hl-2a");
         Assert.Equal(("Hold", "silver is low"), (worth.GetProperty("verdict").GetString(), worth.GetProperty("prices").GetString()));
         rows[0]["price"] = "much";
         rows[1]["item"] = "Zz";
-        var (status, refused) = await shop.Post("/api/prices", new { Head = Shop.Head(), Id = "bad", Title = "bad", Rows = rows });
+        var (status, refused) = await shop.Post(
+            "/api/prices",
+            new
+            {
+                Head = Shop.Head(),
+                Id = "bad",
+                Title = "bad",
+                Rows = rows,
+            }
+        );
         Assert.Equal((422, "rows[0].price"), (status, Shop.First(refused).Field));
         static string? Or(JsonElement r, string name) => r.GetProperty(name).GetString() is { Length: > 0 } text ? text : null;
     }
@@ -66,13 +128,50 @@ public class WorthTests
         await using var shop = new Shop();
         var csv = await shop.Client.GetStringAsync("/api/prices/csv", TestContext.Current.CancellationToken);
         Assert.StartsWith("kind,item,price,paid,charge,as_it_is,held", csv);
-        var kept = await shop.Done("/api/prices/csv", new { Head = Shop.Head(), Id = "again", Title = "again", Csv = csv });
+        var kept = await shop.Done(
+            "/api/prices/csv",
+            new
+            {
+                Head = Shop.Head(),
+                Id = "again",
+                Title = "again",
+                Csv = csv,
+            }
+        );
         Assert.Equal((await shop.Get("/api/prices")).GetProperty("rows").ToString(), kept.GetProperty("rows").ToString());
         var entries = shop.Store.Ledger.State.Entries.Count;
-        var (status, refused) = await shop.Post("/api/prices/csv", new { Head = Shop.Head(), Id = "bad", Title = "bad", Csv = "kind,item,price\nmetal,Ag,12 kr\nmetl,Au,900\nreagent,HNO3,dear" });
+        var (status, refused) = await shop.Post(
+            "/api/prices/csv",
+            new
+            {
+                Head = Shop.Head(),
+                Id = "bad",
+                Title = "bad",
+                Csv = "kind,item,price\nmetal,Ag,12 kr\nmetl,Au,900\nreagent,HNO3,dear",
+            }
+        );
         Assert.Equal(422, status);
-        Assert.Equal(["row 3: kind", "row 4: price"], refused.GetProperty("errors").EnumerateArray().Select(e => e.GetProperty("field").GetString()!));
-        Assert.Equal("row 1", Shop.First((await shop.Post("/api/prices/csv", new { Head = Shop.Head(), Id = "bad", Title = "bad", Csv = "kind,item\nmetal,Ag" })).Body).Field);
+        Assert.Equal(
+            ["row 3: kind", "row 4: price"],
+            refused.GetProperty("errors").EnumerateArray().Select(e => e.GetProperty("field").GetString()!)
+        );
+        Assert.Equal(
+            "row 1",
+            Shop.First(
+                (
+                    await shop.Post(
+                        "/api/prices/csv",
+                        new
+                        {
+                            Head = Shop.Head(),
+                            Id = "bad",
+                            Title = "bad",
+                            Csv = "kind,item\nmetal,Ag",
+                        }
+                    )
+                ).Body
+            ).Field
+        );
         Assert.Equal(entries, shop.Store.Ledger.State.Entries.Count);
     }
 
@@ -83,7 +182,16 @@ public class WorthTests
         var before = await shop.Get("/api/prices");
         var asked = await shop.Done("/api/prices/ask", new { });
         Assert.Contains("25 November 2026, made up", asked.GetProperty("title").GetString());
-        double Silver(JsonElement list) => double.Parse(list.GetProperty("rows").EnumerateArray().First(r => r.GetProperty("item").GetString() == "Ag").GetProperty("price").GetString()!.Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
+        double Silver(JsonElement list) =>
+            double.Parse(
+                list.GetProperty("rows")
+                    .EnumerateArray()
+                    .First(r => r.GetProperty("item").GetString() == "Ag")
+                    .GetProperty("price")
+                    .GetString()!
+                    .Split(' ')[0],
+                System.Globalization.CultureInfo.InvariantCulture
+            );
         Assert.InRange(Silver(asked), 10.0, 12.4);
         Assert.NotEqual(Silver(before), Silver(asked));
         Assert.Equal(Silver(asked), Silver(await shop.Done("/api/prices/ask", new { })));
@@ -113,20 +221,55 @@ public class WorthTests
         Assert.NotEqual(0, ways.GetProperty("refused").GetArrayLength());
         Assert.All(ways.GetProperty("refused").EnumerateArray(), r => Assert.NotEqual("", r.GetProperty("wayOut").GetString()));
         var more = ways.GetProperty("more")[0].GetProperty("id").GetString();
-        var two = await shop.Done("/api/lots/hl-9a/ways", new { Amount = "96.4 g", Wanted = new[] { columns[0].GetProperty("id").GetString(), more } });
-        Assert.Equal([columns[0].GetProperty("id").GetString()!, more!], two.GetProperty("columns").EnumerateArray().Select(c => c.GetProperty("id").GetString()!));
+        var two = await shop.Done(
+            "/api/lots/hl-9a/ways",
+            new { Amount = "96.4 g", Wanted = new[] { columns[0].GetProperty("id").GetString(), more } }
+        );
+        Assert.Equal(
+            [columns[0].GetProperty("id").GetString()!, more!],
+            two.GetProperty("columns").EnumerateArray().Select(c => c.GetProperty("id").GetString()!)
+        );
         var working = await shop.Done("/api/lots/hl-9a/ways/working?key=0/cost", new { Amount = "96.4 g" });
         Assert.Contains("hands", working.GetProperty("working").ToString());
-        Assert.Equal("wanted", Shop.First((await shop.Post("/api/lots/hl-9a/ways", new { Wanted = new[] { "a", "b", "c", "d", "e" } })).Body).Field);
+        Assert.Equal(
+            "wanted",
+            Shop.First((await shop.Post("/api/lots/hl-9a/ways", new { Wanted = new[] { "a", "b", "c", "d", "e" } })).Body).Field
+        );
         // The way of a column is planned below by its methods, under its title.
-        var plan = await shop.Done("/api/plan", new { LotId = "hl-9a", Amount = "96.4 g", Methods = columns[0].GetProperty("methods") });
+        var plan = await shop.Done(
+            "/api/plan",
+            new
+            {
+                LotId = "hl-9a",
+                Amount = "96.4 g",
+                Methods = columns[0].GetProperty("methods"),
+            }
+        );
         Assert.Equal(columns[0].GetProperty("title").GetString(), plan.GetProperty("wayTitle").GetString());
         // Column and stair are one plan, thickness of the lot and all.
         var leaves = (await shop.Done("/api/lots/hl-2a/ways", new { })).GetProperty("columns")[0];
-        var stair = await shop.Done("/api/plan", new { LotId = "hl-2a", Amount = "912.2 g", Methods = leaves.GetProperty("methods") });
-        Assert.Equal(leaves.GetProperty("alone").GetProperty("value").GetString(), stair.GetProperty("unattended").GetProperty("value").GetString());
-        Assert.Equal(leaves.GetProperty("hands").GetProperty("range").GetString(), stair.GetProperty("attended").GetProperty("range").GetString());
-        var schools = (await shop.Get("/api/ways")).GetProperty("methods").EnumerateArray().Single(m => m.GetProperty("id").GetString() == "sulfamic").GetProperty("schools");
+        var stair = await shop.Done(
+            "/api/plan",
+            new
+            {
+                LotId = "hl-2a",
+                Amount = "912.2 g",
+                Methods = leaves.GetProperty("methods"),
+            }
+        );
+        Assert.Equal(
+            leaves.GetProperty("alone").GetProperty("value").GetString(),
+            stair.GetProperty("unattended").GetProperty("value").GetString()
+        );
+        Assert.Equal(
+            leaves.GetProperty("hands").GetProperty("range").GetString(),
+            stair.GetProperty("attended").GetProperty("range").GetString()
+        );
+        var schools = (await shop.Get("/api/ways"))
+            .GetProperty("methods")
+            .EnumerateArray()
+            .Single(m => m.GetProperty("id").GetString() == "sulfamic")
+            .GetProperty("schools");
         Assert.Equal(4, schools.GetArrayLength());
     }
 
@@ -134,20 +277,70 @@ public class WorthTests
     public async Task A_plan_is_saved_renamed_copied_compared_dropped_and_set_to_a_batch()
     {
         await using var shop = new Shop();
-        object Plan(string id, string title, string? copyOf = null) => new { Head = Shop.Head(), PlanId = id, Title = title, LotId = "hl-2a", Amount = "300 g", Methods = new[] { "nitric-part", "copper-cement", "wash", "dry", "melt" }, CopyOf = copyOf };
+        object Plan(string id, string title, string? copyOf = null) =>
+            new
+            {
+                Head = Shop.Head(),
+                PlanId = id,
+                Title = title,
+                LotId = "hl-2a",
+                Amount = "300 g",
+                Methods = new[] { "nitric-part", "copper-cement", "wash", "dry", "melt" },
+                CopyOf = copyOf,
+            };
         await shop.Done("/api/plans", Plan("p1", "by copper"));
         Assert.Equal("title", Shop.First((await shop.Post("/api/plans", Plan("p2", "by copper"))).Body).Field);
         await shop.Done("/api/plans", Plan("p2", "by copper again", "p1"));
         await shop.Done("/api/plans/p2/rename", new { Head = Shop.Head(), Title = "a copy" });
         var list = await shop.Get("/api/plans");
-        Assert.Contains(list.EnumerateArray(), p => p.GetProperty("title").GetString() == "a copy" && p.GetProperty("copyOf").GetString() == "by copper");
+        Assert.Contains(list.EnumerateArray(), p =>
+            p.GetProperty("title").GetString() == "a copy" && p.GetProperty("copyOf").GetString() == "by copper"
+        );
         var saved = await shop.Get("/api/plans/p1");
         Assert.All(saved.GetProperty("figures").EnumerateArray(), f => Assert.False(f.GetProperty("differs").GetBoolean()));
-        await shop.Done("/api/lots/hl-2a/content", new { Head = Shop.Head(), Content = new { Lines = new[] { new { Element = "Ag", Low = "4 %", Likely = "5 %", High = "6 %", Of = "Whole" } }, Balance = "Cu" }, How = "assay", Reason = "assay office", Pieces = 40 });
-        Assert.Contains((await shop.Get("/api/plans/p1")).GetProperty("figures").EnumerateArray(), f => f.GetProperty("label").GetString() == "silver to come" && f.GetProperty("differs").GetBoolean());
+        await shop.Done(
+            "/api/lots/hl-2a/content",
+            new
+            {
+                Head = Shop.Head(),
+                Content = new
+                {
+                    Lines = new[]
+                    {
+                        new
+                        {
+                            Element = "Ag",
+                            Low = "4 %",
+                            Likely = "5 %",
+                            High = "6 %",
+                            Of = "Whole",
+                        },
+                    },
+                    Balance = "Cu",
+                },
+                How = "assay",
+                Reason = "assay office",
+                Pieces = 40,
+            }
+        );
+        Assert.Contains((await shop.Get("/api/plans/p1")).GetProperty("figures").EnumerateArray(), f =>
+            f.GetProperty("label").GetString() == "silver to come" && f.GetProperty("differs").GetBoolean()
+        );
         await shop.Done("/api/plans/p2/drop", new { Head = Shop.Head() });
         Assert.Equal(404, (await shop.Post("/api/plans/p2/drop", new { Head = Shop.Head() })).Status);
-        var batch = await shop.Done("/api/batches", new { Head = Shop.Head(), BatchId = "26-20", Code = "26-20", LotId = "hl-2a", Amount = "300 g", Methods = new[] { "nitric-part", "copper-cement", "wash", "dry", "melt" }, PlanId = "p1" });
+        var batch = await shop.Done(
+            "/api/batches",
+            new
+            {
+                Head = Shop.Head(),
+                BatchId = "26-20",
+                Code = "26-20",
+                LotId = "hl-2a",
+                Amount = "300 g",
+                Methods = new[] { "nitric-part", "copper-cement", "wash", "dry", "melt" },
+                PlanId = "p1",
+            }
+        );
         Assert.Equal("by copper", batch.GetProperty("plan").GetString());
         Assert.Equal("26-20", (await shop.Get("/api/plans")).EnumerateArray().Single().GetProperty("batches")[0].GetString());
     }
@@ -160,6 +353,9 @@ public class WorthTests
         Assert.StartsWith("gold paid", worth.GetProperty("lines")[0].GetProperty("kr").GetProperty("label").GetString());
         Assert.True(Kr(worth, "leftOver") > 2000);
         Assert.Contains("entries of the journal", (await shop.Get("/api/batches/26-01/worth/working?key=worth/hands")).ToString());
-        Assert.Equal(System.Net.HttpStatusCode.NotFound, (await shop.Client.GetAsync("/api/batches/none/worth", TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(
+            System.Net.HttpStatusCode.NotFound,
+            (await shop.Client.GetAsync("/api/batches/none/worth", TestContext.Current.CancellationToken)).StatusCode
+        );
     }
 }

@@ -4,7 +4,8 @@ using MathNet.Numerics.LinearAlgebra.Factorization;
 
 namespace Spolium.Core.Accounts.Flows;
 
-/// <summary>The covariance of the balances, A Σ Aᵀ: symmetric, positive definite. Filled, factored, and asked for solutions and entries of its inverse.</summary>
+/// <summary>The covariance of the balances, A Σ Aᵀ: symmetric, positive definite. Filled, factored, and asked for solutions and entries of
+/// its inverse.</summary>
 internal interface IBalanceMatrix
 {
     void Clear();

@@ -1,6 +1,7 @@
 namespace Spolium.Core.Accounts.Flows;
 
-/// <summary>A flow of metal between two nodes (steps, holdings). Without <paramref name="From"/> it comes from outside, without <paramref name="To"/> it leaves.</summary>
+/// <summary>A flow of metal between two nodes (steps, holdings). Without <paramref name="From"/> it comes from outside, without
+/// <paramref name="To"/> it leaves.</summary>
 public sealed record Arc(string Id, string? From, string? To);
 
 /// <summary>What a reading says of an arc.</summary>

@@ -16,7 +16,10 @@ internal sealed class Layers
             Names = [.. Names, FlowGraph.Mass];
         MassLayer = Array.IndexOf(Names, FlowGraph.Mass);
         var nodes = new Dictionary<string, int>();
-        int Node(string? name) => name is null ? 0 : nodes.TryGetValue(name, out var n) ? n : nodes[name] = nodes.Count + 1;
+        int Node(string? name) =>
+            name is null ? 0
+            : nodes.TryGetValue(name, out var n) ? n
+            : nodes[name] = nodes.Count + 1;
         foreach (var a in graph.Arcs)
         {
             From.Add(Node(a.From));

@@ -1,8 +1,8 @@
 namespace Spolium.Core.Accounts.Flows;
 
 /// <summary>
-/// A loss that nobody weighed: where all readings are right and still disagree, something left a node by no arc. Of all nodes the one from which a
-/// free arc mends most (generalised likelihood ratio for leaks, Narasimhan and Mah 1987; docs/reconciliation.md).
+/// A loss that nobody weighed: where all readings are right and still disagree, something left a node by no arc. Of all nodes the one from
+/// which a free arc mends most (generalised likelihood ratio for leaks, Narasimhan and Mah 1987; docs/reconciliation.md).
 /// </summary>
 /// <param name="Node">Where it left.</param>
 /// <param name="Graph">With the arc.</param>
@@ -16,8 +16,11 @@ public sealed record Leak(string Node, FlowGraph Graph, Reconciliation Fit)
     public static Leak? Find(FlowGraph graph, Reconciliation fit)
     {
         var nodes = graph.Arcs.SelectMany(a => new[] { a.From, a.To }).OfType<string>().Distinct();
-        var leaks = nodes.Select(n => graph with { Arcs = [.. graph.Arcs, new(ArcId, n, null)] }).Select(g => new Leak(g.Arcs[^1].From!, g, Reconciliation.Of(g)))
-            .Where(l => l.Fit.Converged && l.Fit.ChiSquare < fit.ChiSquare - LeastMended).ToList();
+        var leaks = nodes
+            .Select(n => graph with { Arcs = [.. graph.Arcs, new(ArcId, n, null)] })
+            .Select(g => new Leak(g.Arcs[^1].From!, g, Reconciliation.Of(g)))
+            .Where(l => l.Fit.Converged && l.Fit.ChiSquare < fit.ChiSquare - LeastMended)
+            .ToList();
         return leaks.MinBy(l => l.Fit.ChiSquare);
     }
 

@@ -16,7 +16,8 @@ internal sealed class LeastSquares
     private const int MostIterations = 240;
     private const double Still = 1e-10;
 
-    // How near to nothing a mass or an assay comes before it is held there, in its own uncertainties; a free mass in shares of the median mass.
+    // How near to nothing a mass or an assay comes before it is held there, in its own uncertainties; a free mass in shares of the median
+    // mass.
     private const double Floor = 1e-3;
 
     // Eigenvalues of the scaled normal matrix of free masses below this are none.
@@ -58,7 +59,11 @@ internal sealed class LeastSquares
         freeColumns = new Term[free.Length][];
         Linearise();
         matrix = sparse
-            ? new SparseBalance(Balances.Rows, Balances.FirstNode, [.. columns.Concat(freeColumns).Select(c => c.Select(t => t.Row).ToArray())])
+            ? new SparseBalance(
+                Balances.Rows,
+                Balances.FirstNode,
+                [.. columns.Concat(freeColumns).Select(c => c.Select(t => t.Row).ToArray())]
+            )
             : new DenseBalance(Balances.Rows);
         Iterate();
     }
@@ -72,22 +77,29 @@ internal sealed class LeastSquares
     public int DegreesOfFreedom => Balances.Rows - free.Length + untold.Count;
 
     /// <summary>Σ ((x − y)/σ)².</summary>
-    public double ChiSquare => Enumerable.Range(0, value.Length).Sum(k => Square((value[k] - layers.Readings[k].Value) / layers.Readings[k].Sigma));
+    public double ChiSquare =>
+        Enumerable.Range(0, value.Length).Sum(k => Square((value[k] - layers.Readings[k].Value) / layers.Readings[k].Sigma));
 
     public bool Converged { get; private set; }
 
     /// <summary>The reading of this cell, or its free mass, would rather be below nothing: by how many of its own uncertainties.</summary>
-    public double Below(int arc, int layer) => layers.Reading(arc, layer) is >= 0 and var k ? -wanted[k] / layers.Readings[k].Sigma
-        : Array.IndexOf(free, arc) is >= 0 and var i ? -(freeMass[i] + steps[i]) / freeMass[i] : 0;
+    public double Below(int arc, int layer) =>
+        layers.Reading(arc, layer) is >= 0 and var k ? -wanted[k] / layers.Readings[k].Sigma
+        : Array.IndexOf(free, arc) is >= 0 and var i ? -(freeMass[i] + steps[i]) / freeMass[i]
+        : 0;
 
     /// <summary>The flow in a cell that was read, or whose mass stands free.</summary>
     public double Flow(int arc, int layer)
     {
         var k = layers.Reading(arc, layer);
-        return zero[arc, layer] ? 0 : k < 0 ? Mass(arc) : layers.Readings[k].Measure == Measure.Fraction ? Mass(arc) * value[k] : value[k];
+        return zero[arc, layer] ? 0
+            : k < 0 ? Mass(arc)
+            : layers.Readings[k].Measure == Measure.Fraction ? Mass(arc) * value[k]
+            : value[k];
     }
 
-    /// <summary>How strongly a flow that is held at nothing wants to rise: above 0 the bound does no work. For a reading in units of its own uncertainty.</summary>
+    /// <summary>How strongly a flow that is held at nothing wants to rise: above 0 the bound does no work. For a reading in units of its
+    /// own uncertainty.</summary>
     public double Rising(int arc, int layer)
     {
         var k = layers.Reading(arc, layer);
@@ -118,7 +130,9 @@ internal sealed class LeastSquares
         if (untold.Count == 0)
             return true;
         var (_, slopes) = Slopes(sum);
-        return untold.All(way => Math.Abs(slopes.Sum(s => s.Value * way[s.Key])) <= 1e-6 * slopes.Sum(s => Math.Abs(s.Value) * freeMass[s.Key]));
+        return untold.All(way =>
+            Math.Abs(slopes.Sum(s => s.Value * way[s.Key])) <= 1e-6 * slopes.Sum(s => Math.Abs(s.Value) * freeMass[s.Key])
+        );
     }
 
     /// <summary>Variance of a sum of flows, g²: of one cell, or of all that cross a cut.</summary>
@@ -136,8 +150,8 @@ internal sealed class LeastSquares
         Term[] v = [.. moved.Select(m => new Term(m.Key, m.Value))];
         var result = prior - (sum.Count == 1 ? Quadratic(v) : Solved(v));
         foreach (var (i, a) in freeSlopes)
-            foreach (var (j, b) in freeSlopes)
-                result += a * b * FreeVariance(i, j);
+        foreach (var (j, b) in freeSlopes)
+            result += a * b * FreeVariance(i, j);
         foreach (var (i, a) in freeSlopes)
             for (var j = 0; j < free.Length; j++)
                 result -= 2 * a * freeInverse[i, j] * v.Sum(t => t.Slope * freeSolved[j][t.Row]);
@@ -201,22 +215,30 @@ internal sealed class LeastSquares
         for (var k = 0; k < columns.Length; k++)
         {
             var (arc, layer) = layers.CellOf[k];
-            columns[k] = zero[arc, layer] ? []
+            columns[k] =
+                zero[arc, layer] ? []
                 : layers.Readings[k].Measure == Measure.Fraction ? [.. Ends(arc, layer, AssayedMass(arc))]
-                : layer == layers.MassLayer && layers.Coupled ? MassColumn(arc) : [.. Ends(arc, layer, 1)];
+                : layer == layers.MassLayer && layers.Coupled ? MassColumn(arc)
+                : [.. Ends(arc, layer, 1)];
         }
         for (var i = 0; i < free.Length; i++)
             freeColumns[i] = MassColumn(free[i]);
     }
 
     // An assay of next to nothing still has a slope: without one its balance would be the mass balance once more.
-    private double AssayedMass(int arc) => Math.Max(Mass(arc), layers.Reading(arc, layers.MassLayer) is >= 0 and var k ? Floor * layers.Readings[k].Sigma : leastFree);
+    private double AssayedMass(int arc) =>
+        Math.Max(Mass(arc), layers.Reading(arc, layers.MassLayer) is >= 0 and var k ? Floor * layers.Readings[k].Sigma : leastFree);
 
     private Term[] MassColumn(int arc)
     {
         var column = new List<Term>(Ends(arc, layers.MassLayer, 1));
         for (var l = 0; l < layers.Names.Length; l++)
-            if (l != layers.MassLayer && !zero[arc, l] && layers.Reading(arc, l) is >= 0 and var k && layers.Readings[k].Measure == Measure.Fraction)
+            if (
+                l != layers.MassLayer
+                && !zero[arc, l]
+                && layers.Reading(arc, l) is >= 0 and var k
+                && layers.Readings[k].Measure == Measure.Fraction
+            )
                 column.AddRange(Ends(arc, l, value[k]));
         return [.. column];
     }
@@ -242,7 +264,8 @@ internal sealed class LeastSquares
         matrix.Clear();
         for (var k = 0; k < columns.Length; k++)
             Spread(columns[k], Square(layers.Readings[k].Sigma));
-        // A free mass stands in the border below. Its own square may be added here without changing the estimate (Bᵀλ = 0), and keeps the matrix definite.
+        // A free mass stands in the border below. Its own square may be added here without changing the estimate (Bᵀλ = 0), and keeps the
+        // matrix definite.
         for (var i = 0; i < free.Length; i++)
             Spread(freeColumns[i], Square(freeMass[i]));
         matrix.Factor();
@@ -254,8 +277,8 @@ internal sealed class LeastSquares
     private void Spread(Term[] column, double variance)
     {
         for (var i = 0; i < column.Length; i++)
-            for (var j = 0; j <= i; j++)
-                matrix.Add(column[i].Row, column[j].Row, variance * column[i].Slope * column[j].Slope);
+        for (var j = 0; j <= i; j++)
+            matrix.Add(column[i].Row, column[j].Row, variance * column[i].Slope * column[j].Slope);
     }
 
     // The balances at the readings, by the slopes at the estimate: g(x) + J (y − x).
@@ -263,10 +286,10 @@ internal sealed class LeastSquares
     {
         var c = new double[Balances.Rows];
         for (var arc = 0; arc < layers.ArcCount; arc++)
-            for (var l = 0; l < layers.Names.Length; l++)
-                if (!zero[arc, l] && (layers.Reading(arc, l) >= 0 || (l == layers.MassLayer && Array.IndexOf(free, arc) >= 0)))
-                    foreach (var t in Ends(arc, l, Flow(arc, l)))
-                        c[t.Row] += t.Slope;
+        for (var l = 0; l < layers.Names.Length; l++)
+            if (!zero[arc, l] && (layers.Reading(arc, l) >= 0 || (l == layers.MassLayer && Array.IndexOf(free, arc) >= 0)))
+                foreach (var t in Ends(arc, l, Flow(arc, l)))
+                    c[t.Row] += t.Slope;
         for (var k = 0; k < columns.Length; k++)
             foreach (var t in columns[k])
                 c[t.Row] += t.Slope * (layers.Readings[k].Value - value[k]);
@@ -278,15 +301,20 @@ internal sealed class LeastSquares
     {
         if (free.Length == 0)
             return;
-        freeSolved = [.. freeColumns.Select(column =>
-        {
-            var right = new double[Balances.Rows];
-            foreach (var t in column)
-                right[t.Row] += t.Slope;
-            return Balances.Rows == 0 ? right : matrix.Solve(right);
-        })];
+        freeSolved =
+        [
+            .. freeColumns.Select(column =>
+            {
+                var right = new double[Balances.Rows];
+                foreach (var t in column)
+                    right[t.Row] += t.Slope;
+                return Balances.Rows == 0 ? right : matrix.Solve(right);
+            }),
+        ];
         var n = free.Length;
-        var normal = DenseMatrix.Create(n, n, (i, j) => freeMass[i] * freeMass[j] * (Along(freeColumns[i], freeSolved[j]) + Along(freeColumns[j], freeSolved[i])) / 2);
+        var normal = DenseMatrix.Create(n, n, (i, j) =>
+            freeMass[i] * freeMass[j] * (Along(freeColumns[i], freeSolved[j]) + Along(freeColumns[j], freeSolved[i])) / 2
+        );
         var eigen = normal.Evd(Symmetricity.Symmetric);
         var inverse = DenseMatrix.Create(n, n, 0);
         untold.Clear();
@@ -302,8 +330,8 @@ internal sealed class LeastSquares
         var pulls = freeColumns.Select(column => Along(column, multipliers)).ToArray();
         steps = [.. Enumerable.Range(0, n).Select(i => -Enumerable.Range(0, n).Sum(j => freeInverse[i, j] * pulls[j]))];
         for (var i = 0; i < n; i++)
-            for (var r = 0; r < multipliers.Length; r++)
-                multipliers[r] += freeSolved[i][r] * steps[i];
+        for (var r = 0; r < multipliers.Length; r++)
+            multipliers[r] += freeSolved[i][r] * steps[i];
     }
 
     private double[] steps = [];
@@ -327,7 +355,8 @@ internal sealed class LeastSquares
                 continue;
             var r = layers.Readings[k];
             var now = wanted[k] = r.Value - Square(r.Sigma) * Along(columns[k], multipliers);
-            // Where layers hang together a mass or an assay below nothing would turn the slopes round: it goes most of the way there, and is held at nothing afterwards.
+            // Where layers hang together a mass or an assay below nothing would turn the slopes round: it goes most of the way there, and
+            // is held at nothing afterwards.
             if (layers.Coupled && value[k] > 0)
                 now = Math.Max(now, Math.Min(value[k], Math.Max(value[k] / 10, Floor * r.Sigma)));
             furthest = Math.Max(furthest, Math.Abs(now - value[k]) / Math.Max(Math.Abs(now), r.Sigma));
@@ -347,8 +376,8 @@ internal sealed class LeastSquares
     {
         var sum = 0.0;
         for (var i = 0; i < v.Length; i++)
-            for (var j = 0; j <= i; j++)
-                sum += (i == j ? 1 : 2) * v[i].Slope * v[j].Slope * matrix.Inverse(v[i].Row, v[j].Row);
+        for (var j = 0; j <= i; j++)
+            sum += (i == j ? 1 : 2) * v[i].Slope * v[j].Slope * matrix.Inverse(v[i].Row, v[j].Row);
         return sum - Freed(v);
     }
 
@@ -365,8 +394,8 @@ internal sealed class LeastSquares
         var along = freeSolved.Select(s => Along(v, s)).ToArray();
         var sum = 0.0;
         for (var i = 0; i < along.Length; i++)
-            for (var j = 0; j < along.Length; j++)
-                sum += along[i] * along[j] * freeInverse[i, j];
+        for (var j = 0; j < along.Length; j++)
+            sum += along[i] * along[j] * freeInverse[i, j];
         return sum;
     }
 

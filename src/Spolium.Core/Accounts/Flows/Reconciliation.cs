@@ -28,8 +28,15 @@ public sealed record ReconciledReading(FlowReading Reading, double Value, double
 /// <param name="Readings">In the order of the graph.</param>
 /// <param name="ChiSquare">Σ ((x − reading)/σ)².</param>
 /// <param name="DegreesOfFreedom">Balances that the readings can break.</param>
-/// <param name="Converged">False when readings are so few or so far apart that the estimate did not come to rest: no flow has a number then.</param>
-public sealed record Reconciliation(IReadOnlyList<ReconciledFlow> Flows, IReadOnlyList<ReconciledReading> Readings, double ChiSquare, int DegreesOfFreedom, bool Converged)
+/// <param name="Converged">False when readings are so few or so far apart that the estimate did not come to rest: no flow has a number
+/// then.</param>
+public sealed record Reconciliation(
+    IReadOnlyList<ReconciledFlow> Flows,
+    IReadOnlyList<ReconciledReading> Readings,
+    double ChiSquare,
+    int DegreesOfFreedom,
+    bool Converged
+)
 {
     /// <summary>Confidence of both tests.</summary>
     public const double Confidence = 0.95;
@@ -52,8 +59,12 @@ public sealed record Reconciliation(IReadOnlyList<ReconciledFlow> Flows, IReadOn
 
     public bool Passes => ChiSquare <= Limit || DegreesOfFreedom == 0;
 
-    /// <summary>What every standardised adjustment stays under in 95 of 100 batches without a slip (Šidák's correction for the number of readings).</summary>
-    public double AdjustmentLimit => Readings.Count(r => r.Redundant) is > 0 and var n ? Normal.InvCDF(0, 1, (1 + Math.Pow(Confidence, 1.0 / n)) / 2) : double.PositiveInfinity;
+    /// <summary>What every standardised adjustment stays under in 95 of 100 batches without a slip (Šidák's correction for the number of
+    /// readings).</summary>
+    public double AdjustmentLimit =>
+        Readings.Count(r => r.Redundant) is > 0 and var n
+            ? Normal.InvCDF(0, 1, (1 + Math.Pow(Confidence, 1.0 / n)) / 2)
+            : double.PositiveInfinity;
 
     public ReconciledFlow Flow(string arc, string of) => Flows.First(f => f.Arc == arc && f.Of == of);
 
@@ -89,8 +100,8 @@ public sealed record Reconciliation(IReadOnlyList<ReconciledFlow> Flows, IReadOn
         var zero = (bool[,])held.Clone();
         if (layers.MassLayer >= 0)
             for (var a = 0; a < layers.ArcCount; a++)
-                for (var l = 0; l < layers.Names.Length && held[a, layers.MassLayer]; l++)
-                    zero[a, l] |= layers.Reading(a, l) is >= 0 and var k && layers.Readings[k].Measure == Measure.Fraction;
+            for (var l = 0; l < layers.Names.Length && held[a, layers.MassLayer]; l++)
+                zero[a, l] |= layers.Reading(a, l) is >= 0 and var k && layers.Readings[k].Measure == Measure.Fraction;
         return zero;
     }
 
@@ -100,24 +111,28 @@ public sealed record Reconciliation(IReadOnlyList<ReconciledFlow> Flows, IReadOn
         var wrong = new List<(int Arc, int Layer, double By)>();
         var told = new Unread(layers, fit, zero);
         for (var a = 0; a < layers.ArcCount; a++)
-            for (var l = 0; l < layers.Names.Length; l++)
+        for (var l = 0; l < layers.Names.Length; l++)
+        {
+            if (zero[a, l])
             {
-                if (zero[a, l])
-                {
-                    if (held[a, l] && fit.Rising(a, l) is > BoundSlack and var up)
-                        wrong.Add((a, l, up));
-                }
-                else if (Contraction.IsUnread(layers, zero, a, l))
-                {
-                    if (told.Grams(a, l) is < -BoundSlack and var grams)
-                        wrong.Add((a, l, -grams));
-                }
-                else if (fit.Below(a, l) is > BoundSlack and var by)
-                    wrong.Add((a, l, by));
+                if (held[a, l] && fit.Rising(a, l) is > BoundSlack and var up)
+                    wrong.Add((a, l, up));
             }
+            else if (Contraction.IsUnread(layers, zero, a, l))
+            {
+                if (told.Grams(a, l) is < -BoundSlack and var grams)
+                    wrong.Add((a, l, -grams));
+            }
+            else if (fit.Below(a, l) is > BoundSlack and var by)
+                wrong.Add((a, l, by));
+        }
         // With assays one flow that is held draws others up: only the worst are changed at a time.
         var worst = wrong.Count == 0 ? 0 : wrong.Max(w => w.By);
-        foreach (var (arc, layer, _) in oneByOne ? wrong.OrderByDescending(w => w.By).Take(1) : layers.Coupled ? wrong.Where(w => w.By >= worst / 2) : wrong)
+        foreach (
+            var (arc, layer, _) in oneByOne ? wrong.OrderByDescending(w => w.By).Take(1)
+            : layers.Coupled ? wrong.Where(w => w.By >= worst / 2)
+            : wrong
+        )
             held[arc, layer] = !held[arc, layer];
         return wrong.Count > 0;
     }
@@ -131,26 +146,46 @@ public sealed record Reconciliation(IReadOnlyList<ReconciledFlow> Flows, IReadOn
         {
             var (tension, stiffness) = fit.Of(k);
             var reading = layers.Readings[k];
-            readings[k] = new(reading, fit.Values[k], stiffness * reading.Sigma * reading.Sigma > Unchecked ? tension / Math.Sqrt(stiffness) : null);
+            readings[k] = new(
+                reading,
+                fit.Values[k],
+                stiffness * reading.Sigma * reading.Sigma > Unchecked ? tension / Math.Sqrt(stiffness) : null
+            );
         }
         var flows = new List<ReconciledFlow>(layers.Arcs.Count * layers.Names.Length);
         for (var a = 0; a < layers.Arcs.Count; a++)
-            for (var l = 0; l < layers.Names.Length; l++)
+        for (var l = 0; l < layers.Names.Length; l++)
+        {
+            var id = (layers.Arcs[a], layers.Names[l]);
+            if (zero[a, l])
+                flows.Add(new(id.Item1, id.Item2, 0, 0, layers.Reading(a, l) >= 0, true));
+            else if (Contraction.IsUnread(layers, zero, a, l))
+                flows.Add(new(id.Item1, id.Item2, unread.Grams(a, l), unread.Sigma(a, l), false, false));
+            else
             {
-                var id = (layers.Arcs[a], layers.Names[l]);
-                if (zero[a, l])
-                    flows.Add(new(id.Item1, id.Item2, 0, 0, layers.Reading(a, l) >= 0, true));
-                else if (Contraction.IsUnread(layers, zero, a, l))
-                    flows.Add(new(id.Item1, id.Item2, unread.Grams(a, l), unread.Sigma(a, l), false, false));
-                else
-                {
-                    var k = layers.Reading(a, l);
-                    flows.Add(!fit.Tells([(a, l, 1)]) ? new(id.Item1, id.Item2, null, null, false, false)
-                        : new(id.Item1, id.Item2, fit.Flow(a, l), Math.Sqrt(fit.Variance([(a, l, 1)])), k >= 0 && readings[k].Redundant, false));
-                }
+                var k = layers.Reading(a, l);
+                flows.Add(
+                    !fit.Tells([(a, l, 1)])
+                        ? new(id.Item1, id.Item2, null, null, false, false)
+                        : new(
+                            id.Item1,
+                            id.Item2,
+                            fit.Flow(a, l),
+                            Math.Sqrt(fit.Variance([(a, l, 1)])),
+                            k >= 0 && readings[k].Redundant,
+                            false
+                        )
+                );
             }
+        }
         // What did not come to rest, or stayed below nothing, is not shown as a number.
         var atRest = fit.Converged && flows.All(f => f.Grams is null or >= -AtRestG);
-        return new(atRest ? flows : [.. flows.Select(f => f with { Grams = null, Sigma = null, Redundant = false })], readings, fit.ChiSquare, fit.DegreesOfFreedom, atRest);
+        return new(
+            atRest ? flows : [.. flows.Select(f => f with { Grams = null, Sigma = null, Redundant = false })],
+            readings,
+            fit.ChiSquare,
+            fit.DegreesOfFreedom,
+            atRest
+        );
     }
 }

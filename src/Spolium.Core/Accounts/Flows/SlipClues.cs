@@ -8,8 +8,9 @@ namespace Spolium.Core.Accounts.Flows;
 /// <param name="Weight">How usual it is among slips; a guess of Spolium's.</param>
 public sealed record SlipKind(string Id, string Title, double Weight)
 {
-    public static readonly IReadOnlyDictionary<string, SlipKind> All =
-        ReferenceTable.Read("slip-kinds.csv", r => new SlipKind(r.Text("id"), r.Text("title"), r.Number("weight")), "id").ToDictionary(k => k.Id);
+    public static readonly IReadOnlyDictionary<string, SlipKind> All = ReferenceTable
+        .Read("slip-kinds.csv", r => new SlipKind(r.Text("id"), r.Text("title"), r.Number("weight")), "id")
+        .ToDictionary(k => k.Id);
 }
 
 /// <summary>What a reading would have been without a usual slip.</summary>
@@ -25,7 +26,13 @@ public sealed record SlipCandidate(string Kind, double Value, string Detail = ""
 /// <param name="Unit">As typed; null where it is not known.</param>
 /// <param name="TaresG">Tares of vessels that may have stood under it, g, by vessel.</param>
 /// <param name="InCore">Core units (g, °C) in one of what was typed.</param>
-public sealed record SlipClues(string Text, Field Field = Field.Mass, string? Unit = null, IReadOnlyDictionary<string, double>? TaresG = null, double InCore = 1)
+public sealed record SlipClues(
+    string Text,
+    Field Field = Field.Mass,
+    string? Unit = null,
+    IReadOnlyDictionary<string, double>? TaresG = null,
+    double InCore = 1
+)
 {
     /// <summary>The vessel was taken off: as typed, the reading was gross.</summary>
     public string? TakenOff { get; init; }
@@ -47,7 +54,13 @@ public sealed record SlipClues(string Text, Field Field = Field.Mass, string? Un
     /// <param name="value">The reading, in core units.</param>
     public IReadOnlyList<SlipCandidate> Candidates(double value)
     {
-        var all = new List<SlipCandidate> { new("decimal_up", value / 10), new("decimal_down", value * 10), new("hundred_up", value / 100), new("hundred_down", value * 100) };
+        var all = new List<SlipCandidate>
+        {
+            new("decimal_up", value / 10),
+            new("decimal_down", value * 10),
+            new("hundred_up", value / 100),
+            new("hundred_down", value * 100),
+        };
         all.AddRange(Swapped(value));
         if (Field == Field.Temperature)
             all.Add(new("f_for_c", (value - 32) / 1.8));
@@ -77,9 +90,11 @@ public sealed record SlipClues(string Text, Field Field = Field.Mass, string? Un
         return all;
     }
 
-    /// <summary>A slip of digits or of a tare leaves a number that the balance could have shown; a number of another unit need not be one.</summary>
+    /// <summary>A slip of digits or of a tare leaves a number that the balance could have shown; a number of another unit need not be
+    /// one.</summary>
     public bool CouldBeShown(SlipCandidate candidate, double step) =>
-        candidate.Kind is not ("decimal_up" or "decimal_down" or "hundred_up" or "hundred_down" or "digits_swapped" or "tare_left" or "tare_twice")
+        candidate.Kind
+            is not ("decimal_up" or "decimal_down" or "hundred_up" or "hundred_down" or "digits_swapped" or "tare_left" or "tare_twice")
         || Math.Abs(candidate.Value / InCore / step - Math.Round(candidate.Value / InCore / step)) < 1e-6;
 
     /// <summary>Digits behind the point as typed.</summary>
@@ -101,7 +116,11 @@ public sealed record SlipClues(string Text, Field Field = Field.Mass, string? Un
         {
             var swapped = text.ToCharArray();
             (swapped[i], swapped[j]) = (swapped[j], swapped[i]);
-            if (double.TryParse(swapped, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && number > 0 && seen.Add(number * InCore))
+            if (
+                double.TryParse(swapped, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
+                && number > 0
+                && seen.Add(number * InCore)
+            )
                 yield return new("digits_swapped", number * InCore, Odds: i == 0 ? ZeroLost : 1);
         }
     }

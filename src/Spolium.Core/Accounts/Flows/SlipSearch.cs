@@ -7,7 +7,15 @@ namespace Spolium.Core.Accounts.Flows;
 /// <param name="Share">How likely, among all slips that were tried and no slip at all.</param>
 /// <param name="Fits">What the rest of the graph says that the reading should be.</param>
 /// <param name="FitsSigma">Standard uncertainty of that.</param>
-public sealed record SlipProposal(int Reading, SlipCandidate Slip, double ChiSquare, bool Passes, double Share, double Fits, double FitsSigma);
+public sealed record SlipProposal(
+    int Reading,
+    SlipCandidate Slip,
+    double ChiSquare,
+    bool Passes,
+    double Share,
+    double Fits,
+    double FitsSigma
+);
 
 /// <summary>A reading that disagrees with the rest, found by serial elimination: without it, and without those before it.</summary>
 /// <param name="Likelihood">Generalised likelihood ratio: what χ² falls by when the reading is left out.</param>
@@ -49,16 +57,30 @@ public static class SlipSearch
             return [];
         var best = tries.OrderByDescending(t => t.Score).Take(TriedInFull).ToList();
         var checkedInFull = best.Select(t =>
-        {
-            var after = Reconciliation.Of(With(graph, t.Reading, t.Slip.Value));
-            return t with { ChiSquare = after.ChiSquare, Score = t.Score + (t.ChiSquare - after.ChiSquare) / 2 + Straightness(after) };
-        }).ToList();
+            {
+                var after = Reconciliation.Of(With(graph, t.Reading, t.Slip.Value));
+                return t with { ChiSquare = after.ChiSquare, Score = t.Score + (t.ChiSquare - after.ChiSquare) / 2 + Straightness(after) };
+            })
+            .ToList();
         var none = -fit.ChiSquare / 2 + Straightness(fit);
         var odds = Math.Log(InBatches / graph.Readings.Count(r => r.Clues is not null));
         var top = Math.Max(none, checkedInFull.Max(t => t.Score + odds));
         var all = Math.Exp(none - top) + checkedInFull.Sum(t => Math.Exp(t.Score + odds - top));
-        return [.. checkedInFull.Where(t => t.Slip.Kind.Length > 0 && t.Score + odds > none).OrderByDescending(t => t.Score)
-            .Select(t => new SlipProposal(t.Reading, t.Slip, t.ChiSquare, t.ChiSquare <= fit.Limit, Math.Exp(t.Score + odds - top) / all, t.Fits, t.FitsSigma))];
+        return
+        [
+            .. checkedInFull
+                .Where(t => t.Slip.Kind.Length > 0 && t.Score + odds > none)
+                .OrderByDescending(t => t.Score)
+                .Select(t => new SlipProposal(
+                    t.Reading,
+                    t.Slip,
+                    t.ChiSquare,
+                    t.ChiSquare <= fit.Limit,
+                    Math.Exp(t.Score + odds - top) / all,
+                    t.Fits,
+                    t.FitsSigma
+                )),
+        ];
     }
 
     // Most of the metal goes one way and little is lost at each step: of two slips that fit alike, the one after which it is so.
@@ -70,9 +92,13 @@ public static class SlipSearch
 
     /// <summary>The graph with one reading replaced; it keeps its uncertainty.</summary>
     public static FlowGraph With(FlowGraph graph, int reading, double value) =>
-        graph with { Readings = [.. graph.Readings.Select((r, k) => k == reading ? r with { Value = value } : r)] };
+        graph with
+        {
+            Readings = [.. graph.Readings.Select((r, k) => k == reading ? r with { Value = value } : r)],
+        };
 
-    /// <summary>Leaves out one reading after the other, always the one whose loss mends most, until the rest passes the global test.</summary>
+    /// <summary>Leaves out one reading after the other, always the one whose loss mends most, until the rest passes the global
+    /// test.</summary>
     public static IReadOnlyList<Eliminated> Eliminate(FlowGraph graph)
     {
         var left = graph.Readings.Select((r, k) => (r, k)).ToList();
@@ -85,7 +111,11 @@ public static class SlipSearch
             if (most == 0)
                 break;
             // On one chain of balances all are suspect alike: then what somebody typed comes before what a method says.
-            var worst = sizes.Where(x => x.Size >= Alike * most).OrderByDescending(x => fit.Readings[x.i].Reading.Clues is not null).ThenByDescending(x => x.Size).First();
+            var worst = sizes
+                .Where(x => x.Size >= Alike * most)
+                .OrderByDescending(x => fit.Readings[x.i].Reading.Clues is not null)
+                .ThenByDescending(x => x.Size)
+                .First();
             var place = left[worst.i].k;
             left.RemoveAt(worst.i);
             var after = Reconciliation.Of(graph with { Readings = [.. left.Select(x => x.r)] });
@@ -109,24 +139,32 @@ public static class SlipSearch
             if (r.Clues is null || stiffness * r.Sigma * r.Sigma < Reconciliation.Unchecked)
                 continue;
             var (fits, sigma) = (r.Value - tension / stiffness, Math.Sqrt(Math.Max(0, 1 / stiffness - r.Sigma * r.Sigma)));
-            AddTries(tries, graph, k, fits, sigma, v => fit.ChiSquare + 2 * (v - r.Value) * tension + (v - r.Value) * (v - r.Value) * stiffness);
+            AddTries(tries, graph, k, fits, sigma, v =>
+                fit.ChiSquare + 2 * (v - r.Value) * tension + (v - r.Value) * (v - r.Value) * stiffness
+            );
         }
         return tries;
     }
 
-    // With assays a large slip bends the balances: the readings that disagree most are left out one by one, and the rest says what they should be.
+    // With assays a large slip bends the balances: the readings that disagree most are left out one by one, and the rest says what they
+    // should be.
     private static List<Try> Coupled(FlowGraph graph, Reconciliation fit)
     {
         var tries = new List<Try>();
-        var order = Enumerable.Range(0, graph.Readings.Count).Where(k => graph.Readings[k].Clues is not null && fit.Readings[k].Redundant)
-            .OrderByDescending(k => Math.Abs(fit.Readings[k].StandardisedAdjustment!.Value)).Take(TriedInFull + 4);
+        var order = Enumerable
+            .Range(0, graph.Readings.Count)
+            .Where(k => graph.Readings[k].Clues is not null && fit.Readings[k].Redundant)
+            .OrderByDescending(k => Math.Abs(fit.Readings[k].StandardisedAdjustment!.Value))
+            .Take(TriedInFull + 4);
         foreach (var k in order)
         {
             var r = graph.Readings[k];
             var without = Reconciliation.Of(graph with { Readings = [.. graph.Readings.Where((_, i) => i != k)] });
             var (value, sigma) = Told(without, r);
             if (value is { } fits)
-                AddTries(tries, graph, k, fits, sigma, v => without.ChiSquare + (v - fits) * (v - fits) / (sigma * sigma + r.Sigma * r.Sigma));
+                AddTries(tries, graph, k, fits, sigma, v =>
+                    without.ChiSquare + (v - fits) * (v - fits) / (sigma * sigma + r.Sigma * r.Sigma)
+                );
         }
         return tries;
     }
@@ -138,7 +176,9 @@ public static class SlipSearch
             return (null, 0);
         if (r.Measure == Measure.Grams)
             return (grams, sigma);
-        return without.Flows.FirstOrDefault(f => f.Arc == r.Arc && f.Of == FlowGraph.Mass)?.Grams is > 0 and var mass ? (grams / mass, sigma / mass) : (null, 0);
+        return without.Flows.FirstOrDefault(f => f.Arc == r.Arc && f.Of == FlowGraph.Mass)?.Grams is > 0 and var mass
+            ? (grams / mass, sigma / mass)
+            : (null, 0);
     }
 
     private static void AddTries(List<Try> tries, FlowGraph graph, int k, double fits, double sigma, Func<double, double> chiSquare)
@@ -149,12 +189,18 @@ public static class SlipSearch
         foreach (var c in candidates)
         {
             var chi = chiSquare(c.Value);
-            var weight = SlipKind.All[c.Kind].Weight * c.Odds / candidates.Count(x => x.Kind == c.Kind) * (step is { } s && !clues.CouldBeShown(c, s) ? OffTheStep : 1);
+            var weight =
+                SlipKind.All[c.Kind].Weight
+                * c.Odds
+                / candidates.Count(x => x.Kind == c.Kind)
+                * (step is { } s && !clues.CouldBeShown(c, s) ? OffTheStep : 1);
             tries.Add(new(k, c, chi, Math.Log(weight) - chi / 2, fits, sigma));
         }
         // A slip of no usual kind may have made anything of it up to ten times its size.
         var (reading, best) = (graph.Readings[k], chiSquare(fits));
-        var width = Math.Sqrt(2 * Math.PI * (sigma * sigma + reading.Sigma * reading.Sigma)) / (10 * Math.Max(Math.Abs(fits), Math.Abs(reading.Value)));
+        var width =
+            Math.Sqrt(2 * Math.PI * (sigma * sigma + reading.Sigma * reading.Sigma))
+            / (10 * Math.Max(Math.Abs(fits), Math.Abs(reading.Value)));
         tries.Add(new(k, new("", fits), best, Math.Log(Unusual * Math.Min(1, width)) - best / 2, fits, sigma));
     }
 

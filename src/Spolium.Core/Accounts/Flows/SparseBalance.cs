@@ -151,10 +151,10 @@ internal sealed class SparseBalance : IBalanceMatrix
         foreach (var g in groups)
             near.TryAdd(g, []);
         foreach (var clique in cliques)
-            foreach (var a in clique)
-                foreach (var b in clique)
-                    if (groups[a] != groups[b])
-                        near[groups[a]].Add(groups[b]);
+        foreach (var a in clique)
+        foreach (var b in clique)
+            if (groups[a] != groups[b])
+                near[groups[a]].Add(groups[b]);
         var queue = new PriorityQueue<int, (int, int)>();
         foreach (var (g, others) in near)
             queue.Enqueue(g, (others.Count, g));
@@ -187,10 +187,10 @@ internal sealed class SparseBalance : IBalanceMatrix
         for (var j = 0; j < rows; j++)
             sets[j] = [];
         foreach (var clique in cliques)
-            foreach (var a in clique)
-                foreach (var b in clique)
-                    if (place[a] > place[b])
-                        sets[place[b]].Add(place[a]);
+        foreach (var a in clique)
+        foreach (var b in clique)
+            if (place[a] > place[b])
+                sets[place[b]].Add(place[a]);
         var pattern = new int[rows][];
         for (var j = 0; j < rows; j++)
         {

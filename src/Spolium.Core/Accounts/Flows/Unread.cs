@@ -19,9 +19,11 @@ internal sealed class Unread
     }
 
     /// <summary>Grams; null where it is not observable.</summary>
-    public double? Grams(int arc, int layer) => told.TryGetValue((arc, layer), out var cut) && fit.Tells(cut) ? cut.Sum(c => c.Times * fit.Flow(c.Arc, c.Layer)) : null;
+    public double? Grams(int arc, int layer) =>
+        told.TryGetValue((arc, layer), out var cut) && fit.Tells(cut) ? cut.Sum(c => c.Times * fit.Flow(c.Arc, c.Layer)) : null;
 
-    public double? Sigma(int arc, int layer) => told.TryGetValue((arc, layer), out var cut) && fit.Tells(cut) ? Math.Sqrt(fit.Variance(cut)) : null;
+    public double? Sigma(int arc, int layer) =>
+        told.TryGetValue((arc, layer), out var cut) && fit.Tells(cut) ? Math.Sqrt(fit.Variance(cut)) : null;
 
     private void Find(int layer, bool[,] zero)
     {

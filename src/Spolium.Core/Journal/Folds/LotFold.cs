@@ -7,37 +7,102 @@ namespace Spolium.Core.Journal.Folds;
 /// <summary>A lot, entry by entry.</summary>
 internal static class LotFold
 {
-    public static LotState? Apply(Fold fold, string id, LotState? lot, Entry entry, EntryBody body) => body switch
-    {
-        LotReceived b => Received(entry, b),
-        LotsReceived b => Received(entry, b.Lots.First(l => l.LotId == id)),
-        LotSplit b when b.LotId == id => lot is null ? null : lot with { Left = 0, Parts = [.. b.Parts.Select(p => p.LotId)], Removed = [.. b.Removed ?? []], WaitsFor = null },
-        LotSplit b => fold.Lot(b.LotId, entry) is { } whole && b.Parts.FirstOrDefault(p => p.LotId == id) is { } part ? PartOf(whole, part, entry) : lot,
-        LotsPooled b when b.LotId == id => Pooled(fold, entry, b),
-        LotsPooled b => lot is null ? null : b.Feeds.Where(f => f.LotId == id).Aggregate(lot, (l, f) => Without(l, f.Amount.Value) with { Pools = l.Pools.Add(b.LotId), WaitsFor = null }),
-        _ when lot is null => null,
-        LotContentChanged b => lot with { Content = b.Content, Believed = [.. b.Believed], OwnContent = true, Beliefs = lot.Beliefs.Add(new(b.Content, b.How, b.Reason, b.Pieces, entry.OccurredAt, entry.Id)) },
-        LotSetAside b => lot with { WaitsFor = b.WaitsFor },
-        LotOffered b => lot with { Offer = b.Crowns is null ? null : b },
-        LotPhotographed b => lot with { Photos = lot.Photos.Add(b) },
-        BatchStarted b => b.Feeds.Where(f => f.From == FeedFrom.Lot && f.Id == id).Aggregate(lot, (l, f) => Without(l, f.Amount.Value) with { Batches = l.Batches.Add(b.BatchId), WaitsFor = null }),
-        // More or less was taken of the lot than was written.
-        ReadingPutRight { Believed: not null } b => lot with { Left = lot.Left + b.Was.Value - b.Becomes.Value },
-        _ => lot,
-    };
+    public static LotState? Apply(Fold fold, string id, LotState? lot, Entry entry, EntryBody body) =>
+        body switch
+        {
+            LotReceived b => Received(entry, b),
+            LotsReceived b => Received(entry, b.Lots.First(l => l.LotId == id)),
+            LotSplit b when b.LotId == id => lot is null
+                ? null
+                : lot with
+                {
+                    Left = 0,
+                    Parts = [.. b.Parts.Select(p => p.LotId)],
+                    Removed = [.. b.Removed ?? []],
+                    WaitsFor = null,
+                },
+            LotSplit b => fold.Lot(b.LotId, entry) is { } whole && b.Parts.FirstOrDefault(p => p.LotId == id) is { } part
+                ? PartOf(whole, part, entry)
+                : lot,
+            LotsPooled b when b.LotId == id => Pooled(fold, entry, b),
+            LotsPooled b => lot is null
+                ? null
+                : b
+                    .Feeds.Where(f => f.LotId == id)
+                    .Aggregate(lot, (l, f) => Without(l, f.Amount.Value) with { Pools = l.Pools.Add(b.LotId), WaitsFor = null }),
+            _ when lot is null => null,
+            LotContentChanged b => lot with
+            {
+                Content = b.Content,
+                Believed = [.. b.Believed],
+                OwnContent = true,
+                Beliefs = lot.Beliefs.Add(new(b.Content, b.How, b.Reason, b.Pieces, entry.OccurredAt, entry.Id)),
+            },
+            LotSetAside b => lot with { WaitsFor = b.WaitsFor },
+            LotOffered b => lot with { Offer = b.Crowns is null ? null : b },
+            LotPhotographed b => lot with { Photos = lot.Photos.Add(b) },
+            BatchStarted b => b
+                .Feeds.Where(f => f.From == FeedFrom.Lot && f.Id == id)
+                .Aggregate(lot, (l, f) => Without(l, f.Amount.Value) with { Batches = l.Batches.Add(b.BatchId), WaitsFor = null }),
+            // More or less was taken of the lot than was written.
+            ReadingPutRight { Believed: not null } b => lot with { Left = lot.Left + b.Was.Value - b.Becomes.Value },
+            _ => lot,
+        };
 
     private static LotState Received(Entry entry, LotReceived b) =>
-        new(b.LotId, b.Code, b.Title, b.Material, b.Amount, b.Amount.Value, b.Content, b.Thickness, [.. b.Believed], entry.OccurredAt, null, [], [], entry.Id) { Pieces = b.Pieces };
+        new(
+            b.LotId,
+            b.Code,
+            b.Title,
+            b.Material,
+            b.Amount,
+            b.Amount.Value,
+            b.Content,
+            b.Thickness,
+            [.. b.Believed],
+            entry.OccurredAt,
+            null,
+            [],
+            [],
+            entry.Id
+        )
+        {
+            Pieces = b.Pieces,
+        };
 
     private static LotState PartOf(LotState whole, LotPart part, Entry entry)
     {
         var share = part.Amount.Value / whole.Amount.Value;
-        return new(part.LotId, part.Code, part.Title, part.Material ?? whole.Material, part.Amount, part.Amount.Value, part.Content ?? whole.Content, whole.Thickness,
-            part.Believed is { } own ? [.. own] : Scaled(whole.Believed, share), entry.OccurredAt, whole.Id, [], [], entry.Id)
+        return new(
+            part.LotId,
+            part.Code,
+            part.Title,
+            part.Material ?? whole.Material,
+            part.Amount,
+            part.Amount.Value,
+            part.Content ?? whole.Content,
+            whole.Thickness,
+            part.Believed is { } own ? [.. own] : Scaled(whole.Believed, share),
+            entry.OccurredAt,
+            whole.Id,
+            [],
+            [],
+            entry.Id
+        )
         {
             OwnContent = part.Content is not null,
             Pieces = part.Pieces,
-            Sources = part.Content is not null ? [] : [.. whole.Sources.Select(f => f with { Amount = f.Amount with { Value = f.Amount.Value * part.Amount.Value / whole.Amount.Value } })],
+            Sources = part.Content is not null
+                ? []
+                :
+                [
+                    .. whole.Sources.Select(f =>
+                        f with
+                        {
+                            Amount = f.Amount with { Value = f.Amount.Value * part.Amount.Value / whole.Amount.Value },
+                        }
+                    ),
+                ],
         };
     }
 
@@ -56,10 +121,30 @@ internal static class LotFold
         if (lots.Count == 0)
             return null;
         var first = lots[0];
-        var amount = TypedNumber.Of(b.Feeds.Sum(f => f.Amount.Value), first.Amount.Field, first.Amount.Field == Field.Mass ? "g" : "mL", Math.Sqrt(b.Feeds.Sum(f => f.Amount.PlusMinus * f.Amount.PlusMinus)));
+        var amount = TypedNumber.Of(
+            b.Feeds.Sum(f => f.Amount.Value),
+            first.Amount.Field,
+            first.Amount.Field == Field.Mass ? "g" : "mL",
+            Math.Sqrt(b.Feeds.Sum(f => f.Amount.PlusMinus * f.Amount.PlusMinus))
+        );
         var marks = lots.SelectMany(l => l.Content.Marks ?? []).Distinct().ToList();
         var thick = lots.Select(l => l.Thickness).OfType<TypedNumber>().MaxBy(t => t.Value);
-        return new(b.LotId, b.Code, b.Title, string.Join(", ", lots.Select(l => l.Material).Distinct()), amount, amount.Value, new([], null, first.Content.Liquor, null, marks), thick, [.. b.Believed], entry.OccurredAt, null, [], [], entry.Id)
+        return new(
+            b.LotId,
+            b.Code,
+            b.Title,
+            string.Join(", ", lots.Select(l => l.Material).Distinct()),
+            amount,
+            amount.Value,
+            new([], null, first.Content.Liquor, null, marks),
+            thick,
+            [.. b.Believed],
+            entry.OccurredAt,
+            null,
+            [],
+            [],
+            entry.Id
+        )
         {
             Sources = [.. b.Feeds],
         };

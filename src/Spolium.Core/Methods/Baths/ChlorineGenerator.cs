@@ -6,12 +6,18 @@ using Spolium.Core.Reagents;
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
-/// Chlorine from pool tablets or pool powder by acid that drips on the solid (small shop 5), led through the vessel; what the vessel does not
-/// take goes to the scrubber. The generator is a vessel of its own: what stays in it is a holding.
+/// Chlorine from pool tablets or pool powder by acid that drips on the solid (small shop 5), led through the vessel; what the vessel does
+/// not take goes to the scrubber. The generator is a vessel of its own: what stays in it is a holding.
 /// </summary>
 internal static class ChlorineGenerator
 {
-    public static readonly OptionSpec Option = new("from", "Chlorine from", "C3Cl3N3O3", [("C3Cl3N3O3", "pool tablets (trichloroisocyanuric)"), ("Ca(OCl)2", "pool powder (calcium hypochlorite)")], Tip: "Never both: the two kinds meeting burn.");
+    public static readonly OptionSpec Option = new(
+        "from",
+        "Chlorine from",
+        "C3Cl3N3O3",
+        [("C3Cl3N3O3", "pool tablets (trichloroisocyanuric)"), ("Ca(OCl)2", "pool powder (calcium hypochlorite)")],
+        Tip: "Never both: the two kinds meeting burn."
+    );
 
     private static readonly Reaction Tablets = Reaction.Of("C3Cl3N3O3 + HCl = C3H3N3O3 + Cl2");
     private static readonly Reaction Powder = Reaction.Of("Ca(OCl)2 + HCl = CaCl2 + Cl2 + H2O");
@@ -29,10 +35,30 @@ internal static class ChlorineGenerator
         var vessel = work.Vessel;
         work.Keep(Charge.Empty.Marked(vessel.Marks));
         work.Apart = true;
-        work.BySign("tablets", salt, Molar.Grams(reaction.Need(chlorine, "Cl2", salt), salt), "dry, into the generator; acid drips on it, never the other way round", signs);
+        work.BySign(
+            "tablets",
+            salt,
+            Molar.Grams(reaction.Need(chlorine, "Cl2", salt), salt),
+            "dry, into the generator; acid drips on it, never the other way round",
+            signs
+        );
         var bottle = shop.Of(salt);
-        var acid = reaction.Need(bottle.MolesIn(DosePlan.Logged("tablets", work.Facts).Likely > 0 ? DosePlan.Logged("tablets", work.Facts) : Molar.Grams(reaction.Need(chlorine, "Cl2", salt), salt) / bottle.StrengthIn(work.Draws), work.Draws), salt, "HCl");
-        work.Decided("drip-acid", "HCl", Molar.Grams(acid, "HCl") * work.Prior("generator-acid-factor"), "drop by drop on the solid, as fast as the vessel takes the gas");
+        var acid = reaction.Need(
+            bottle.MolesIn(
+                DosePlan.Logged("tablets", work.Facts).Likely > 0
+                    ? DosePlan.Logged("tablets", work.Facts)
+                    : Molar.Grams(reaction.Need(chlorine, "Cl2", salt), salt) / bottle.StrengthIn(work.Draws),
+                work.Draws
+            ),
+            salt,
+            "HCl"
+        );
+        work.Decided(
+            "drip-acid",
+            "HCl",
+            Molar.Grams(acid, "HCl") * work.Prior("generator-acid-factor"),
+            "drop by drop on the solid, as fast as the vessel takes the gas"
+        );
         var made = work.React(reaction, work.Vessel.Of(new(salt, Phase.Solid)), salt);
         var gas = work.Vessel.Of(new("Cl2", Phase.Gas));
         var (chlorineGas, residue) = work.Vessel.LetGasGo();

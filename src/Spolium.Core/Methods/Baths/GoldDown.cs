@@ -8,19 +8,40 @@ using Spolium.Core.Reference;
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
-/// A salt that brings gold down from denitrated chloride liquor: dose by the school plus what nitric acid and iron(III) eat (precise rules 2.8).
-/// What metabisulphite, sulphite and ferrous sulphate share; each brings its equations and its words.
+/// A salt that brings gold down from denitrated chloride liquor: dose by the school plus what nitric acid and iron(III) eat (precise rules
+/// 2.8). What metabisulphite, sulphite and ferrous sulphate share; each brings its equations and its words.
 /// </summary>
 /// <param name="DoseId">Name of the dose in the journal.</param>
 /// <param name="In">Formula of the dissolved salt as the equations write it.</param>
 /// <param name="Surplus">What becomes of the rest in the acid liquor; null where it stays as it is.</param>
 /// <param name="Sulphurous">How a surplus could free sulphur dioxide; null where none can.</param>
 /// <param name="WaterPerGram">Water to dissolve a gram of salt in.</param>
-internal sealed record GoldDown(string Salt, string DoseId, string In, Reaction Precipitation, Reaction Nitric, Reaction? Iron, Reaction? Surplus, Reaction? Sulphurous, double WaterPerGram, string SettleRate)
+internal sealed record GoldDown(
+    string Salt,
+    string DoseId,
+    string In,
+    Reaction Precipitation,
+    Reaction Nitric,
+    Reaction? Iron,
+    Reaction? Surplus,
+    Reaction? Sulphurous,
+    double WaterPerGram,
+    string SettleRate
+)
 {
-    public static OptionSpec School(string grams, double min, double max, string tip) => new("school", "Grams per gram of gold", grams, [], min, max, "g per g of gold", tip);
+    public static OptionSpec School(string grams, double min, double max, string tip) =>
+        new("school", "Grams per gram of gold", grams, [], min, max, "g per g of gold", tip);
 
-    public StepPlan Plan(IMethod method, Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws, string words, IReadOnlyList<Caution> cautions)
+    public StepPlan Plan(
+        IMethod method,
+        Charge charge,
+        StepOptions options,
+        Shop shop,
+        Facts facts,
+        Draws draws,
+        string words,
+        IReadOnlyList<Caution> cautions
+    )
     {
         var salt = GoldPrecipitant.Of(Salt);
         var gold = Molar.Grams(charge.Of(Species.GoldChloride), "Au").Named("gold in solution (inferred, not seen)");
@@ -30,23 +51,45 @@ internal sealed record GoldDown(string Salt, string DoseId, string In, Reaction 
         var work = new StepWork(method, charge, options, shop, facts, draws);
         var school = options.Number("school");
         var stoichiometric = salt.ForGold(gold).Named($"{salt.Name} by the equation");
-        var forGold = (gold * Working.Given(school, Dimension.None, "grams per gram of gold", "the school chosen")).Named($"{salt.Name} by the school");
+        var forGold = (gold * Working.Given(school, Dimension.None, "grams per gram of gold", "the school chosen")).Named(
+            $"{salt.Name} by the school"
+        );
         var nitric = Molar.Grams(charge.Of(Species.Nitrate), "HNO3").Named("nitric acid left");
         var forNitric = salt.ForNitric(nitric).Named($"{salt.Name} that nitric acid eats");
         var iron = Molar.Grams(charge.Of(new("Fe3+", Phase.Aqueous)), "Fe");
         var ironShare = draws.Prior("iron-share");
-        var forIron = Iron is null || Working.IsNothing(iron) ? Working.Zero(Dimension.Mass) : salt.ForIron(iron.Named("iron(III)"), ironShare).Named($"{salt.Name} that iron eats");
+        var forIron =
+            Iron is null || Working.IsNothing(iron)
+                ? Working.Zero(Dimension.Mass)
+                : salt.ForIron(iron.Named("iron(III)"), ironShare).Named($"{salt.Name} that iron eats");
         var pure = Working.Sum([forGold, forNitric, forIron], Dimension.Mass).Named($"{salt.Name}, pure");
 
-        work.Water("water", "water to dissolve it", pure / shop.Of(Salt).StrengthIn(draws) * WaterPerGram * Constants.Get("water-volume"), "the salt goes into it first");
-        var poured = work.BySign(DoseId, Salt, pure, "dissolved in that water, in portions of so much salt", ["stannous-clean", "last-brought-nothing"]);
+        work.Water(
+            "water",
+            "water to dissolve it",
+            pure / shop.Of(Salt).StrengthIn(draws) * WaterPerGram * Constants.Get("water-volume"),
+            "the salt goes into it first"
+        );
+        var poured = work.BySign(
+            DoseId,
+            Salt,
+            pure,
+            "dissolved in that water, in portions of so much salt",
+            ["stannous-clean", "last-brought-nothing"]
+        );
         if (!Working.IsNothing(nitric))
             work.React(Nitric, Nitric.Extent(charge.Of(Species.Nitrate), "HNO3"));
         if (Iron is not null && !Working.IsNothing(iron))
             work.React(Iron, Iron.Extent(charge.Of(new("Fe3+", Phase.Aqueous)) * ironShare, "FeCl3"));
         work.React(Precipitation, work.Vessel.Of(Species.GoldChloride) * (Working.Exact(1) - draws.Prior("gold-in-barren")), "HAuCl4");
         if (Surplus is not null)
-            work.React(Surplus, Surplus.Extent(work.Vessel.Of(Species.InVessel(Salt)[^1] is { Phase: Phase.Solid } solid ? solid : new Species(In, Phase.Solid)), In));
+            work.React(
+                Surplus,
+                Surplus.Extent(
+                    work.Vessel.Of(Species.InVessel(Salt)[^1] is { Phase: Phase.Solid } solid ? solid : new Species(In, Phase.Solid)),
+                    In
+                )
+            );
         work.LetGasGo();
         if (Sulphurous is not null)
             work.MayFree("SO2", Sulphurous.Need(poured, In, "SO2"), "at most: what the gold does not take");
@@ -56,31 +99,65 @@ internal sealed record GoldDown(string Salt, string DoseId, string In, Reaction 
         var held = Working.Least(Working.Exact(1), Working.Share(powder * draws.Prior("heel-powder"), liquid));
         // What was solid before (silver chloride that nobody filtered off) settles with the gold.
         var (wet, barren) = work.Vessel.Split(s => s.Phase == Phase.Solid ? Charge.All : held);
-        var settle = 2 * work.Size("metabisulphite").Vessel.Vessel.Height(liquid) / draws.Prior(SettleRate) * Working.Exact(1, "1 h", Dimension.Time);
+        var settle =
+            2
+            * work.Size("metabisulphite").Vessel.Vessel.Height(liquid)
+            / draws.Prior(SettleRate)
+            * Working.Exact(1, "1 h", Dimension.Time);
 
-        return work.Plan($"{words} in portions, stirred, until a drop shows no gold", "metabisulphite", "rung-sulphite", settle.Named("hours by itself, settling"),
+        return work.Plan(
+            $"{words} in portions, stirred, until a drop shows no gold",
+            "metabisulphite",
+            "rung-sulphite",
+            settle.Named("hours by itself, settling"),
             [new("powder", "gold powder", true, wet), new("barren", "barren liquor", false, barren)],
             [
-                new("stannous-clean", "a drop with stannous chloride shows no violet", "free nitric acid or chlorine bleaches the test; old reagent shows nothing: try it on the standard"),
+                new(
+                    "stannous-clean",
+                    "a drop with stannous chloride shows no violet",
+                    "free nitric acid or chlorine bleaches the test; old reagent shows nothing: try it on the standard"
+                ),
                 new("last-brought-nothing", "the last portion brought no more brown", "a sharp smell shows surplus, not that all is down"),
-                new("settled", "the powder has settled, the liquor is water-clear or blue-green of copper", "clear at the top is not settled at the bottom"),
+                new(
+                    "settled",
+                    "the powder has settled, the liquor is water-clear or blue-green of copper",
+                    "clear at the top is not settled at the bottom"
+                ),
             ],
-            [powder.Named("gold brought down (inferred, not seen)"), barren.Element("Au").Named("gold still in the liquor"), gold, stoichiometric, forNitric],
+            [
+                powder.Named("gold brought down (inferred, not seen)"),
+                barren.Element("Au").Named("gold still in the liquor"),
+                gold,
+                stoichiometric,
+                forNitric,
+            ],
             ["cool, stirred; acid must stay", "let it stand ten minutes before you test"],
             [
                 .. cautions,
-                new(CautionLevel.Look, $"{FigureText.Number(school, 1)} g per gram of gold is {FigureText.Number(school / salt.ForGold(Working.Exact(1, null, Dimension.Mass)).Likely, 1)} × what the equation takes."),
+                new(
+                    CautionLevel.Look,
+                    $"{FigureText.Number(school, 1)} g per gram of gold is "
+                        + $"{FigureText.Number(school / salt.ForGold(Working.Exact(1, null, Dimension.Mass)).Likely, 1)} × what the "
+                        + "equation takes."
+                ),
                 .. TellTooMuch(pure, stoichiometric, forNitric),
             ],
             "While it settles, covered: this is a place to stop for the night.",
-            "If it fizzes brown now: nitric acid is left. Stop, warm it, back to the sulfamic acid.");
+            "If it fizzes brown now: nitric acid is left. Stop, warm it, back to the sulfamic acid."
+        );
     }
 
     private static IEnumerable<Caution> TellTooMuch(Working pure, Working stoichiometric, Working forNitric)
     {
         if (pure.Likely > Constants.Get("precipitant-too-much").Likely * stoichiometric.Likely)
-            yield return new(CautionLevel.Look, "More than five times what the equation takes: copper(I) chloride and selenium come down with the gold.");
+            yield return new(
+                CautionLevel.Look,
+                "More than five times what the equation takes: copper(I) chloride and selenium come down with the gold."
+            );
         if (forNitric.Likely > Constants.Get("precipitant-nitric-share").Likely * pure.Likely)
-            yield return new(CautionLevel.Stop, "Nitric acid would eat more than a tenth of the dose: go back to the sulfamic acid, do not pour over it.");
+            yield return new(
+                CautionLevel.Stop,
+                "Nitric acid would eat more than a tenth of the dose: go back to the sulfamic acid, do not pour over it."
+            );
     }
 }

@@ -7,8 +7,8 @@ using Spolium.Core.Records;
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
-/// Metal in plain nitric acid, with water cut in or not: 3 M + 8 HNO3 → 3 M(NO3)2 + 2 NO + 4 H2O and its NO2 way side by side (precise rules
-/// 2.2, 2.3). What strip and parting share. What heat drives off plain nitric acid is under half a per cent and lies inside F.
+/// Metal in plain nitric acid, with water cut in or not: 3 M + 8 HNO3 → 3 M(NO3)2 + 2 NO + 4 H2O and its NO2 way side by side (precise
+/// rules 2.2, 2.3). What strip and parting share. What heat drives off plain nitric acid is under half a per cent and lies inside F.
 /// </summary>
 /// <param name="Net">Acid that the metal takes, less what comes back, mol.</param>
 /// <param name="No2Share">Share of the metal that goes the brown way.</param>
@@ -18,7 +18,16 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
 {
     private static readonly Reaction ZincToAmmonium = Reaction.Of("Zn + HNO3 = Zn(NO3)2 + NH4NO3 + H2O");
 
-    public static readonly OptionSpec Water = new("water", "Water to one volume of acid", "1", [], 0, 5, "volumes", "Cut 1 : 1 the acid makes less brown gas and goes further. 0 pours it undiluted.");
+    public static readonly OptionSpec Water = new(
+        "water",
+        "Water to one volume of acid",
+        "1",
+        [],
+        0,
+        5,
+        "volumes",
+        "Cut 1 : 1 the acid makes less brown gas and goes further. 0 pours it undiluted."
+    );
 
     /// <summary>Doses "water" and "nitric", dissolving, brown gas partly back under the cover, gas gone.</summary>
     /// <param name="metals">Moles to dissolve by metal.</param>
@@ -30,8 +39,14 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
         var feed = work.Vessel;
 
         // Zinc in part reduces nitrate as far as ammonium.
-        var zincSideways = metals.Where(m => m.Metal == "Zn").Select(m => (m.Moles * draws.Prior("zinc-ammonium")).Named("zinc that makes ammonium")).FirstOrDefault() ?? Working.Zero(Dimension.Substance);
-        var straight = metals.Select(m => (m.Metal, Moles: m.Metal == "Zn" ? (m.Moles - zincSideways).Named("zinc that makes no ammonium") : m.Moles)).ToList();
+        var zincSideways = metals
+            .Where(m => m.Metal == "Zn")
+            .Select(m => (m.Moles * draws.Prior("zinc-ammonium")).Named("zinc that makes ammonium"))
+            .FirstOrDefault()
+            ?? Working.Zero(Dimension.Substance);
+        var straight = metals
+            .Select(m => (m.Metal, Moles: m.Metal == "Zn" ? (m.Moles - zincSideways).Named("zinc that makes no ammonium") : m.Moles))
+            .ToList();
 
         var byCover = Cover.Returned(options, draws);
         var waterRatio = options.Number("water");
@@ -40,28 +55,53 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
         var electrons = Working.Sum(straight.Select(m => Electrons(m.Metal, m.Moles)), Dimension.Substance);
 
         // The water is a dose of its own: as many volumes as the acid is expected to have, poured first.
-        var acidWithoutBrown = factor * Taken(straight, zincSideways, Working.Exact(0)).Net(byCover).Named("nitric acid needed, all by the NO way");
+        var acidWithoutBrown =
+            factor * Taken(straight, zincSideways, Working.Exact(0)).Net(byCover).Named("nitric acid needed, all by the NO way");
         var acidVolume = acid.Volume(Molar.Grams(acidWithoutBrown, "HNO3") / strength)!;
         var cover = CoverVolume.Of(feed, options, draws);
         var waterVolume = acidVolume * waterRatio;
-        var missing = Working.IsNothing(cover) ? cover : Working.AtLeastZero(cover - acidVolume - waterVolume).Named("what is missing to cover the feed");
+        var missing = Working.IsNothing(cover)
+            ? cover
+            : Working.AtLeastZero(cover - acidVolume - waterVolume).Named("what is missing to cover the feed");
         var moreAcid = options.Text("make-up") == "acid" ? missing : Working.Zero(Dimension.Volume);
-        var waterFirst = waterRatio > 0 || !Working.IsNothing(missing) && Working.IsNothing(moreAcid)
-            ? work.Water("water", "water to cut the acid", Working.IsNothing(moreAcid) && !Working.IsNothing(missing) ? waterVolume + missing : waterVolume, "first, over the metal: acid goes into water").Grams
-            : Working.Zero(Dimension.Mass);
+        var waterFirst =
+            waterRatio > 0 || !Working.IsNothing(missing) && Working.IsNothing(moreAcid)
+                ? work.Water(
+                    "water",
+                    "water to cut the acid",
+                    Working.IsNothing(moreAcid) && !Working.IsNothing(missing) ? waterVolume + missing : waterVolume,
+                    "first, over the metal: acid goes into water"
+                ).Grams
+                : Working.Zero(Dimension.Mass);
 
-        var x = Chemistry.No2Share.Mean(electrons, waterFirst, strength, factor, byCover, PouredShares(facts), draws.Prior("no2-share-shift"));
+        var x = Chemistry.No2Share.Mean(
+            electrons,
+            waterFirst,
+            strength,
+            factor,
+            byCover,
+            PouredShares(facts),
+            draws.Prior("no2-share-shift")
+        );
         var taken = Taken(straight, zincSideways, x);
-        var needed = (factor * taken.Net(byCover).Named("nitric acid that the metal takes, less what comes back")).Named("nitric acid, with some to spare");
+        var needed = (factor * taken.Net(byCover).Named("nitric acid that the metal takes, less what comes back")).Named(
+            "nitric acid, with some to spare"
+        );
         var pure = Molar.Grams(needed, "HNO3");
         if (!Working.IsNothing(moreAcid))
-            pure = pure + (moreAcid * Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known) * strength).Named("nitric acid more, to cover the feed");
+            pure =
+                pure
+                + (
+                    moreAcid * Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known) * strength
+                ).Named("nitric acid more, to cover the feed");
         var pouredMoles = work.BySign("nitric", "HNO3", pure, "in portions, each after the last has gone quiet", doneSigns);
 
-        // Share of the metal that this much acid dissolves: all of it, unless the dose ended short. Where all signs say that no metal is left,
-        // more of the acid came back where it would not have sufficed.
+        // Share of the metal that this much acid dissolves: all of it, unless the dose ended short. Where all signs say that no metal is
+        // left, more of the acid came back where it would not have sufficed.
         var returned = facts.Saw(doneSigns)
-            ? Working.Least(Working.Exact(1), Working.Greatest(byCover, Working.Share(taken.Acid - pouredMoles, taken.Reduced))).Named("share that came back (raised where the acid would not have sufficed: no metal is left)")
+            ? Working
+                .Least(Working.Exact(1), Working.Greatest(byCover, Working.Share(taken.Acid - pouredMoles, taken.Reduced)))
+                .Named("share that came back (raised where the acid would not have sufficed: no metal is left)")
             : byCover;
         var net = taken.Net(returned).Named("nitric acid that the metal takes, less what comes back");
         var done = Working.Least(Working.Exact(1), Working.Share(pouredMoles, net));
@@ -78,15 +118,36 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
         work.React(ZincToAmmonium, Done(zincSideways), "Zn", Species.Proton, Species.Nitrate);
         work.ReturnUnderCover(returned);
         work.LetGasGo();
-        var dissolved = Working.Sum(straight.Select(m => Molar.Grams(Done(m.Moles), m.Metal)).Append(Molar.Grams(Done(zincSideways), "Zn")), Dimension.Mass);
-        return new(net, x, factor, dissolved, [.. metals.Select(m => MetalInAcid.Find(m.Metal, false)!.NitricByNo!), .. Working.IsNothing(zincSideways) ? Array.Empty<Reaction>() : [ZincToAmmonium]]);
+        var dissolved = Working.Sum(
+            straight.Select(m => Molar.Grams(Done(m.Moles), m.Metal)).Append(Molar.Grams(Done(zincSideways), "Zn")),
+            Dimension.Mass
+        );
+        return new(
+            net,
+            x,
+            factor,
+            dissolved,
+            [
+                .. metals.Select(m => MetalInAcid.Find(m.Metal, false)!.NitricByNo!),
+                .. Working.IsNothing(zincSideways) ? Array.Empty<Reaction>() : [ZincToAmmonium],
+            ]
+        );
     }
 
     /// <summary>Metals of a charge that plain nitric acid dissolves; gold, platinum and what has no nitrate stay.</summary>
     public static List<(string Metal, Working Moles)> Dissolving(Charge charge) =>
-        [.. charge.Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, false) is { NitricByNo: not null } && m.Key.Formula is not ("Au" or "Pt")).Select(m => (m.Key.Formula, m.Value))];
+        [
+            .. charge
+                .Moles.Where(m =>
+                    Species.IsMetal(m.Key)
+                    && MetalInAcid.Find(m.Key.Formula, false) is { NitricByNo: not null }
+                    && m.Key.Formula is not ("Au" or "Pt")
+                )
+                .Select(m => (m.Key.Formula, m.Value)),
+        ];
 
-    private static Working Electrons(string metal, Working moles) => MetalInAcid.Find(metal, false)!.AquaRegia.Need(moles, metal, "HNO3") * 3;
+    private static Working Electrons(string metal, Working moles) =>
+        MetalInAcid.Find(metal, false)!.AquaRegia.Need(moles, metal, "HNO3") * 3;
 
     // Acid that all metals take (A) and nitrate that they reduce to gas (R), mol; zinc that makes ammonium takes acid only.
     private sealed record AcidAndGas(Working Acid, Working Reduced)

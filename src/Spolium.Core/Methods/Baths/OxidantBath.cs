@@ -26,12 +26,36 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
     /// <param name="leaves">What an oxidant leaves behind, as the equation writes it: "NaCl + H2O".</param>
     /// <param name="factor">Oxidant poured over what the metals take.</param>
     /// <param name="undissolved">Share of the gold that stays.</param>
-    public static OxidantBath Run(StepWork work, Shop shop, string oxidant, string leaves, Working factor, Working undissolved, string how, string[] signs)
+    public static OxidantBath Run(
+        StepWork work,
+        Shop shop,
+        string oxidant,
+        string leaves,
+        Working factor,
+        Working undissolved,
+        string how,
+        string[] signs
+    )
     {
         var draws = work.Draws;
-        var metals = work.Vessel.Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is not null)
-            .Select(m => (Row: MetalInAcid.Find(m.Key.Formula, true)!, Moles: (m.Key == Species.Gold ? m.Value * (Working.Exact(1) - undissolved) : m.Value).Named($"{Elements.Of(m.Key.Formula).Name} to dissolve"))).ToList();
-        Working Need(string reagent) => Working.Sum(metals.Select(m => Of(m.Row, oxidant, leaves).Need(m.Moles, m.Row.Element, reagent).Named($"for the {Elements.Of(m.Row.Element).Name}")), Dimension.Substance);
+        var metals = work
+            .Vessel.Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is not null)
+            .Select(m =>
+                (
+                    Row: MetalInAcid.Find(m.Key.Formula, true)!,
+                    Moles: (m.Key == Species.Gold ? m.Value * (Working.Exact(1) - undissolved) : m.Value).Named(
+                        $"{Elements.Of(m.Key.Formula).Name} to dissolve"
+                    )
+                )
+            )
+            .ToList();
+        Working Need(string reagent) =>
+            Working.Sum(
+                metals.Select(m =>
+                    Of(m.Row, oxidant, leaves).Need(m.Moles, m.Row.Element, reagent).Named($"for the {Elements.Of(m.Row.Element).Name}")
+                ),
+                Dimension.Substance
+            );
 
         var stoichiometric = Molar.Grams(Need(oxidant), oxidant).Named("oxidant by the equation");
         var bottle = shop.Of(oxidant);
@@ -39,11 +63,16 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
         var wanted = Constants.Get("free-chloride");
         // n = need + c (V of what is there and of the oxidant + n v)  →  n = (need + c V)/(1 − c v)
         var oxidantMl = bottle.Volume(factor * stoichiometric / bottle.StrengthIn(draws)) ?? Working.Zero(Dimension.Volume);
-        var mlPerMole = Molar.Mass("HCl") / acid.StrengthIn(draws) / Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known);
+        var mlPerMole =
+            Molar.Mass("HCl")
+            / acid.StrengthIn(draws)
+            / Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known);
         var acidNeed = Need("HCl").Named("hydrochloric acid by the equation");
         var wets = Working.Greatest(work.Vessel.LiquorVolume(draws) + oxidantMl, CoverVolume.Of(work.Vessel, work.Options, draws));
         // The surplus of the oxidant takes acid too, as chlorine leaves.
-        var all = ((factor * acidNeed + wanted * wets) / (Working.Exact(1) - wanted * mlPerMole)).Named("hydrochloric acid, with free chloride at the end");
+        var all = ((factor * acidNeed + wanted * wets) / (Working.Exact(1) - wanted * mlPerMole)).Named(
+            "hydrochloric acid, with free chloride at the end"
+        );
         work.Decided("hcl", "HCl", Molar.Grams(all, "HCl"), "all of it, before the oxidant", Molar.Grams(acidNeed, "HCl"));
         var poured = work.BySign("oxidant", oxidant, (factor * stoichiometric).Named("oxidant, with what is lost"), how, signs);
 
@@ -62,7 +91,11 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
     public static IEnumerable<Refusal?> Objections(Charge charge)
     {
         var metals = charge.Moles.Where(m => Species.IsMetal(m.Key)).Sum(m => charge.Grams(m.Key).Likely);
-        yield return Methods.Objections.When(metals <= 0, "there is no metal to dissolve", "choose the holding that has the foils or the powder");
+        yield return Methods.Objections.When(
+            metals <= 0,
+            "there is no metal to dissolve",
+            "choose the holding that has the foils or the powder"
+        );
         yield return AquaRegiaBath.SilverCrust(charge, metals);
         yield return AquaRegiaBath.Platinum(charge, metals);
     }

@@ -25,13 +25,27 @@ public sealed class ClearLiquor : IMethod
     public IReadOnlyList<string> Reagents => ["H2O", "HCl"];
 
     public IReadOnlyList<OptionSpec> Options =>
-    [
-        new("dilute", "Volumes of water to one of liquor", "4", [], 0, 10, "volumes", "Three to five volumes: silver chloride and hydrolysed salts fall."),
-        new("wash-ml", "Wash of the filter, 1 % acid", "60", [], 0, 2000, "mL"),
-        new("filter", "Filter", "slow", [("fast", "fast paper"), ("medium", "medium paper"), ("slow", "slow paper or fine glass fibre")]),
-        new("diameter", "Filter across", "150", [], 20, 600, "mm"),
-        new("pull", "Pulled by", "gravity", [("gravity", "its own weight"), ("vacuum", "a pump")]),
-    ];
+        [
+            new(
+                "dilute",
+                "Volumes of water to one of liquor",
+                "4",
+                [],
+                0,
+                10,
+                "volumes",
+                "Three to five volumes: silver chloride and hydrolysed salts fall."
+            ),
+            new("wash-ml", "Wash of the filter, 1 % acid", "60", [], 0, 2000, "mL"),
+            new(
+                "filter",
+                "Filter",
+                "slow",
+                [("fast", "fast paper"), ("medium", "medium paper"), ("slow", "slow paper or fine glass fibre")]
+            ),
+            new("diameter", "Filter across", "150", [], 20, 600, "mm"),
+            new("pull", "Pulled by", "gravity", [("gravity", "its own weight"), ("vacuum", "a pump")]),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -39,10 +53,34 @@ public sealed class ClearLiquor : IMethod
         if (before.Likely <= 0)
             return StepPlan.Refuse(this, charge, new Refusal("there is no liquor to clear", "dissolve first"));
 
-        var water = DosePlan.Decided("water", "water to dilute", Shop.Water, Shop.WaterGrams(before * options.Number("dilute")), Working.Zero(Dimension.Mass), facts, "liquor into water, slowly");
-        var washWater = DosePlan.Decided("wash", "wash water", Shop.Water, Shop.WaterGrams(options.Number("wash-ml")), Working.Zero(Dimension.Mass), facts, "in three parts, through the filter, into the filtrate");
+        var water = DosePlan.Decided(
+            "water",
+            "water to dilute",
+            Shop.Water,
+            Shop.WaterGrams(before * options.Number("dilute")),
+            Working.Zero(Dimension.Mass),
+            facts,
+            "liquor into water, slowly"
+        );
+        var washWater = DosePlan.Decided(
+            "wash",
+            "wash water",
+            Shop.Water,
+            Shop.WaterGrams(options.Number("wash-ml")),
+            Working.Zero(Dimension.Mass),
+            facts,
+            "in three parts, through the filter, into the filtrate"
+        );
         var muriatic = shop.Of("HCl");
-        var washAcid = DosePlan.Decided("wash-acid", muriatic.Label, muriatic, Working.Exact(options.Number("wash-ml") * 0.01, null, Dimension.Mass) / muriatic.StrengthIn(draws), Working.Zero(Dimension.Mass), facts, "into the wash water: it keeps gold in solution");
+        var washAcid = DosePlan.Decided(
+            "wash-acid",
+            muriatic.Label,
+            muriatic,
+            Working.Exact(options.Number("wash-ml") * 0.01, null, Dimension.Mass) / muriatic.StrengthIn(draws),
+            Working.Zero(Dimension.Mass),
+            facts,
+            "into the wash water: it keeps gold in solution"
+        );
 
         var diluted = charge.Pour(water, draws).Pour(washAcid, draws).Pour(washWater, draws);
         var lead = diluted.Of(new("Pb2+", Phase.Aqueous));
@@ -52,36 +90,91 @@ public sealed class ClearLiquor : IMethod
         var (filter, liquor) = diluted.Split(s => s.Phase == Phase.Solid ? Charge.All : hold, Charge.All);
 
         var volume = liquor.LiquorVolume(draws).Named("volume of the clear liquor");
-        var portions = Portions.For("quiet", Working.Zero(Dimension.Volume), Working.Zero(Dimension.Temperature), volume, shop.Vessels, draws);
-        var solids = Working.Sum(filter.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass).Named("solids on the filter");
-        var filtering = Filtering.Hours(volume, solids, Cake(filter), options.Text("filter"), options.Number("diameter"), options.Text("pull") == "vacuum", draws);
+        var portions = Portions.For(
+            "quiet",
+            Working.Zero(Dimension.Volume),
+            Working.Zero(Dimension.Temperature),
+            volume,
+            shop.Vessels,
+            draws
+        );
+        var solids = Working
+            .Sum(filter.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass)
+            .Named("solids on the filter");
+        var filtering = Filtering.Hours(
+            volume,
+            solids,
+            Cake(filter),
+            options.Text("filter"),
+            options.Number("diameter"),
+            options.Text("pull") == "vacuum",
+            draws
+        );
         var vessel = portions.Vessel.Vessel;
         var chilling = Cooling.Hours(diluted.Mass(), Math.PI * vessel.DiameterMm * vessel.DiameterMm / 2e6, 25, 8, 1, "ice", draws);
-        return new(Id, Version, Title, Verb, Stage,
+        return new(
+            Id,
+            Version,
+            Title,
+            Verb,
+            Stage,
             "Pour into water, chill, filter until it is crystal clear, wash the filter",
             [],
             [water, washAcid, washWater],
-            portions.Vessel, null, [], null,
+            portions.Vessel,
+            null,
+            [],
+            null,
             ["below 10 °C, for hours: lead chloride falls", "fine paper or glass fibre"],
             [
-                new("crystal-clear", "the filtrate is crystal clear against the light", "clear to the eye can still hold fines: let it stand and look again"),
-                new("wash-clean", "a drop of the last wash shows no gold with stannous chloride", "old stannous chloride shows nothing: try it on the standard first"),
+                new(
+                    "crystal-clear",
+                    "the filtrate is crystal clear against the light",
+                    "clear to the eye can still hold fines: let it stand and look again"
+                ),
+                new(
+                    "wash-clean",
+                    "a drop of the last wash shows no gold with stannous chloride",
+                    "old stannous chloride shows nothing: try it on the standard first"
+                ),
             ],
             false,
-            draws.Prior("set-up").Named("hours with hands on"), (chilling + filtering).Named("hours by itself, chilling and filtering"),
+            draws.Prior("set-up").Named("hours with hands on"),
+            (chilling + filtering).Named("hours by itself, chilling and filtering"),
             [new("clear-liquor", "clear gold liquor", true, liquor), new("filter", "filter", false, filter)],
             Charge.Empty,
-            [liquor.Element("Au").Named("gold in the clear liquor (inferred, not seen)"), filter.Element("Au").Named("gold on the filter"), volume, filtering, chilling],
             [
-                new(CautionLevel.Look, "A white cloud on diluting is silver chloride or hydrolysed tin or bismuth: let it settle, it stays on the filter."),
+                liquor.Element("Au").Named("gold in the clear liquor (inferred, not seen)"),
+                filter.Element("Au").Named("gold on the filter"),
+                volume,
+                filtering,
+                chilling,
+            ],
+            [
+                new(
+                    CautionLevel.Look,
+                    "A white cloud on diluting is silver chloride or hydrolysed tin or bismuth: let it settle, it stays on the filter."
+                ),
                 new(CautionLevel.Look, "Keep the filter: it holds gold. Into the tub, named and dated."),
-                .. filtering.Likely > Constants.Get("filter-too-slow").Likely ? [new Caution(CautionLevel.Look, "This filter would take most of a day: let it settle and decant, or take a wider one.")] : Array.Empty<Caution>(),
+                .. filtering.Likely > Constants.Get("filter-too-slow").Likely
+                    ?
+                    [
+                        new Caution(
+                            CautionLevel.Look,
+                            "This filter would take most of a day: let it settle and decant, or take a wider one."
+                        ),
+                    ]
+                    : Array.Empty<Caution>(),
             ],
             "While it chills, covered: this is the place to stop for the night.",
             "It should not foam. If it does, nitric acid is left: back to the sulfamic acid.",
-            Working.IsNothing(lead) ? [] : [LeadSulphate]);
+            Working.IsNothing(lead) ? [] : [LeadSulphate]
+        );
     }
 
     // What gives the filter most trouble of what is on it.
-    private static string Cake(Charge filter) => filter.Element("Sn").Likely > 0.01 ? "metastannic" : filter.Of(new("AgCl", Phase.Solid)).Likely > filter.Of(Species.Gold).Likely ? "silver-chloride" : "metal-powder";
+    private static string Cake(Charge filter) =>
+        filter.Element("Sn").Likely > 0.01 ? "metastannic"
+        : filter.Of(new("AgCl", Phase.Solid)).Likely > filter.Of(Species.Gold).Likely ? "silver-chloride"
+        : "metal-powder";
 }

@@ -7,7 +7,8 @@ using Spolium.Core.Records;
 
 namespace Spolium.Core.Methods.Denitrate;
 
-/// <summary>HNO3 + 3 HCl → NOCl + Cl2 + 2 H2O: evaporated to a syrup with hydrochloric acid, three times. Brings no new salts: the choice before platinum.</summary>
+/// <summary>HNO3 + 3 HCl → NOCl + Cl2 + 2 H2O: evaporated to a syrup with hydrochloric acid, three times. Brings no new salts: the choice
+/// before platinum.</summary>
 public sealed class BoilDown : IMethod
 {
     public string Id => "boil-down";
@@ -17,7 +18,8 @@ public sealed class BoilDown : IMethod
     public Stage Stage => Stage.Denitrate;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("denitrated", "denitrated liquor")];
     public IReadOnlyList<string> Reagents => ["HCl", "H2O"];
-    public IReadOnlyList<OptionSpec> Options => [new("times", "Times down to a syrup", "3", [], 1, 6, ""), new("watts", "Heat into the liquor", "400", [], 50, 3000, "W")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [new("times", "Times down to a syrup", "3", [], 1, 6, ""), new("watts", "Heat into the liquor", "400", [], 50, 3000, "W")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -28,30 +30,76 @@ public sealed class BoilDown : IMethod
         var volume = charge.LiquorVolume(draws);
         var nitrate = Molar.Grams(charge.Of(Species.Nitrate), "HNO3").Named("nitric acid before it");
         var goes = draws.Prior("boil-down-takes");
-        var left = Enumerable.Range(1, times - 1).Aggregate(Working.Exact(1) - goes, (l, _) => l * (Working.Exact(1) - goes)).Named($"share of the nitric acid left after {times} times");
-        var need = Molar.Grams(ResidualNitric.DrivenOff.Need(charge.Of(Species.Nitrate), "HNO3", "HCl"), "HCl").Named("hydrochloric acid by the equation");
-        var perTime = volume * Working.Given(draws.Prior("boil-down-acid").Amount, Dimension.None, "hydrochloric acid each time, by volume of the liquor", "practice") * Working.Exact(times);
+        var left = Enumerable
+            .Range(1, times - 1)
+            .Aggregate(Working.Exact(1) - goes, (l, _) => l * (Working.Exact(1) - goes))
+            .Named($"share of the nitric acid left after {times} times");
+        var need = Molar
+            .Grams(ResidualNitric.DrivenOff.Need(charge.Of(Species.Nitrate), "HNO3", "HCl"), "HCl")
+            .Named("hydrochloric acid by the equation");
+        var perTime =
+            volume
+            * Working.Given(
+                draws.Prior("boil-down-acid").Amount,
+                Dimension.None,
+                "hydrochloric acid each time, by volume of the liquor",
+                "practice"
+            )
+            * Working.Exact(times);
         var acid = shop.Of("HCl");
         work.Full();
-        work.Decided("hcl", "HCl", Working.Greatest(need, perTime * Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known) * acid.StrengthIn(draws)), $"a {times}th part each time, when it is a syrup", need);
+        work.Decided(
+            "hcl",
+            "HCl",
+            Working.Greatest(
+                need,
+                perTime
+                    * Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known)
+                    * acid.StrengthIn(draws)
+            ),
+            $"a {times}th part each time, when it is a syrup",
+            need
+        );
         work.React(ResidualNitric.DrivenOff, charge.Of(Species.Nitrate) * (Working.Exact(1) - left), "HNO3");
         work.LetGasGo("driven off by heat");
         // Water and hydrochloric acid boil away until a syrup is left.
         var stays = draws.Prior("syrup-water");
         var fumes = draws.Prior("syrup-acid");
         var water = work.Vessel.Grams(Species.Water);
-        var acidGoes = Working.Share(Working.Least(work.Vessel.Of(Species.Proton), work.Vessel.Of(Species.Chloride)) * (Working.Exact(1) - fumes), work.Vessel.Of(Species.Proton));
+        var acidGoes = Working.Share(
+            Working.Least(work.Vessel.Of(Species.Proton), work.Vessel.Of(Species.Chloride)) * (Working.Exact(1) - fumes),
+            work.Vessel.Of(Species.Proton)
+        );
         var chlorideGoes = Working.Share(acidGoes * work.Vessel.Of(Species.Proton), work.Vessel.Of(Species.Chloride));
-        work.Loses(s => s == Species.Water ? Working.Exact(1) - stays : s == Species.Proton ? acidGoes : s == Species.Chloride ? chlorideGoes : null);
+        work.Loses(s =>
+            s == Species.Water ? Working.Exact(1) - stays
+            : s == Species.Proton ? acidGoes
+            : s == Species.Chloride ? chlorideGoes
+            : null
+        );
         var boiled = (water - work.Vessel.Grams(Species.Water)).Named("water boiled off");
         var hours = Boiling.Hours(boiled, options.Number("watts"), draws);
         work.Water("take-up", "water to take the syrup up", volume * (Working.Exact(1) - stays), "warm, with a little hydrochloric acid");
-        return work.Plan("Boil to a syrup, add hydrochloric acid, again; never dry; take up in water", "boil", null, Working.Zero(Dimension.Time),
+        return work.Plan(
+            "Boil to a syrup, add hydrochloric acid, again; never dry; take up in water",
+            "boil",
+            null,
+            Working.Zero(Dimension.Time),
             [new("denitrated", "denitrated liquor", true, work.Vessel)],
-            [new("syrup", "a syrup that just flows, each time", "a skin on top over thin liquor"), new("no-brown-fume", "no brown fume on warming with the last acid", "dilute nitrate gives no fume"), new("iodide-white", "moist iodide paper in the gas above stays white", "never in the liquor")],
+            [
+                new("syrup", "a syrup that just flows, each time", "a skin on top over thin liquor"),
+                new("no-brown-fume", "no brown fume on warming with the last acid", "dilute nitrate gives no fume"),
+                new("iodide-white", "moist iodide paper in the gas above stays white", "never in the liquor"),
+            ],
             [Molar.Grams(work.Vessel.Of(Species.Nitrate), "HNO3").Named("nitric acid left in the liquor"), nitrate, boiled],
             ["water bath or sand bath, hood", "a syrup only: gold salt falls apart above about 120 °C"],
-            [new(CautionLevel.Stop, "Never to dryness: gold falls out, and the dust of platinum salts makes people ill for life."), new(CautionLevel.Look, "Low heat, a wide dish, glass beads against bumping.")],
-            "At the syrup, off the heat, covered.", "Bumping: off the heat.", handsOn: hours);
+            [
+                new(CautionLevel.Stop, "Never to dryness: gold falls out, and the dust of platinum salts makes people ill for life."),
+                new(CautionLevel.Look, "Low heat, a wide dish, glass beads against bumping."),
+            ],
+            "At the syrup, off the heat, covered.",
+            "Bumping: off the heat.",
+            handsOn: hours
+        );
     }
 }

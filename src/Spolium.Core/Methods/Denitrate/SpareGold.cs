@@ -5,7 +5,8 @@ using Spolium.Core.Records;
 
 namespace Spolium.Core.Methods.Denitrate;
 
-/// <summary>A weighed button of gold eats the last of the nitric acid: Au + HNO3 + 4 HCl → HAuCl4 + NO + 2 H2O. What the button loses goes to the book.</summary>
+/// <summary>A weighed button of gold eats the last of the nitric acid: Au + HNO3 + 4 HCl → HAuCl4 + NO + 2 H2O. What the button loses goes
+/// to the book.</summary>
 public sealed class SpareGold : IMethod
 {
     public string Id => "spare-gold";
@@ -13,9 +14,11 @@ public sealed class SpareGold : IMethod
     public string Title => "Let a gold button eat the nitric acid";
     public string Verb => "spare gold";
     public Stage Stage => Stage.Denitrate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("denitrated", "denitrated liquor"), ("button", "what is left of the button")];
+    public IReadOnlyList<(string Id, string Name)> Outputs =>
+        [("denitrated", "denitrated liquor"), ("button", "what is left of the button")];
     public IReadOnlyList<string> Reagents => ["Au"];
-    public IReadOnlyList<OptionSpec> Options => [new("button", "Button, more than it needs", "2", [], 1.1, 10, "× the gold eaten", "The button must not run out.")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [new("button", "Button, more than it needs", "2", [], 1.1, 10, "× the gold eaten", "The button must not run out.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -23,23 +26,59 @@ public sealed class SpareGold : IMethod
         var nitrate = charge.Of(Species.Nitrate);
         var eaten = Molar.Grams(row.Need(nitrate, "HNO3", "Au"), "Au").Named("gold that the nitric acid eats");
         var acidNeed = row.Need(nitrate, "HNO3", "HCl");
-        if (new[]
+        if (
+            new[]
             {
                 Objections.NoLiquor(charge),
-                Objections.When(charge.Of(Species.Chloride).Likely < acidNeed.Likely, "too little hydrochloric acid is left for it", "add hydrochloric acid first"),
-                Objections.When(eaten.Range.High > Reference.Constants.Get("spare-gold-most").Likely, $"it would eat up to {FigureText.Number(eaten.Range.High, 0)} g of gold", "take most of the nitric acid out with sulfamic acid first"),
-            }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+                Objections.When(
+                    charge.Of(Species.Chloride).Likely < acidNeed.Likely,
+                    "too little hydrochloric acid is left for it",
+                    "add hydrochloric acid first"
+                ),
+                Objections.When(
+                    eaten.Range.High > Reference.Constants.Get("spare-gold-most").Likely,
+                    $"it would eat up to {FigureText.Number(eaten.Range.High, 0)} g of gold",
+                    "take most of the nitric acid out with sulfamic acid first"
+                ),
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
-        var sure = Working.Given(Math.Max(eaten.Range.High, 0.01) * options.Number("button"), Dimension.Mass, "button, more than it needs", "the high end of the nitric acid");
+        var sure = Working.Given(
+            Math.Max(eaten.Range.High, 0.01) * options.Number("button"),
+            Dimension.Mass,
+            "button, more than it needs",
+            "the high end of the nitric acid"
+        );
         work.Decided("button", "Au", sure, "weighed, on a glass hook, hot", eaten, "gold button");
         work.React(row, nitrate, "HNO3");
         work.LetGasGo();
         var (button, liquor) = work.Vessel.Split(s => s == Species.Gold ? Charge.All : null);
-        return work.Plan("Hang a weighed gold button in the hot liquor until it loses no more", "aqua-regia", null, draws.Prior("gold-hours"),
-            [new("denitrated", "denitrated liquor", true, liquor), new("button", "what is left of the button", false, button, "the button, rinsed and dried")],
-            [new("button-constant", "two weighings of the button, half an hour apart and hot, agree", "a cold liquor eats nothing and proves nothing"), new("iodide-white", "moist iodide paper in the gas above stays white", "never in the liquor")],
-            [eaten, button.Mass().Named("button to come back")], ["80 °C to the boil"], [new(CautionLevel.Look, "Brown gas in little: hood.")],
-            "With the button out, covered.", handsOn: draws.Prior("wash-hours"));
+        return work.Plan(
+            "Hang a weighed gold button in the hot liquor until it loses no more",
+            "aqua-regia",
+            null,
+            draws.Prior("gold-hours"),
+            [
+                new("denitrated", "denitrated liquor", true, liquor),
+                new("button", "what is left of the button", false, button, "the button, rinsed and dried"),
+            ],
+            [
+                new(
+                    "button-constant",
+                    "two weighings of the button, half an hour apart and hot, agree",
+                    "a cold liquor eats nothing and proves nothing"
+                ),
+                new("iodide-white", "moist iodide paper in the gas above stays white", "never in the liquor"),
+            ],
+            [eaten, button.Mass().Named("button to come back")],
+            ["80 °C to the boil"],
+            [new(CautionLevel.Look, "Brown gas in little: hood.")],
+            "With the button out, covered.",
+            handsOn: draws.Prior("wash-hours")
+        );
     }
 }

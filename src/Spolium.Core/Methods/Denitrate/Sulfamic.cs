@@ -29,12 +29,21 @@ public sealed class Sulfamic : IMethod
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         if (charge.Element("Pt").Likely > 0.01 || charge.Element("Pd").Likely > 0.01)
-            return StepPlan.Refuse(this, charge, new Refusal("sulfamic acid leaves ammonium, which brings platinum down too early and dirty", "boil the liquor down with hydrochloric acid instead"));
+            return StepPlan.Refuse(
+                this,
+                charge,
+                new Refusal(
+                    "sulfamic acid leaves ammonium, which brings platinum down too early and dirty",
+                    "boil the liquor down with hydrochloric acid instead"
+                )
+            );
 
         var bottle = shop.Of("H3NSO3");
         var nitrate = charge.Of(Species.Nitrate);
         var left = Molar.Grams(nitrate, "HNO3").Named("nitric acid before it");
-        var pure = (left * ResidualNitric.Sulfamic.NeedByMass("HNO3", "H3NSO3").Named("sulfamic acid per gram of nitric acid")).Named("sulfamic acid for it");
+        var pure = (left * ResidualNitric.Sulfamic.NeedByMass("HNO3", "H3NSO3").Named("sulfamic acid per gram of nitric acid")).Named(
+            "sulfamic acid for it"
+        );
         var need = (pure / bottle.StrengthIn(draws)).Named("sulfamic acid to pour");
         var smallest = Ladder.Smallest(bottle, shop.BalanceStepG);
         var ended = facts.Closed || facts.Saw(DoneSigns);
@@ -54,31 +63,76 @@ public sealed class Sulfamic : IMethod
         var (gasGone, liquor) = vessel.LetGasGo();
 
         var nitrous = Molar.GasVolume(extent).Named("N₂O made");
-        var heat = Heat.Sum([Heat.Of(ResidualNitric.Sulfamic, extent, "heat of denitrating"), Heat.Of(Hydrolysis, water, "heat of what water takes")], "heat of denitrating");
+        var heat = Heat.Sum(
+            [Heat.Of(ResidualNitric.Sulfamic, extent, "heat of denitrating"), Heat.Of(Hydrolysis, water, "heat of what water takes")],
+            "heat of denitrating"
+        );
         var liquid = liquor.LiquorVolume(draws);
-        var portions = Portions.For("sulfamic", nitrous, heat is null ? Working.Zero(Dimension.Temperature) : Heat.Warming(heat, liquor), liquid, shop.Vessels, draws);
-        var ladder = Ladder.Build(bottle, Constants.Get("ladder-floor").Likely * need.Range.Low, Constants.Get("ladder-ceiling").Likely * Math.Max(need.Range.High, need.Likely), portions.Whole, shop.BalanceStepG, facts.Of("sulfamic"), ended);
+        var portions = Portions.For(
+            "sulfamic",
+            nitrous,
+            heat is null ? Working.Zero(Dimension.Temperature) : Heat.Warming(heat, liquor),
+            liquid,
+            shop.Vessels,
+            draws
+        );
+        var ladder = Ladder.Build(
+            bottle,
+            Constants.Get("ladder-floor").Likely * need.Range.Low,
+            Constants.Get("ladder-ceiling").Likely * Math.Max(need.Range.High, need.Likely),
+            portions.Whole,
+            shop.BalanceStepG,
+            facts.Of("sulfamic"),
+            ended
+        );
 
-        return new(Id, Version, Title, Verb, Stage,
+        return new(
+            Id,
+            Version,
+            Title,
+            Verb,
+            Stage,
             "Sulfamic acid in small portions into the hot liquor, until one brings no fizz",
             [],
-            [new("sulfamic", bottle.Label, bottle, poured.Named("sulfamic acid from the jar"), null, ladder, null, "dry, in small portions, hot; the next when the fizz has ended")],
-            portions.Vessel, portions.Count,
+            [
+                new(
+                    "sulfamic",
+                    bottle.Label,
+                    bottle,
+                    poured.Named("sulfamic acid from the jar"),
+                    null,
+                    ladder,
+                    null,
+                    "dry, in small portions, hot; the next when the fizz has ended"
+                ),
+            ],
+            portions.Vessel,
+            portions.Count,
             [new("N2O", nitrous, nitrous, "laughing gas: vent it")],
             heat,
             ["80 °C to the boil before the first portion", "cold it hardly works, and then it foams over"],
             [
-                new("no-fizz-hot", "the next portion brings no fizz, and the liquor is hot", "no fizz while it is cool: the acid may all be there"),
+                new(
+                    "no-fizz-hot",
+                    "the next portion brings no fizz, and the liquor is hot",
+                    "no fizz while it is cool: the acid may all be there"
+                ),
                 new("no-brown-fume", "no brown fume on warming", "dilute nitrate gives no fume"),
-                new("iodide-white", "moist iodide paper in the gas above stays white", "never in the liquor: gold, copper and iron turn it blue"),
+                new(
+                    "iodide-white",
+                    "moist iodide paper in the gas above stays white",
+                    "never in the liquor: gold, copper and iron turn it blue"
+                ),
             ],
             true,
-            (draws.Prior("set-up") + portions.Count * draws.Prior("sulfamic-rung")).Named("hours with hands on"), Working.Zero(Dimension.Time),
+            (draws.Prior("set-up") + portions.Count * draws.Prior("sulfamic-rung")).Named("hours with hands on"),
+            Working.Zero(Dimension.Time),
             [new("denitrated", "denitrated liquor", true, liquor)],
             gasGone,
             [
                 Molar.Grams(liquor.Of(Species.Nitrate), "HNO3").Named("nitric acid left in the liquor"),
-                pure, left,
+                pure,
+                left,
                 Molar.Grams(liquor.Of(new("NH4+", Phase.Aqueous)), "NH4+").Named("ammonium left in the liquor"),
             ],
             [
@@ -88,9 +142,18 @@ public sealed class Sulfamic : IMethod
             ],
             "After a portion that has gone quiet: off the heat, covered. Warm it to 80 °C again before the next.",
             "If it foams now: no more acid, lift it off the heat, a squirt of cold water.",
-            [ResidualNitric.Sulfamic, Hydrolysis])
+            [ResidualNitric.Sulfamic, Hydrolysis]
+        )
         {
-            Interlocks = [new("sulfamic", "temperature", HotEnough, "Read the temperature first: below 70 °C nothing seems to happen, and then it foams over.")],
+            Interlocks =
+            [
+                new(
+                    "sulfamic",
+                    "temperature",
+                    HotEnough,
+                    "Read the temperature first: below 70 °C nothing seems to happen, and then it foams over."
+                ),
+            ],
         };
     }
 }

@@ -6,8 +6,8 @@ using Spolium.Core.Records;
 namespace Spolium.Core.Methods.Denitrate;
 
 /// <summary>
-/// 6 HNO3 + 5 CO(NH2)2 → 8 N2 + 5 CO2 + 13 H2O over nitrous acid, only hot and slow: urea takes nitrous acid (2 HNO2 + CO(NH2)2 → 2 N2 + CO2 + 3 H2O) and
-/// leaves nitric. The school is supported with that warning: a share of the nitrate is taken, the rest stays.
+/// 6 HNO3 + 5 CO(NH2)2 → 8 N2 + 5 CO2 + 13 H2O over nitrous acid, only hot and slow: urea takes nitrous acid (2 HNO2 + CO(NH2)2 → 2 N2 +
+/// CO2 + 3 H2O) and leaves nitric. The school is supported with that warning: a share of the nitrate is taken, the rest stays.
 /// </summary>
 public sealed class Urea : IMethod
 {
@@ -27,27 +27,73 @@ public sealed class Urea : IMethod
     {
         var nitrate = Molar.Grams(charge.Of(Species.Nitrate), "HNO3").Named("nitric acid before it");
         var acid = Working.Least(charge.Of(Species.Nitrate), charge.Of(Species.Proton));
-        var strength = Molar.Grams(acid, "HNO3").Likely / Math.Max(1e-9, Molar.Grams(acid, "HNO3").Likely + charge.Grams(Species.Water).Likely);
-        if (new[]
+        var strength =
+            Molar.Grams(acid, "HNO3").Likely / Math.Max(1e-9, Molar.Grams(acid, "HNO3").Likely + charge.Grams(Species.Water).Likely);
+        if (
+            new[]
             {
                 Objections.NoLiquor(charge),
-                Objections.When(charge.Element("Pt").Likely > 0.01 || charge.Element("Pd").Likely > 0.01, "urea leaves ammonium, which brings platinum down too early and dirty", "boil the liquor down with hydrochloric acid instead"),
-                Objections.When(strength > Reference.Constants.Get("urea-nitric-above").Likely, "urea in nitric acid above about 20 % gives urea nitrate, an explosive", "boil it down first, or thin it"),
-                Objections.When(charge.Of(new("ClO-", Phase.Aqueous)).Range.High > 1e-4, "urea and hypochlorite make nitrogen trichloride, which explodes", "drive the chlorine off first"),
-            }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+                Objections.When(
+                    charge.Element("Pt").Likely > 0.01 || charge.Element("Pd").Likely > 0.01,
+                    "urea leaves ammonium, which brings platinum down too early and dirty",
+                    "boil the liquor down with hydrochloric acid instead"
+                ),
+                Objections.When(
+                    strength > Reference.Constants.Get("urea-nitric-above").Likely,
+                    "urea in nitric acid above about 20 % gives urea nitrate, an explosive",
+                    "boil it down first, or thin it"
+                ),
+                Objections.When(
+                    charge.Of(new("ClO-", Phase.Aqueous)).Range.High > 1e-4,
+                    "urea and hypochlorite make nitrogen trichloride, which explodes",
+                    "drive the chlorine off first"
+                ),
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var share = draws.Prior("urea-takes");
         var perGram = Takes.NeedByMass("HNO3", Formula).Named("urea to a gram of nitric acid");
-        work.BySign("urea", Formula, nitrate * share * perGram, "in small portions, near boiling; the next when the fizz has ended", ["no-fizz-hot"]);
+        work.BySign(
+            "urea",
+            Formula,
+            nitrate * share * perGram,
+            "in small portions, near boiling; the next when the fizz has ended",
+            ["no-fizz-hot"]
+        );
         work.React(Takes, charge.Of(Species.Nitrate) * share, "HNO3");
         work.LetGasGo();
         var left = Molar.Grams(work.Vessel.Of(Species.Nitrate), "HNO3").Named("nitric acid left in the liquor");
-        return work.Plan("Urea in small portions into the hot liquor, until one brings no fizz", "sulfamic", "sulfamic-rung", Working.Zero(Dimension.Time),
+        return work.Plan(
+            "Urea in small portions into the hot liquor, until one brings no fizz",
+            "sulfamic",
+            "sulfamic-rung",
+            Working.Zero(Dimension.Time),
             [new("denitrated", "liquor after urea", true, work.Vessel)],
-            [new("no-fizz-hot", "the next portion brings no fizz, and the liquor is near boiling", "urea takes nitrous acid only: no fizz does not mean that the nitric acid is gone"), new("no-brown-fume", "no brown fume on warming", "dilute nitrate gives no fume"), new("iodide-white", "moist iodide paper in the gas above stays white", "never in the liquor: gold, copper and iron turn it blue")],
-            [left, nitrate], ["near boiling; never into strong or cold nitric acid"],
-            [new(CautionLevel.Stop, "Never let it dry or cool with urea in it: urea nitrate explodes."), new(CautionLevel.Look, "Urea leaves most of the nitric acid: check with one portion of sulfamic acid, or boil it down.")],
-            "Do not stop here: finish while hot.", "If it foams: no more urea, lift it off the heat.");
+            [
+                new(
+                    "no-fizz-hot",
+                    "the next portion brings no fizz, and the liquor is near boiling",
+                    "urea takes nitrous acid only: no fizz does not mean that the nitric acid is gone"
+                ),
+                new("no-brown-fume", "no brown fume on warming", "dilute nitrate gives no fume"),
+                new(
+                    "iodide-white",
+                    "moist iodide paper in the gas above stays white",
+                    "never in the liquor: gold, copper and iron turn it blue"
+                ),
+            ],
+            [left, nitrate],
+            ["near boiling; never into strong or cold nitric acid"],
+            [
+                new(CautionLevel.Stop, "Never let it dry or cool with urea in it: urea nitrate explodes."),
+                new(CautionLevel.Look, "Urea leaves most of the nitric acid: check with one portion of sulfamic acid, or boil it down."),
+            ],
+            "Do not stop here: finish while hot.",
+            "If it foams: no more urea, lift it off the heat."
+        );
     }
 }

@@ -8,7 +8,8 @@ using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.Dissolve;
 
-/// <summary>2 Au + 3 Cl2 + 2 HCl → 2 HAuCl4: chlorine from a generator through warm hydrochloric acid, in a closed train with relief and scrubber.</summary>
+/// <summary>2 Au + 3 Cl2 + 2 HCl → 2 HAuCl4: chlorine from a generator through warm hydrochloric acid, in a closed train with relief and
+/// scrubber.</summary>
 public sealed class ChlorineHcl : IMethod
 {
     private static readonly string[] Done = ["no-metal-left"];
@@ -18,23 +19,60 @@ public sealed class ChlorineHcl : IMethod
     public string Title => "Dissolve the gold with chlorine";
     public string Verb => "dissolve";
     public Stage Stage => Stage.Dissolve;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("gold-liquor", "gold liquor"), ("generator", "what stays in the generator")];
+    public IReadOnlyList<(string Id, string Name)> Outputs =>
+        [("gold-liquor", "gold liquor"), ("generator", "what stays in the generator")];
     public IReadOnlyList<string> Reagents => ["HCl", "C3Cl3N3O3", "Ca(OCl)2"];
     public IReadOnlyList<OptionSpec> Options => [ChlorineGenerator.Option, CoverVolume.Option];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (Objections.To(charge, Duty.Acid, [.. OxidantBath.Objections(charge), Objections.When(charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1, "ammonium and chlorine make nitrogen trichloride, which explodes", "wash the ammonium out first")]) is { Length: > 0 } why)
+        if (
+            Objections.To(
+                charge,
+                Duty.Acid,
+                [
+                    .. OxidantBath.Objections(charge),
+                    Objections.When(
+                        charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1,
+                        "ammonium and chlorine make nitrogen trichloride, which explodes",
+                        "wash the ammonium out first"
+                    ),
+                ]
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var undissolved = draws.Prior("gold-undissolved");
-        var metals = charge.Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is not null)
-            .Select(m => (Row: MetalInAcid.Find(m.Key.Formula, true)!, Moles: m.Key == Species.Gold ? m.Value * (Working.Exact(1) - undissolved) : m.Value)).ToList();
-        Reaction By(MetalInAcid row) => Reaction.Of($"{row.Element} + Cl2 {(row.IsNoble || row.Element == "Sn" ? "+ HCl " : "")}= {row.AquaRegia.Equation.Right[0].Formula.Text}");
-        Working Need(string of) => Working.Sum(metals.Where(m => of == "Cl2" || m.Row.IsNoble || m.Row.Element == "Sn").Select(m => By(m.Row).Need(m.Moles, m.Row.Element, of)), Dimension.Substance);
+        var metals = charge
+            .Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is not null)
+            .Select(m =>
+                (
+                    Row: MetalInAcid.Find(m.Key.Formula, true)!,
+                    Moles: m.Key == Species.Gold ? m.Value * (Working.Exact(1) - undissolved) : m.Value
+                )
+            )
+            .ToList();
+        Reaction By(MetalInAcid row) =>
+            Reaction.Of(
+                $"{row.Element} + Cl2 {(row.IsNoble || row.Element == "Sn" ? "+ HCl " : "")}= "
+                    + $"{row.AquaRegia.Equation.Right[0].Formula.Text}"
+            );
+        Working Need(string of) =>
+            Working.Sum(
+                metals
+                    .Where(m => of == "Cl2" || m.Row.IsNoble || m.Row.Element == "Sn")
+                    .Select(m => By(m.Row).Need(m.Moles, m.Row.Element, of)),
+                Dimension.Substance
+            );
         var need = Need("Cl2").Named("chlorine by the equations");
         var cover = Working.Greatest(CoverVolume.Of(charge, options, draws), charge.Mass() * draws.Prior("wets-pins"));
-        work.Decided("hcl", "HCl", Molar.Grams(Need("HCl") + Constants.Get("free-chloride") * cover, "HCl"), "warm, over the metal, covering it");
+        work.Decided(
+            "hcl",
+            "HCl",
+            Molar.Grams(Need("HCl") + Constants.Get("free-chloride") * cover, "HCl"),
+            "warm, over the metal, covering it"
+        );
         work.Water("water", "water to cover", cover / 2, "with the acid");
         var (residue, _) = ChlorineGenerator.Run(work, shop, (need / draws.Prior("chlorine-taken")).Named("chlorine to make"), Done);
         var chlorine = work.Vessel.Of(new("Cl2", Phase.Gas));
@@ -42,12 +80,32 @@ public sealed class ChlorineHcl : IMethod
         foreach (var (row, moles) in metals)
             work.React(By(row), moles * share, row.Element);
         work.LetGasGo("what the vessel does not take: into the scrubber");
-        return work.Plan("Lead chlorine through warm acid over the metal until none is left", "aqua-regia", "rung-aqua", draws.Prior("chlorine-hours"),
+        return work.Plan(
+            "Lead chlorine through warm acid over the metal until none is left",
+            "aqua-regia",
+            "rung-aqua",
+            draws.Prior("chlorine-hours"),
             [new("gold-liquor", "gold liquor", true, work.Vessel), new("generator", "what stays in the generator", false, residue)],
-            [new("no-metal-left", "no metal grit under the rod", "a crust of silver chloride keeps gold under it"), new("chlorine-off", "air drawn through, iodide paper in the gas above stays white", "never in the liquor")],
-            [Molar.Grams(work.Vessel.Of(Species.GoldChloride), "Au").Named("gold in solution (inferred, not seen)"), Molar.GasVolume(need).Named("chlorine by the equations"), Molar.Grams(need, "Cl2").Named("the same in grams")],
-            ["40 to 60 °C", "train: generator, empty trap, vessel, empty trap, scrubber with caustic, relief; PVC or PTFE tube", "purge with air before it is opened"],
-            [new(CautionLevel.Stop, "Silicone, neoprene and rubber tubes fail in chlorine."), new(CautionLevel.Look, "Never tablets and powder in one generator: they burn.")],
-            "Purge with air first; a charged generator is never left.", "If the scrubber sucks back: open the relief.");
+            [
+                new("no-metal-left", "no metal grit under the rod", "a crust of silver chloride keeps gold under it"),
+                new("chlorine-off", "air drawn through, iodide paper in the gas above stays white", "never in the liquor"),
+            ],
+            [
+                Molar.Grams(work.Vessel.Of(Species.GoldChloride), "Au").Named("gold in solution (inferred, not seen)"),
+                Molar.GasVolume(need).Named("chlorine by the equations"),
+                Molar.Grams(need, "Cl2").Named("the same in grams"),
+            ],
+            [
+                "40 to 60 °C",
+                "train: generator, empty trap, vessel, empty trap, scrubber with caustic, relief; PVC or PTFE tube",
+                "purge with air before it is opened",
+            ],
+            [
+                new(CautionLevel.Stop, "Silicone, neoprene and rubber tubes fail in chlorine."),
+                new(CautionLevel.Look, "Never tablets and powder in one generator: they burn."),
+            ],
+            "Purge with air first; a charged generator is never left.",
+            "If the scrubber sucks back: open the relief."
+        );
     }
 }

@@ -7,7 +7,8 @@ using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.Dissolve;
 
-/// <summary>2 Au + 3 NaOCl + 8 HCl → 2 HAuCl4 + 3 NaCl + 3 H2O: bleach in drops into hydrochloric acid over foils. No nitric acid to destroy; the chlorine is driven off.</summary>
+/// <summary>2 Au + 3 NaOCl + 8 HCl → 2 HAuCl4 + 3 NaCl + 3 H2O: bleach in drops into hydrochloric acid over foils. No nitric acid to
+/// destroy; the chlorine is driven off.</summary>
 public sealed class Hypochlorite : IMethod
 {
     private static readonly Reaction Surplus = Reaction.Of("NaOCl + HCl = NaCl + Cl2 + H2O");
@@ -24,20 +25,59 @@ public sealed class Hypochlorite : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (Objections.To(charge, Duty.Acid,
-                [.. OxidantBath.Objections(charge), Objections.When(charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1, "ammonium and chlorine make nitrogen trichloride, which explodes", "wash the ammonium out first")]) is { Length: > 0 } why)
+        if (
+            Objections.To(
+                charge,
+                Duty.Acid,
+                [
+                    .. OxidantBath.Objections(charge),
+                    Objections.When(
+                        charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1,
+                        "ammonium and chlorine make nitrogen trichloride, which explodes",
+                        "wash the ammonium out first"
+                    ),
+                ]
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
-        var bath = OxidantBath.Run(work, shop, "NaOCl", "NaCl + H2O", draws.Prior("bleach-factor"), draws.Prior("gold-undissolved"), "by drops, outdoors; the next when the green has faded", Done);
+        var bath = OxidantBath.Run(
+            work,
+            shop,
+            "NaOCl",
+            "NaCl + H2O",
+            draws.Prior("bleach-factor"),
+            draws.Prior("gold-undissolved"),
+            "by drops, outdoors; the next when the green has faded",
+            Done
+        );
         work.React(Surplus, work.Vessel.Of(new("ClO-", Phase.Aqueous)));
         work.LetGasGo();
-        return work.Plan("Bleach by drops into hydrochloric acid over the foils, cold; then warm it until the chlorine is gone", "aqua-regia", "rung-aqua",
+        return work.Plan(
+            "Bleach by drops into hydrochloric acid over the foils, cold; then warm it until the chlorine is gone",
+            "aqua-regia",
+            "rung-aqua",
             DissolveTime.Hours(options, "au-hypochlorite", 22, draws.Prior("bleach-factor").Likely, "bleach-hours", draws),
             [new("gold-liquor", "gold liquor", true, work.Vessel)],
-            [new("no-foil-left", "no foil and no grit under the rod", "a dark liquor hides foil"), new("green-after-more", "one more drop leaves it green: oxidant to spare", "green without metal in sight says nothing of what lies below"), new("chlorine-off", "warmed, iodide paper in the gas above stays white", "never in the liquor")],
+            [
+                new("no-foil-left", "no foil and no grit under the rod", "a dark liquor hides foil"),
+                new(
+                    "green-after-more",
+                    "one more drop leaves it green: oxidant to spare",
+                    "green without metal in sight says nothing of what lies below"
+                ),
+                new("chlorine-off", "warmed, iodide paper in the gas above stays white", "never in the liquor"),
+            ],
             [Molar.Grams(bath.Gold, "Au").Named("gold in solution (inferred, not seen)"), bath.Stoichiometric, bath.Acid],
-            ["room temperature, outdoors", "hydrochloric acid first, never acid into bleach in bulk", "then warm, until the air above is clean"],
+            [
+                "room temperature, outdoors",
+                "hydrochloric acid first, never acid into bleach in bulk",
+                "then warm, until the air above is clean",
+            ],
             [new(CautionLevel.Look, "The strength of bleach falls with age: what the bottle says is not what it holds.")],
-            "When it is quiet: cover with the watch glass in the hood, never stopper it.", "If it boils up: stop, stand back upwind.");
+            "When it is quiet: cover with the watch glass in the hood, never stopper it.",
+            "If it boils up: stop, stand back upwind."
+        );
     }
 }

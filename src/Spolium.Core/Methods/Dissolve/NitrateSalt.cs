@@ -6,7 +6,8 @@ using Spolium.Core.Records;
 
 namespace Spolium.Core.Methods.Dissolve;
 
-/// <summary>Aqua regia whose nitric acid a nitrate salt gives with hydrochloric acid (<see cref="AquaRegiaBath"/>): one more HCl to each nitrate, slower.</summary>
+/// <summary>Aqua regia whose nitric acid a nitrate salt gives with hydrochloric acid (<see cref="AquaRegiaBath"/>): one more HCl to each
+/// nitrate, slower.</summary>
 public sealed class NitrateSalt : IMethod
 {
     public string Id => "nitrate-salt";
@@ -18,21 +19,55 @@ public sealed class NitrateSalt : IMethod
     public IReadOnlyList<string> Reagents => ["HCl", "NaNO3", "KNO3", "Mg(NO3)2·6H2O", "Ca(NO3)2·4H2O"];
 
     public IReadOnlyList<OptionSpec> Options =>
-    [
-        new("salt", "Nitrate of", "NaNO3", [("NaNO3", "sodium"), ("KNO3", "potassium"), ("Mg(NO3)2·6H2O", "magnesium"), ("Ca(NO3)2·4H2O", "calcium"), ("NH4NO3", "ammonium")]),
-        .. AquaRegiaBath.Options,
-    ];
+        [
+            new(
+                "salt",
+                "Nitrate of",
+                "NaNO3",
+                [
+                    ("NaNO3", "sodium"),
+                    ("KNO3", "potassium"),
+                    ("Mg(NO3)2·6H2O", "magnesium"),
+                    ("Ca(NO3)2·4H2O", "calcium"),
+                    ("NH4NO3", "ammonium"),
+                ]
+            ),
+            .. AquaRegiaBath.Options,
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var salt = options.Text("salt");
         bool Has(string metal) => charge.Element(metal).Range.High > 0;
-        var sulphate = options.Later.Where(m => MethodCatalogue.Of(m).Reagents.Any(f => Species.Of(f).Count("S") > 0)).Select(m => MethodCatalogue.Of(m).Verb).FirstOrDefault();
-        return AquaRegiaBath.Plan(this, new(salt, (int)Species.Of(salt).Count("N") == 2 && salt != "NH4NO3" ? 2 : 1, false, false), charge, options, shop, facts, draws,
-        [
-            Objections.When(salt == "NH4NO3", "ammonium and chlorine make nitrogen trichloride, which explodes", "use sodium nitrate or nitric acid"),
-            Objections.When(salt == "KNO3" && (Has("Pt") || Has("Pd") || Has("Ir")), "potassium brings platinum metals down as a yellow salt", "use sodium nitrate or nitric acid"),
-            Objections.When(salt == "Ca(NO3)2·4H2O" && sulphate is not null, $"calcium falls as gypsum when a later step ({sulphate}) brings sulphate", "use sodium nitrate, or choose steps without sulphur"),
-        ]);
+        var sulphate = options
+            .Later.Where(m => MethodCatalogue.Of(m).Reagents.Any(f => Species.Of(f).Count("S") > 0))
+            .Select(m => MethodCatalogue.Of(m).Verb)
+            .FirstOrDefault();
+        return AquaRegiaBath.Plan(
+            this,
+            new(salt, (int)Species.Of(salt).Count("N") == 2 && salt != "NH4NO3" ? 2 : 1, false, false),
+            charge,
+            options,
+            shop,
+            facts,
+            draws,
+            [
+                Objections.When(
+                    salt == "NH4NO3",
+                    "ammonium and chlorine make nitrogen trichloride, which explodes",
+                    "use sodium nitrate or nitric acid"
+                ),
+                Objections.When(
+                    salt == "KNO3" && (Has("Pt") || Has("Pd") || Has("Ir")),
+                    "potassium brings platinum metals down as a yellow salt",
+                    "use sodium nitrate or nitric acid"
+                ),
+                Objections.When(
+                    salt == "Ca(NO3)2·4H2O" && sulphate is not null,
+                    $"calcium falls as gypsum when a later step ({sulphate}) brings sulphate",
+                    "use sodium nitrate, or choose steps without sulphur"
+                ),
+            ]
+        );
     }
 }

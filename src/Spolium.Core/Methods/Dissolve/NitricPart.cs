@@ -9,8 +9,8 @@ using Spolium.Core.Safety;
 namespace Spolium.Core.Methods.Dissolve;
 
 /// <summary>
-/// Silver dissolves in nitric acid, gold stays as sponge or powder (<see cref="NitricBath"/>). Dilute: 3 Ag + 4 HNO3 → 3 AgNO3 + NO + 2 H2O,
-/// 0.779 g of acid to a gram; undiluted Ag + 2 HNO3 → AgNO3 + NO2 + H2O takes half as much again and fumes.
+/// Silver dissolves in nitric acid, gold stays as sponge or powder (<see cref="NitricBath"/>). Dilute: 3 Ag + 4 HNO3 → 3 AgNO3 + NO + 2
+/// H2O, 0.779 g of acid to a gram; undiluted Ag + 2 HNO3 → AgNO3 + NO2 + H2O takes half as much again and fumes.
 /// </summary>
 public sealed class NitricPart : IMethod
 {
@@ -23,40 +23,128 @@ public sealed class NitricPart : IMethod
     public Stage Stage => Stage.Dissolve;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("silver-liquor", "silver liquor"), ("residue", "residue")];
     public IReadOnlyList<string> Reagents => ["HNO3", "H2O"];
-    public IReadOnlyList<OptionSpec> Options => [Cover.Option, NitricBath.Water, DissolveTime.Form, DissolveTime.Thickness, CoverVolume.Option, CoverVolume.With, new("temperature", "Kept at", "60", [], 20, 100, "°C")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [
+            Cover.Option,
+            NitricBath.Water,
+            DissolveTime.Form,
+            DissolveTime.Thickness,
+            CoverVolume.Option,
+            CoverVolume.With,
+            new("temperature", "Kept at", "60", [], 20, 100, "°C"),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var metals = NitricBath.Dissolving(charge);
         var gold = charge.Grams(Species.Gold);
         var silver = charge.Grams(new("Ag", Phase.Solid)).Named("silver to dissolve");
-        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), NitricStrip.Tin(charge), Objections.When(metals.Count == 0, "there is nothing that nitric acid takes", "choose a holding with silver"),
-                Objections.When(charge.Of(Species.Chloride).Range.High > 1e-3, "chloride in it: silver would fall as chloride, gold would follow into solution", "wash it free of chloride first"),
-                Objections.When(gold.Likely > 0 && gold.Likely > Reference.Constants.Get("inquart-incomplete-above").Likely / 100 * Objections.Solids(charge), "over about 33 % gold the silver is locked in", "inquart it with silver first")) is { Length: > 0 } why)
+        if (
+            Objections.To(
+                charge,
+                Duty.Acid,
+                Objections.NoSolid(charge),
+                NitricStrip.Tin(charge),
+                Objections.When(metals.Count == 0, "there is nothing that nitric acid takes", "choose a holding with silver"),
+                Objections.When(
+                    charge.Of(Species.Chloride).Range.High > 1e-3,
+                    "chloride in it: silver would fall as chloride, gold would follow into solution",
+                    "wash it free of chloride first"
+                ),
+                Objections.When(
+                    gold.Likely > 0
+                        && gold.Likely > Reference.Constants.Get("inquart-incomplete-above").Likely / 100 * Objections.Solids(charge),
+                    "over about 33 % gold the silver is locked in",
+                    "inquart it with silver first"
+                )
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
 
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var bath = NitricBath.Run(work, shop, metals, Done);
         work.Full();
         var acidLeft = Molar.Grams(work.Vessel.Of(Species.Proton), "HNO3").Named("nitric acid not yet used");
-        var solids = Working.Sum(work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(work.Vessel.Unknown), Dimension.Mass);
+        var solids = Working.Sum(
+            work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid)
+                .Select(m => m.Value * Molar.Mass(m.Key.Formula))
+                .Append(work.Vessel.Unknown),
+            Dimension.Mass
+        );
         var (residue, liquor) = work.Decant(solids * draws.Prior("heel-residue"));
         var portions = work.Size("nitric");
-        return work.Plan("Pour nitric acid in portions, warm, until no metal is left; decant", "nitric", "rung-nitric",
-            Working.AtLeastZero(DissolveTime.Hours(options, NitricStrip.Bath(metals), options.Number("temperature"), bath.Factor.Likely, "part-hours", draws) - portions.Count * draws.Prior("rung-nitric")),
-            [new("silver-liquor", "silver liquor", true, liquor), new("residue", "residue", false, residue, "the residue, washed and dried")],
+        return work.Plan(
+            "Pour nitric acid in portions, warm, until no metal is left; decant",
+            "nitric",
+            "rung-nitric",
+            Working.AtLeastZero(
+                DissolveTime.Hours(
+                    options,
+                    NitricStrip.Bath(metals),
+                    options.Number("temperature"),
+                    bath.Factor.Likely,
+                    "part-hours",
+                    draws
+                )
+                    - portions.Count * draws.Prior("rung-nitric")
+            ),
             [
-                new("no-metal-left", "no metal grit under the rod, no bubbles after stirring and warming", "bubbles stop also when the acid is spent or it is cold"),
-                new("quiet-after-more", "one more small portion, warm and stirred, stays quiet", "quiet alone: the acid may be spent, the metal crusted, or the liquor cold"),
-                new("air-colourless", "the air above the liquor colourless for five minutes", "says that gas has ended, not that all is dissolved"),
+                new("silver-liquor", "silver liquor", true, liquor),
+                new("residue", "residue", false, residue, "the residue, washed and dried"),
             ],
-            [silver, Molar.Grams(work.Vessel.Of(new("Ag+", Phase.Aqueous)), "Ag").Named("silver in solution (inferred, not seen)"), acidLeft, bath.Net, bath.No2Share],
-            [$"{FigureText.Number(options.Number("temperature"), 0)} °C, stirred", "distilled water only: tap water clouds", "the next portion only when the last has gone quiet"],
+            [
+                new(
+                    "no-metal-left",
+                    "no metal grit under the rod, no bubbles after stirring and warming",
+                    "bubbles stop also when the acid is spent or it is cold"
+                ),
+                new(
+                    "quiet-after-more",
+                    "one more small portion, warm and stirred, stays quiet",
+                    "quiet alone: the acid may be spent, the metal crusted, or the liquor cold"
+                ),
+                new(
+                    "air-colourless",
+                    "the air above the liquor colourless for five minutes",
+                    "says that gas has ended, not that all is dissolved"
+                ),
+            ],
+            [
+                silver,
+                Molar.Grams(work.Vessel.Of(new("Ag+", Phase.Aqueous)), "Ag").Named("silver in solution (inferred, not seen)"),
+                acidLeft,
+                bath.Net,
+                bath.No2Share,
+            ],
+            [
+                $"{FigureText.Number(options.Number("temperature"), 0)} °C, stirred",
+                "distilled water only: tap water clouds",
+                "the next portion only when the last has gone quiet",
+            ],
             [
                 new(CautionLevel.Look, "Silver nitrate burns and stains skin black."),
-                .. options.Number("water") > 0 ? Array.Empty<Caution>() : [new Caution(CautionLevel.Look, "Undiluted: half as much acid again, more brown gas, and a crust of silver nitrate that stops it.")],
-                .. charge.Element("Pd").Likely > 0 || charge.Element("Pt").Likely > 0 ? [new Caution(CautionLevel.Look, "Palladium, and in silver-rich alloy much platinum, go into the liquor: do not pour it away after the silver.")] : Array.Empty<Caution>(),
+                .. options.Number("water") > 0
+                    ? Array.Empty<Caution>()
+                    :
+                    [
+                        new Caution(
+                            CautionLevel.Look,
+                            "Undiluted: half as much acid again, more brown gas, and a crust of silver nitrate that stops it."
+                        ),
+                    ],
+                .. charge.Element("Pd").Likely > 0 || charge.Element("Pt").Likely > 0
+                    ?
+                    [
+                        new Caution(
+                            CautionLevel.Look,
+                            "Palladium, and in silver-rich alloy much platinum, go into the liquor: do not pour it away after the silver."
+                        ),
+                    ]
+                    : Array.Empty<Caution>(),
             ],
-            "Between portions, when it has gone quiet: cover, in the hood, dark.", "If it foams now: stop pouring, take it off the heat, a squirt of cold water, stand back.");
+            "Between portions, when it has gone quiet: cover, in the hood, dark.",
+            "If it foams now: stop pouring, take it off the heat, a squirt of cold water, stand back."
+        );
     }
 }

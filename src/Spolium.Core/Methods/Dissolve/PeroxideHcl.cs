@@ -20,22 +20,59 @@ public sealed class PeroxideHcl : IMethod
     public Stage Stage => Stage.Dissolve;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("gold-liquor", "gold liquor")];
     public IReadOnlyList<string> Reagents => ["HCl", "H2O2"];
-    public IReadOnlyList<OptionSpec> Options => [new("form", "Form of the pieces", "powder", [("powder", "fine powder"), ("sheet", "foil or sheet")]), CoverVolume.Option];
+    public IReadOnlyList<OptionSpec> Options =>
+        [new("form", "Form of the pieces", "powder", [("powder", "fine powder"), ("sheet", "foil or sheet")]), CoverVolume.Option];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (Objections.To(charge, Duty.Acid, [.. OxidantBath.Objections(charge), Objections.When(options.Text("form") != "powder", "peroxide takes only fine powder in any useful time", "use aqua regia, or bleach for foils")]) is { Length: > 0 } why)
+        if (
+            Objections.To(
+                charge,
+                Duty.Acid,
+                [
+                    .. OxidantBath.Objections(charge),
+                    Objections.When(
+                        options.Text("form") != "powder",
+                        "peroxide takes only fine powder in any useful time",
+                        "use aqua regia, or bleach for foils"
+                    ),
+                ]
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
-        var bath = OxidantBath.Run(work, shop, "H2O2", "H2O", draws.Prior("peroxide-factor"), draws.Prior("gold-undissolved"), "in small portions, warm, each after the last has gone quiet", Done);
+        var bath = OxidantBath.Run(
+            work,
+            shop,
+            "H2O2",
+            "H2O",
+            draws.Prior("peroxide-factor"),
+            draws.Prior("gold-undissolved"),
+            "in small portions, warm, each after the last has gone quiet",
+            Done
+        );
         work.React(Surplus, work.Vessel.Of(new("H2O2", Phase.Aqueous)));
         work.LetGasGo();
-        return work.Plan("Peroxide in portions into hydrochloric acid over the powder, warm", "aqua-regia", "rung-aqua", draws.Prior("peroxide-hours"),
+        return work.Plan(
+            "Peroxide in portions into hydrochloric acid over the powder, warm",
+            "aqua-regia",
+            "rung-aqua",
+            draws.Prior("peroxide-hours"),
             [new("gold-liquor", "gold liquor", true, work.Vessel)],
-            [new("no-powder-left", "no powder when it is stirred up against the light", "a clear top over powder that has settled"), new("fizz-after-more", "one more portion only fizzes", "fizz is peroxide falling apart, not gold dissolving"), new("peroxide-off", "boiled for ten minutes, no more fine bubbles", "bubbles of boiling")],
+            [
+                new("no-powder-left", "no powder when it is stirred up against the light", "a clear top over powder that has settled"),
+                new("fizz-after-more", "one more portion only fizzes", "fizz is peroxide falling apart, not gold dissolving"),
+                new("peroxide-off", "boiled for ten minutes, no more fine bubbles", "bubbles of boiling"),
+            ],
             [Molar.Grams(bath.Gold, "Au").Named("gold in solution (inferred, not seen)"), bath.Stoichiometric, bath.Acid],
             ["40 to 60 °C", "then boil it off: peroxide left would eat the precipitant"],
-            [new(CautionLevel.Stop, "No acetone or alcohol near: with peroxide and acid they make explosives."), new(CautionLevel.Look, "Chlorine comes off too: hood.")],
-            "When it is quiet, covered, never closed.", "If it foams now: off the heat, cold water round it.");
+            [
+                new(CautionLevel.Stop, "No acetone or alcohol near: with peroxide and acid they make explosives."),
+                new(CautionLevel.Look, "Chlorine comes off too: hood."),
+            ],
+            "When it is quiet, covered, never closed.",
+            "If it foams now: off the heat, cold water round it."
+        );
     }
 }

@@ -5,7 +5,8 @@ using Spolium.Core.Records;
 
 namespace Spolium.Core.Methods.Finish;
 
-/// <summary>HCl + NaHCO3 → NaCl + CO2 + H2O: takes the acid that is left in a powder before it is dissolved again (methods G). Base metal salts fall as hydroxides with it.</summary>
+/// <summary>HCl + NaHCO3 → NaCl + CO2 + H2O: takes the acid that is left in a powder before it is dissolved again (methods G). Base metal
+/// salts fall as hydroxides with it.</summary>
 public sealed class BicarbonateWash : IMethod
 {
     private static readonly Reaction Takes = Reaction.Of("HCl + NaHCO3 = NaCl + CO2 + H2O");
@@ -22,7 +23,16 @@ public sealed class BicarbonateWash : IMethod
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var acid = charge.Of(Species.Proton);
-        if (new[] { Objections.NoSolid(charge), Objections.When(acid.Likely <= 0, "there is no acid left in it", "go on with the next step") }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+        if (
+            new[]
+            {
+                Objections.NoSolid(charge),
+                Objections.When(acid.Likely <= 0, "there is no acid left in it", "go on with the next step"),
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var need = Molar.Grams(acid, "NaHCO3").Named("bicarbonate by the equation");
@@ -31,13 +41,29 @@ public sealed class BicarbonateWash : IMethod
         work.React(Takes, Working.Least(acid, work.Vessel.Of(new("HCO3-", Phase.Aqueous))), "HCl");
         work.LetGasGo();
         work.Full();
-        var solids = Working.Sum(work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);
+        var solids = Working.Sum(
+            work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)),
+            Dimension.Mass
+        );
         var (powder, liquor) = work.Decant(solids * draws.Prior("heel-powder"));
-        return work.Plan("Bicarbonate in pinches into the water over the powder, until one brings no fizz; decant", "neutralise", "sulfamic-rung", Working.Zero(Dimension.Time),
+        return work.Plan(
+            "Bicarbonate in pinches into the water over the powder, until one brings no fizz; decant",
+            "neutralise",
+            "sulfamic-rung",
+            Working.Zero(Dimension.Time),
             [new("washed", "powder without acid", true, powder), new("liquor", "soda liquor", false, liquor)],
-            [new("no-fizz", "one more pinch, stirred up from the bottom, brings no fizz", "a layer of solid at the bottom shields acid: stir")],
+            [
+                new(
+                    "no-fizz",
+                    "one more pinch, stirred up from the bottom, brings no fizz",
+                    "a layer of solid at the bottom shields acid: stir"
+                ),
+            ],
             [need, Molar.Grams(powder.Of(Species.Proton), "HCl").Named("acid left, as HCl")],
-            ["cold, a wide vessel, small pinches"], [new(CautionLevel.Look, "Stir from the bottom: acid under the powder breaks out late.")],
-            "Under water, covered.", "If it foams: wait, stir.");
+            ["cold, a wide vessel, small pinches"],
+            [new(CautionLevel.Look, "Stir from the bottom: acid under the powder breaks out late.")],
+            "Under water, covered.",
+            "If it foams: wait, stir."
+        );
     }
 }

@@ -5,7 +5,8 @@ using Spolium.Core.Records;
 
 namespace Spolium.Core.Methods.Finish;
 
-/// <summary>110 °C to constant mass: two weighings half an hour apart agree. A mass above what is possible says that it is not dry.</summary>
+/// <summary>110 °C to constant mass: two weighings half an hour apart agree. A mass above what is possible says that it is not
+/// dry.</summary>
 public sealed class Dry : IMethod
 {
     public string Id => "dry";
@@ -19,21 +20,43 @@ public sealed class Dry : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (new[]
+        if (
+            new[]
             {
                 Objections.NoSolid(charge),
-                Objections.When(charge.Of(new("Ag2C2O4", Phase.Solid)).Range.High > 1e-6, "silver oxalate detonates when it dries", "keep it wet and reduce it"),
-                Objections.When(charge.Grams(new("NH3", Phase.Aqueous)).Range.High > 0.01 && charge.Element("Ag").Likely > 0, "silver that met ammonia must not dry: it explodes", "acidify it and wash it first"),
-            }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+                Objections.When(
+                    charge.Of(new("Ag2C2O4", Phase.Solid)).Range.High > 1e-6,
+                    "silver oxalate detonates when it dries",
+                    "keep it wet and reduce it"
+                ),
+                Objections.When(
+                    charge.Grams(new("NH3", Phase.Aqueous)).Range.High > 0.01 && charge.Element("Ag").Likely > 0,
+                    "silver that met ammonia must not dry: it explodes",
+                    "acidify it and wash it first"
+                ),
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var water = charge.Grams(Species.Water).Named("water to dry off");
         work.Loses(s => s == Species.Water ? Charge.All : null);
         var layer = Working.Given(options.Number("layer") / 5, Dimension.None, "layer over 5 mm", "typed");
-        return work.Plan("At 105 to 110 °C until two weighings half an hour apart agree", "quiet", null, draws.Prior(charge.Of(new("AgCl", Phase.Solid)).Likely > 0 ? "dry-hours-chloride" : "dry-hours") * layer * layer,
+        return work.Plan(
+            "At 105 to 110 °C until two weighings half an hour apart agree",
+            "quiet",
+            null,
+            draws.Prior(charge.Of(new("AgCl", Phase.Solid)).Likely > 0 ? "dry-hours-chloride" : "dry-hours") * layer * layer,
             [new("dry", "dry powder", true, work.Vessel, "the dry powder")],
             [new("dry-constant", "two weighings 30 minutes apart agree", "a warm, dry look; a warm dish weighs light")],
-            [work.Vessel.Mass().Named("dry powder to come"), water], ["105 to 110 °C, not hotter at first: it spits"], [new(CautionLevel.Look, "Never dry what met ammonia, cyanide or oxalate with silver.")],
-            "In the drying oven, covered with paper.", handsOn: draws.Prior("wash-hours"), signFirst: false);
+            [work.Vessel.Mass().Named("dry powder to come"), water],
+            ["105 to 110 °C, not hotter at first: it spits"],
+            [new(CautionLevel.Look, "Never dry what met ammonia, cyanide or oxalate with silver.")],
+            "In the drying oven, covered with paper.",
+            handsOn: draws.Prior("wash-hours"),
+            signFirst: false
+        );
     }
 }

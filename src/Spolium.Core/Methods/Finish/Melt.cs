@@ -17,29 +17,63 @@ public sealed class Melt : IMethod
     public Stage Stage => Stage.Finish;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("bar", "bar"), ("slag", "slag, crucible and dust")];
     public IReadOnlyList<string> Reagents => ["Na2B4O7", "Na2CO3"];
-    public IReadOnlyList<OptionSpec> Options => [new("powder", "Powder", "clean", [("clean", "clean: borax"), ("dirty", "dirty: borax and soda ash")])];
+    public IReadOnlyList<OptionSpec> Options =>
+        [new("powder", "Powder", "clean", [("clean", "clean: borax"), ("dirty", "dirty: borax and soda ash")])];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var metal = charge.Moles.Where(m => Species.IsMetal(m.Key)).Select(m => charge.Grams(m.Key)).ToList();
-        if (Objections.To(charge, Duty.Melt, Objections.When(metal.Sum(m => m.Likely) <= 0, "there is no metal to melt", "bring it down first"),
+        if (
+            Objections.To(
+                charge,
+                Duty.Melt,
+                Objections.When(metal.Sum(m => m.Likely) <= 0, "there is no metal to melt", "bring it down first"),
                 Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first"),
-                Objections.When(charge.Grams(new("AgCl", Phase.Solid)).Likely > 0.05 * Objections.Solids(charge), "silver chloride fumes off in a melt", "reduce it to silver first")) is { Length: > 0 } why)
+                Objections.When(
+                    charge.Grams(new("AgCl", Phase.Solid)).Likely > 0.05 * Objections.Solids(charge),
+                    "silver chloride fumes off in a melt",
+                    "reduce it to silver first"
+                )
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var powder = Working.Sum(metal, Dimension.Mass).Named("metal to melt");
         work.Decided("borax", "Na2B4O7", powder * draws.Prior("borax"), "with the dry powder, in the crucible");
         if (options.Text("powder") == "dirty")
             work.Decided("soda", "Na2CO3", powder * draws.Prior("borax"), "with it");
-        var lost = (Working.Exact(1) - (Working.Exact(1) - draws.Prior("handling")) * (Working.Exact(1) - draws.Prior("melt-loss"))).Named("metal lost in the transfer and the melt");
+        var lost = (Working.Exact(1) - (Working.Exact(1) - draws.Prior("handling")) * (Working.Exact(1) - draws.Prior("melt-loss"))).Named(
+            "metal lost in the transfer and the melt"
+        );
         var (slag, bar) = work.Vessel.Split(s => Species.IsMetal(s) ? lost : Charge.All, Charge.All);
         var silver = bar.Grams(ChlorideToSilver.Silver).Likely > bar.Grams(Species.Gold).Likely;
-        return work.Plan("Crucible glowing, powder in, flux over it; when it is bright and still, pour", "quiet", null, Working.Zero(Dimension.Time),
+        return work.Plan(
+            "Crucible glowing, powder in, flux over it; when it is bright and still, pour",
+            "quiet",
+            null,
+            Working.Zero(Dimension.Time),
             [new("bar", "bar", true, bar, "the bar"), new("slag", "slag, crucible and dust", false, slag)],
             [new("bar-poured", "the bar is poured, cold and free of borax", "weight with borax on it")],
-            [powder, bar.Mass().Named("bar to come"), .. bar.Moles.Where(m => Species.IsMetal(m.Key)).Select(m => bar.Element(m.Key.Formula).Named($"{Elements.Of(m.Key.Formula).Name} in the bar"))],
-            [silver ? "silver melts at 962 °C; pour onto charred wood or into a heated mould" : "gold melts at 1064 °C", "mould above 120 °C and dry"],
-            [new(CautionLevel.Stop, "Steam blast: no damp powder, flux or mould near molten metal."), new(CautionLevel.Look, "Face shield, leather gloves, dark glasses."), new(CautionLevel.Look, "Iridium does not melt out: it sinks as grains. Melting parts nothing by purity.")],
-            "Before the melt, when the powder is dry and covered.", handsOn: draws.Prior("melt-hours"), signFirst: false);
+            [
+                powder,
+                bar.Mass().Named("bar to come"),
+                .. bar
+                    .Moles.Where(m => Species.IsMetal(m.Key))
+                    .Select(m => bar.Element(m.Key.Formula).Named($"{Elements.Of(m.Key.Formula).Name} in the bar")),
+            ],
+            [
+                silver ? "silver melts at 962 °C; pour onto charred wood or into a heated mould" : "gold melts at 1064 °C",
+                "mould above 120 °C and dry",
+            ],
+            [
+                new(CautionLevel.Stop, "Steam blast: no damp powder, flux or mould near molten metal."),
+                new(CautionLevel.Look, "Face shield, leather gloves, dark glasses."),
+                new(CautionLevel.Look, "Iridium does not melt out: it sinks as grains. Melting parts nothing by purity."),
+            ],
+            "Before the melt, when the powder is dry and covered.",
+            handsOn: draws.Prior("melt-hours"),
+            signFirst: false
+        );
     }
 }

@@ -8,8 +8,9 @@ using Spolium.Core.Records;
 namespace Spolium.Core.Methods.Finish;
 
 /// <summary>
-/// Washes powder, sponge or cake by decanting (methods G). Second-refine school: acid and water only, silver chloride waits for the next dissolving. Ammonia school:
-/// ammonia takes the silver chloride, and that wash is acidified within the hour, for ammoniacal silver left standing can explode.
+/// Washes powder, sponge or cake by decanting (methods G). Second-refine school: acid and water only, silver chloride waits for the next
+/// dissolving. Ammonia school: ammonia takes the silver chloride, and that wash is acidified within the hour, for ammoniacal silver left
+/// standing can explode.
 /// </summary>
 public sealed class Wash : IMethod
 {
@@ -28,31 +29,66 @@ public sealed class Wash : IMethod
     public string Title => "Wash it";
     public string Verb => "wash";
     public Stage Stage => Stage.Finish;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("washed", "washed powder"), ("washes", "washes"), ("ammonia-wash", "ammonia wash, acidified")];
+    public IReadOnlyList<(string Id, string Name)> Outputs =>
+        [("washed", "washed powder"), ("washes", "washes"), ("ammonia-wash", "ammonia wash, acidified")];
     public IReadOnlyList<string> Reagents => ["HCl", "H2O", "NH3"];
 
     public IReadOnlyList<OptionSpec> Options =>
-    [
-        new("school", "School", "second-refine", [("second-refine", "acid and water; chloride waits for a second refine"), ("ammonia", "ammonia takes the silver chloride")]),
-        new("washes", "Washes with water", "3", [], 1, 20, ""),
-        new("wash-ml", "Water of one wash", "", [], 10, 20000, "mL", "Left open: five times the liquid that the solid holds."),
-        new("acid-ml", "Hot hydrochloric acid first", "", [], 0, 2000, "mL", "Takes base metal salts, lead chloride and some palladium. Left open: three times the liquid that gold powder holds, none for silver."),
-    ];
+        [
+            new(
+                "school",
+                "School",
+                "second-refine",
+                [("second-refine", "acid and water; chloride waits for a second refine"), ("ammonia", "ammonia takes the silver chloride")]
+            ),
+            new("washes", "Washes with water", "3", [], 1, 20, ""),
+            new("wash-ml", "Water of one wash", "", [], 10, 20000, "mL", "Left open: five times the liquid that the solid holds."),
+            new(
+                "acid-ml",
+                "Hot hydrochloric acid first",
+                "",
+                [],
+                0,
+                2000,
+                "mL",
+                "Takes base metal salts, lead chloride and some palladium. Left open: three times the liquid that gold powder holds, "
+                    + "none for silver."
+            ),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var ammonia = options.Text("school") == "ammonia";
         var chloride = charge.Of(Chloride);
-        if (new[]
+        if (
+            new[]
             {
                 Objections.NoSolid(charge),
-                Objections.When(ammonia && charge.Grams(Species.GoldChloride).Range.High > 0.01, "gold in solution with ammonia makes fulminating gold", "wash it free of gold liquor with water first"),
-                Objections.When(ammonia && chloride.Likely <= 0, "there is no silver chloride for the ammonia to take", "use the school without ammonia"),
-                Objections.When(ammonia && Objections.Solids(charge) < 2 * charge.Grams(Chloride).Likely, "it is mostly silver chloride: ammonia would flood the beaker", "reduce it with caustic and sugar, zinc or iron"),
-            }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+                Objections.When(
+                    ammonia && charge.Grams(Species.GoldChloride).Range.High > 0.01,
+                    "gold in solution with ammonia makes fulminating gold",
+                    "wash it free of gold liquor with water first"
+                ),
+                Objections.When(
+                    ammonia && chloride.Likely <= 0,
+                    "there is no silver chloride for the ammonia to take",
+                    "use the school without ammonia"
+                ),
+                Objections.When(
+                    ammonia && Objections.Solids(charge) < 2 * charge.Grams(Chloride).Likely,
+                    "it is mostly silver chloride: ammonia would flood the beaker",
+                    "reduce it with caustic and sugar, zinc or iron"
+                ),
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
-        var solids = Working.Sum(charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass).Named("solid to wash");
+        var solids = Working
+            .Sum(charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass)
+            .Named("solid to wash");
         var heel = (solids * draws.Prior(Heel(charge))).Named("liquid held by the solid");
         var mixing = draws.Prior("wash-mixing");
         // Silver in the liquid that it holds would fall as chloride into the powder: then water alone.
@@ -60,19 +96,40 @@ public sealed class Wash : IMethod
         var isGold = Heel(charge) == "heel-powder";
         var washes = options.Whole("washes");
         var washMl = options.Has("wash-ml") ? options.Number("wash-ml") : Math.Max(LeastWash, WashPerHeel * heel.Likely);
-        var acidMl = silverHeld ? 0 : options.Has("acid-ml") ? options.Number("acid-ml") : isGold ? Math.Max(LeastWash / 2, AcidPerHeel * heel.Likely) : 0;
+        var acidMl =
+            silverHeld ? 0
+            : options.Has("acid-ml") ? options.Number("acid-ml")
+            : isGold ? Math.Max(LeastWash / 2, AcidPerHeel * heel.Likely)
+            : 0;
         var acid = shop.Of("HCl");
         var before = charge.Of(Species.Water);
         if (acidMl > 0)
-            work.Decided("acid", "HCl", Working.Exact(acidMl * (acid.DensityGPerMl ?? 1), null, Dimension.Mass) * acid.StrengthIn(draws), "near boiling, 20 to 40 minutes, then poured off");
-        var water = work.Water("wash", "wash water", Working.Exact(washes * washMl, null, Dimension.Volume), $"{washes} ×, stirred, settled and poured off each time");
+            work.Decided(
+                "acid",
+                "HCl",
+                Working.Exact(acidMl * (acid.DensityGPerMl ?? 1), null, Dimension.Mass) * acid.StrengthIn(draws),
+                "near boiling, 20 to 40 minutes, then poured off"
+            );
+        var water = work.Water(
+            "wash",
+            "wash water",
+            Working.Exact(washes * washMl, null, Dimension.Volume),
+            $"{washes} ×, stirred, settled and poured off each time"
+        );
         var acidLeft = acidMl > 0 ? Washing.LeftShare(heel, Working.Exact(acidMl, null, Dimension.Volume), mixing, 1) : Working.Exact(1);
-        var left = (acidLeft * Washing.LeftShare(heel, water.Millilitres! / washes, mixing, washes)).Named("share of the dissolved that the washes leave");
+        var left = (acidLeft * Washing.LeftShare(heel, water.Millilitres! / washes, mixing, washes)).Named(
+            "share of the dissolved that the washes leave"
+        );
         var lost = draws.Prior("powder-in-wash");
         // The solid holds as much water after as before, or its heel where it came dry.
         var stays = Working.Share(Working.Greatest(before, Molar.Moles(Shop.WaterGrams(heel), "H2O")), work.Vessel.Of(Species.Water));
         work.Full(charge.With(Species.Water, Molar.Moles(water.Grams / washes, "H2O")));
-        var (washed, powder) = work.Vessel.Split(s => s == Species.Water ? Working.Exact(1) - Working.Least(stays, Working.Exact(1)) : s.Phase != Phase.Solid ? Working.Exact(1) - left : Species.IsMetal(s) ? lost : null);
+        var (washed, powder) = work.Vessel.Split(s =>
+            s == Species.Water ? Working.Exact(1) - Working.Least(stays, Working.Exact(1))
+            : s.Phase != Phase.Solid ? Working.Exact(1) - left
+            : Species.IsMetal(s) ? lost
+            : null
+        );
 
         var taken = Charge.Empty;
         if (ammonia)
@@ -82,29 +139,99 @@ public sealed class Wash : IMethod
             work.Keep(taken);
             work.Apart = true;
             var need = Molar.Grams(chloride, "NH3") * Working.Exact(2);
-            work.Decided("ammonia", "NH3", need * draws.Prior("ammonia-factor"), "cold, over the washed powder, swirled, poured off at once", need);
+            work.Decided(
+                "ammonia",
+                "NH3",
+                need * draws.Prior("ammonia-factor"),
+                "cold, over the washed powder, swirled, poured off at once",
+                need
+            );
             var acidNeed = work.Vessel.Of(new("NH3", Phase.Aqueous));
-            work.Decided("acidify", "HCl", Molar.Grams(acidNeed, "HCl") * Reference.Constants.Get("acidify-spare"), "into the ammonia wash at once, until it is sour: within the hour", Molar.Grams(acidNeed, "HCl"), $"{acid.Label}, to acidify the ammonia wash");
+            work.Decided(
+                "acidify",
+                "HCl",
+                Molar.Grams(acidNeed, "HCl") * Reference.Constants.Get("acidify-spare"),
+                "into the ammonia wash at once, until it is sour: within the hour",
+                Molar.Grams(acidNeed, "HCl"),
+                $"{acid.Label}, to acidify the ammonia wash"
+            );
             work.React(Acidified, acidNeed, "NH3");
             taken = work.Vessel;
         }
-        var plan = work.Plan(ammonia ? "Hot acid, water, then ammonia over the powder; acidify that wash at once; water again" : "Hot acid, then water, stirred, settled and poured off", "quiet", null, Working.Zero(Dimension.Time),
-            [new("washed", "washed powder", true, powder), new("washes", "washes", false, washed), .. ammonia ? [new Output("ammonia-wash", "ammonia wash, acidified", false, taken)] : Array.Empty<Output>()],
+        var plan = work.Plan(
+            ammonia
+                ? "Hot acid, water, then ammonia over the powder; acidify that wash at once; water again"
+                : "Hot acid, then water, stirred, settled and poured off",
+            "quiet",
+            null,
+            Working.Zero(Dimension.Time),
             [
-                new("wash-clean", "the last wash shows no copper colour, no cloud, and no violet with stannous chloride", "the first clear wash: salts come out slowly"),
-                .. ammonia ? [new EndSign("acidified", "the ammonia wash is sour to the strip, white silver chloride has fallen", "a strip that was not rinsed")] : Array.Empty<EndSign>(),
+                new("washed", "washed powder", true, powder),
+                new("washes", "washes", false, washed),
+                .. ammonia ? [new Output("ammonia-wash", "ammonia wash, acidified", false, taken)] : Array.Empty<Output>(),
             ],
-            [left, Molar.Grams(powder.Of(Species.Chloride), "Cl").Named("chloride left in the powder"), washed.LiquorVolume(draws).Named("washes in all"), powder.Grams(Chloride).Named("silver chloride left in the powder")],
+            [
+                new(
+                    "wash-clean",
+                    "the last wash shows no copper colour, no cloud, and no violet with stannous chloride",
+                    "the first clear wash: salts come out slowly"
+                ),
+                .. ammonia
+                    ?
+                    [
+                        new EndSign(
+                            "acidified",
+                            "the ammonia wash is sour to the strip, white silver chloride has fallen",
+                            "a strip that was not rinsed"
+                        ),
+                    ]
+                    : Array.Empty<EndSign>(),
+            ],
+            [
+                left,
+                Molar.Grams(powder.Of(Species.Chloride), "Cl").Named("chloride left in the powder"),
+                washed.LiquorVolume(draws).Named("washes in all"),
+                powder.Grams(Chloride).Named("silver chloride left in the powder"),
+            ],
             ["near boiling for the acid, then hot water", "a red tint without violet is palladium: keep that wash"],
             [
-                ammonia ? new(CautionLevel.Stop, "Ammonia with silver explodes when it stands or dries: acidify within the hour. Never with gold in solution.") : new(CautionLevel.Look, "No ammonia here: silver chloride waits for the second refine."),
-                .. silverHeld ? [new Caution(CautionLevel.Look, "Silver in the liquid that it holds: water only, until a drop shows no cloud with salt; hydrochloric acid would bring its chloride down into the powder.")] : Array.Empty<Caution>(),
+                ammonia
+                    ? new(
+                        CautionLevel.Stop,
+                        "Ammonia with silver explodes when it stands or dries: acidify within the hour. Never with gold in solution."
+                    )
+                    : new(CautionLevel.Look, "No ammonia here: silver chloride waits for the second refine."),
+                .. silverHeld
+                    ?
+                    [
+                        new Caution(
+                            CautionLevel.Look,
+                            "Silver in the liquid that it holds: water only, until a drop shows no cloud with salt; hydrochloric acid "
+                                + "would bring its chloride down into the powder."
+                        ),
+                    ]
+                    : Array.Empty<Caution>(),
                 new(CautionLevel.Look, "A stannous test on every wash before it is poured off."),
             ],
-            ammonia ? "Never between ammonia and acid." : "Under water, covered.", "Bumping near the boil: off the heat, glass beads.", handsOn: (washes + 1) * draws.Prior("wash-hours"), signFirst: false);
-        return ammonia ? plan with { Means = ["ammoniacal silver"], Deadlines = [new("acidify", "Acidify the ammonia wash", "ammonia", "acidify", Reference.Constants.Get("ammonia-hours").Likely)] } : plan;
+            ammonia ? "Never between ammonia and acid." : "Under water, covered.",
+            "Bumping near the boil: off the heat, glass beads.",
+            handsOn: (washes + 1) * draws.Prior("wash-hours"),
+            signFirst: false
+        );
+        return ammonia
+            ? plan with
+            {
+                Means = ["ammoniacal silver"],
+                Deadlines =
+                [
+                    new("acidify", "Acidify the ammonia wash", "ammonia", "acidify", Reference.Constants.Get("ammonia-hours").Likely),
+                ],
+            }
+            : plan;
     }
 
-    private static string Heel(Charge charge) => charge.Of(Chloride).Likely > charge.Of(Species.Gold).Likely + charge.Of(ChlorideToSilver.Silver).Likely ? "heel-chloride"
-        : charge.Grams(ChlorideToSilver.Silver).Likely > charge.Grams(Species.Gold).Likely ? "heel-sponge" : "heel-powder";
+    private static string Heel(Charge charge) =>
+        charge.Of(Chloride).Likely > charge.Of(Species.Gold).Likely + charge.Of(ChlorideToSilver.Silver).Likely ? "heel-chloride"
+        : charge.Grams(ChlorideToSilver.Silver).Likely > charge.Grams(Species.Gold).Likely ? "heel-sponge"
+        : "heel-powder";
 }

@@ -20,11 +20,20 @@ public sealed class WashDryMelt : IMethod
     public IReadOnlyList<string> Reagents => ["HCl", "H2O", "Na2B4O7"];
 
     public IReadOnlyList<OptionSpec> Options =>
-    [
-        new("washes", "Washes with water", "3", [], 1, 10, ""),
-        new("wash-ml", "Water of one wash", "100", [], 10, 2000, "mL"),
-        new("acid-ml", "Hot hydrochloric acid first", "30", [], 0, 1000, "mL", "Takes base metal salts, lead chloride and some palladium."),
-    ];
+        [
+            new("washes", "Washes with water", "3", [], 1, 10, ""),
+            new("wash-ml", "Water of one wash", "100", [], 10, 2000, "mL"),
+            new(
+                "acid-ml",
+                "Hot hydrochloric acid first",
+                "30",
+                [],
+                0,
+                1000,
+                "mL",
+                "Takes base metal salts, lead chloride and some palladium."
+            ),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -35,39 +44,96 @@ public sealed class WashDryMelt : IMethod
         var washes = options.Whole("washes");
         var muriatic = shop.Of("HCl");
         var acidMl = options.Number("acid-ml");
-        var acid = DosePlan.Decided("acid", muriatic.Label, muriatic, Working.Exact(acidMl * (muriatic.DensityGPerMl ?? 1), null, Dimension.Mass), Working.Zero(Dimension.Mass), facts, "near boiling, 20 to 40 minutes, then poured off");
-        var water = DosePlan.Decided("wash", "wash water", Shop.Water, Shop.WaterGrams(washes * options.Number("wash-ml")), Working.Zero(Dimension.Mass), facts, $"{washes} ×, hot, poured off each time");
+        var acid = DosePlan.Decided(
+            "acid",
+            muriatic.Label,
+            muriatic,
+            Working.Exact(acidMl * (muriatic.DensityGPerMl ?? 1), null, Dimension.Mass),
+            Working.Zero(Dimension.Mass),
+            facts,
+            "near boiling, 20 to 40 minutes, then poured off"
+        );
+        var water = DosePlan.Decided(
+            "wash",
+            "wash water",
+            Shop.Water,
+            Shop.WaterGrams(washes * options.Number("wash-ml")),
+            Working.Zero(Dimension.Mass),
+            facts,
+            $"{washes} ×, hot, poured off each time"
+        );
         var borax = shop.Of("Na2B4O7");
-        var flux = DosePlan.Decided("borax", borax.Label, borax, gold * draws.Prior("borax"), Working.Zero(Dimension.Mass), facts, "with the dry powder, in the crucible");
+        var flux = DosePlan.Decided(
+            "borax",
+            borax.Label,
+            borax,
+            gold * draws.Prior("borax"),
+            Working.Zero(Dimension.Mass),
+            facts,
+            "with the dry powder, in the crucible"
+        );
 
         var heel = (gold * draws.Prior("heel-powder")).Named("liquid held by the powder");
         var mixing = draws.Prior("wash-mixing");
-        var left = (Washing.LeftShare(heel, Working.Exact(Math.Max(1, acidMl), null, Dimension.Volume), mixing, 1) * Washing.LeftShare(heel, water.Millilitres! / washes, mixing, washes)).Named("share of the dissolved that the washes leave");
+        var left = (
+            Washing.LeftShare(heel, Working.Exact(Math.Max(1, acidMl), null, Dimension.Volume), mixing, 1)
+            * Washing.LeftShare(heel, water.Millilitres! / washes, mixing, washes)
+        ).Named("share of the dissolved that the washes leave");
 
         var soaked = charge.Pour(acid, draws).Pour(water, draws);
         var lostInWash = draws.Prior("powder-in-wash");
         var stays = Working.Share(charge.Of(Species.Water), soaked.Of(Species.Water));
-        var (washed, powder) = soaked.Split(s => s == Species.Gold ? lostInWash : s == Species.Water ? Working.Exact(1) - stays : s.Phase == Phase.Solid ? null : Working.Exact(1) - left);
+        var (washed, powder) = soaked.Split(s =>
+            s == Species.Gold ? lostInWash
+            : s == Species.Water ? Working.Exact(1) - stays
+            : s.Phase == Phase.Solid ? null
+            : Working.Exact(1) - left
+        );
         var (steam, dry) = powder.Split(s => s.Phase == Phase.Liquid ? Charge.All : null);
-        var lostInMelt = (Working.Exact(1) - (Working.Exact(1) - draws.Prior("handling")) * (Working.Exact(1) - draws.Prior("melt-loss"))).Named("gold lost in the transfer and the melt");
+        var lostInMelt = (
+            Working.Exact(1) - (Working.Exact(1) - draws.Prior("handling")) * (Working.Exact(1) - draws.Prior("melt-loss"))
+        ).Named("gold lost in the transfer and the melt");
         var (slag, bar) = dry.Pour(flux, draws).Split(s => s == Species.Gold ? lostInMelt : Charge.All, Charge.All);
 
         var volume = washed.LiquorVolume(draws).Named("washes in all");
-        var portions = Portions.For("quiet", Working.Zero(Dimension.Volume), Working.Zero(Dimension.Temperature), washed.LiquorVolume(draws) / washes, shop.Vessels, draws);
+        var portions = Portions.For(
+            "quiet",
+            Working.Zero(Dimension.Volume),
+            Working.Zero(Dimension.Temperature),
+            washed.LiquorVolume(draws) / washes,
+            shop.Vessels,
+            draws
+        );
         var expected = bar.Element("Au").Named("gold in the bar");
-        return new(Id, Version, Title, Verb, Stage,
+        return new(
+            Id,
+            Version,
+            Title,
+            Verb,
+            Stage,
             "Wash with hot acid and water, dry to constant mass, melt with borax, weigh the bar",
             [],
             [acid, water, flux],
-            portions.Vessel, null, [], null,
-            ["dry at 110 °C until two weighings 30 min apart agree", "crucible glowing before the powder goes in; mould above 120 °C and dry"],
+            portions.Vessel,
+            null,
+            [],
+            null,
             [
-                new("wash-clean", "the last wash shows no copper colour, and no violet with stannous chloride", "the first clear wash: salts come out slowly"),
+                "dry at 110 °C until two weighings 30 min apart agree",
+                "crucible glowing before the powder goes in; mould above 120 °C and dry",
+            ],
+            [
+                new(
+                    "wash-clean",
+                    "the last wash shows no copper colour, and no violet with stannous chloride",
+                    "the first clear wash: salts come out slowly"
+                ),
                 new("dry-constant", "two weighings 30 minutes apart agree", "a warm, dry look"),
                 new("bar-poured", "the bar is poured, cold and free of borax", "weight with borax on it"),
             ],
             false,
-            (draws.Prior("set-up") + (washes + 1) * draws.Prior("wash-hours") + draws.Prior("melt-hours")).Named("hours with hands on"), draws.Prior("dry-hours").Named("hours by itself"),
+            (draws.Prior("set-up") + (washes + 1) * draws.Prior("wash-hours") + draws.Prior("melt-hours")).Named("hours with hands on"),
+            draws.Prior("dry-hours").Named("hours by itself"),
             [
                 new("bar", "bar", true, bar, "the bar"),
                 new("washes", "washes", false, washed),
@@ -78,10 +144,14 @@ public sealed class WashDryMelt : IMethod
             [
                 new(CautionLevel.Stop, "Steam blast: no damp powder, flux or mould near molten metal."),
                 new(CautionLevel.Look, "No ammonia wash here: ammoniacal silver that is left standing can explode."),
-                new(CautionLevel.Look, "Face shield, leather gloves, dark glasses for the melt; stannous test on every wash before it is poured off."),
+                new(
+                    CautionLevel.Look,
+                    "Face shield, leather gloves, dark glasses for the melt; stannous test on every wash before it is poured off."
+                ),
             ],
             "Before the melt, when the powder is dry and covered.",
             "Bumping near the boil: off the heat, glass beads, lower flame.",
-            []);
+            []
+        );
     }
 }

@@ -16,21 +16,32 @@ public sealed class Anneal : IMethod
     public Stage Stage => Stage.MakeReady;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("metal", "annealed metal")];
     public IReadOnlyList<string> Reagents => [];
-    public IReadOnlyList<OptionSpec> Options => [new("grease", "Grease and dirt", "0", [], 0, 50, "% of the mass", "What burns off; the weighing tells.")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [new("grease", "Grease and dirt", "0", [], 0, 50, "% of the mass", "What burns off; the weighing tells.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         if (Objections.To(charge, Duty.Heat, Objections.NoSolid(charge)) is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
-        var burns = Working.Least(charge.Unknown, charge.Mass() * Working.Given(options.Number("grease") / 100, Dimension.None, "grease and dirt", "typed"));
+        var burns = Working.Least(
+            charge.Unknown,
+            charge.Mass() * Working.Given(options.Number("grease") / 100, Dimension.None, "grease and dirt", "typed")
+        );
         work.Loses(s => s.Phase == Phase.Liquid ? Charge.All : null, Working.Share(burns, charge.Unknown));
-        return work.Plan("Heat to dull red in thin layers, let it cool in air", "quiet", null, Working.Zero(Dimension.Time),
+        return work.Plan(
+            "Heat to dull red in thin layers, let it cool in air",
+            "quiet",
+            null,
+            Working.Zero(Dimension.Time),
             [new("metal", "annealed metal", true, work.Vessel, "the metal, cold")],
             [new("dull-red", "dull red all over, no smoke", "a flame on the grease is not the metal glowing")],
             [work.Vessel.Mass().Named("metal to come")],
             ["dull red in a dim room, some minutes"],
             [new(CautionLevel.Look, "Oil burns with a flame: outdoors or under the hood, lid at hand.")],
-            "Any time.", handsOn: draws.Prior("anneal-hours"), signFirst: false);
+            "Any time.",
+            handsOn: draws.Prior("anneal-hours"),
+            signFirst: false
+        );
     }
 }

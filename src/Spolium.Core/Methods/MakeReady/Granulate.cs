@@ -7,7 +7,8 @@ using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.MakeReady;
 
-/// <summary>Pours molten metal into water: granules dissolve from all sides. Ten times as much water as metal, or it flashes to steam.</summary>
+/// <summary>Pours molten metal into water: granules dissolve from all sides. Ten times as much water as metal, or it flashes to
+/// steam.</summary>
 public sealed class Granulate : IMethod
 {
     public string Id => "granulate";
@@ -21,8 +22,15 @@ public sealed class Granulate : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (Objections.To(charge, Duty.Melt, Objections.NoSolid(charge),
-                Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first")) is { Length: > 0 } why)
+        if (
+            Objections.To(
+                charge,
+                Duty.Melt,
+                Objections.NoSolid(charge),
+                Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first")
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var metal = charge.Mass().Named("metal to melt");
@@ -30,12 +38,25 @@ public sealed class Granulate : IMethod
         var lost = draws.Prior("melt-loss");
         var (slag, granules) = work.Vessel.Split(s => Species.IsMetal(s) ? lost : Charge.All, Charge.All);
         var water = (metal * Constants.Get("granulating-water")).Named("water to pour into, at least");
-        return work.Plan("Melt under borax, pour in a thin stream from height into deep, stirred water", "quiet", null, Working.Zero(Dimension.Time),
+        return work.Plan(
+            "Melt under borax, pour in a thin stream from height into deep, stirred water",
+            "quiet",
+            null,
+            Working.Zero(Dimension.Time),
             [new("granules", "granules", true, granules, "the granules, dry"), new("slag", "slag and crucible", false, slag)],
             [new("poured", "all is poured and cold, granules dry", "water hides between granules: dry at 110 °C")],
             [granules.Mass().Named("granules to come"), water],
             ["metal container, 10 kg of water to a kg of metal, deep and stirred", "thin stream from half a metre"],
-            [new(CautionLevel.Stop, "Steam blast: deep stirred water, thin stream, face shield, lid from afar. No closed hollow piece in the melt."), new(CautionLevel.Look, "Mould and tools above 120 °C and dry.")],
-            "Before the melt.", handsOn: draws.Prior("melt-hours"), signFirst: false);
+            [
+                new(
+                    CautionLevel.Stop,
+                    "Steam blast: deep stirred water, thin stream, face shield, lid from afar. No closed hollow piece in the melt."
+                ),
+                new(CautionLevel.Look, "Mould and tools above 120 °C and dry."),
+            ],
+            "Before the melt.",
+            handsOn: draws.Prior("melt-hours"),
+            signFirst: false
+        );
     }
 }

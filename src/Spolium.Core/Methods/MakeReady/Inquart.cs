@@ -23,15 +23,32 @@ public sealed class Inquart : IMethod
     public Stage Stage => Stage.MakeReady;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("alloy", "alloy"), ("slag", "slag and crucible")];
     public IReadOnlyList<string> Reagents => ["Ag", "Na2B4O7"];
-    public IReadOnlyList<OptionSpec> Options => [new("school", "School", "silver", [("silver", "one part of gold to three of silver"), ("quarter", "gold a quarter of the whole")], Tip: "The first does not count copper; the second counts everything else.")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [
+            new(
+                "school",
+                "School",
+                "silver",
+                [("silver", "one part of gold to three of silver"), ("quarter", "gold a quarter of the whole")],
+                Tip: "The first does not count copper; the second counts everything else."
+            ),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var mass = charge.Mass().Named("alloy as it is");
         var gold = charge.Grams(Species.Gold).Named("gold in it");
         var silver = charge.Grams(Silver).Named("silver in it");
-        if (Objections.To(charge, Duty.Melt, Objections.NoSolid(charge), Objections.When(gold.Likely <= 0, "there is no gold in it", "silver dissolves without: nitric parting"),
-                Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first")) is { Length: > 0 } why)
+        if (
+            Objections.To(
+                charge,
+                Duty.Melt,
+                Objections.NoSolid(charge),
+                Objections.When(gold.Likely <= 0, "there is no gold in it", "silver dissolves without: nitric parting"),
+                Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first")
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var fineness = shop.Of("Ag").StrengthIn(draws);
@@ -44,12 +61,20 @@ public sealed class Inquart : IMethod
         var lost = draws.Prior("melt-loss");
         var (slag, alloy) = work.Vessel.Split(s => Species.IsMetal(s) ? lost : Charge.All, Charge.All);
         var share = (alloy.Grams(Species.Gold) / alloy.Mass()).Percent("gold in the alloy");
-        return work.Plan("Melt together under borax, stir, pour as granules or a thin sheet", "quiet", null, Working.Zero(Dimension.Time),
+        return work.Plan(
+            "Melt together under borax, stir, pour as granules or a thin sheet",
+            "quiet",
+            null,
+            Working.Zero(Dimension.Time),
             [new("alloy", "alloy", true, alloy, "the alloy, cold and free of borax"), new("slag", "slag and crucible", false, slag)],
             [new("one-melt", "one even melt, stirred, no grains on the rod", "a clear face: iridium and unmelted gold lie at the bottom")],
             [bySilver, byQuarter, share],
-            ["stir with carbon or quartz, pour thin"], [new(CautionLevel.Stop, "Steam blast: nothing damp near molten metal."), .. TellShare(share, charge)],
-            "Before the melt.", handsOn: draws.Prior("melt-hours"), signFirst: false);
+            ["stir with carbon or quartz, pour thin"],
+            [new(CautionLevel.Stop, "Steam blast: nothing damp near molten metal."), .. TellShare(share, charge)],
+            "Before the melt.",
+            handsOn: draws.Prior("melt-hours"),
+            signFirst: false
+        );
     }
 
     private static IEnumerable<Caution> TellShare(Working share, Charge charge)

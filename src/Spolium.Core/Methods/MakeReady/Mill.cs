@@ -6,7 +6,8 @@ using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.MakeReady;
 
-/// <summary>Mills or cuts, screens, and draws the magnet through. The magnet takes iron, and nickel-plated pins too: what it takes is a holding.</summary>
+/// <summary>Mills or cuts, screens, and draws the magnet through. The magnet takes iron, and nickel-plated pins too: what it takes is a
+/// holding.</summary>
 public sealed class Mill : IMethod
 {
     private static readonly Species Iron = new("Fe", Phase.Solid);
@@ -18,14 +19,24 @@ public sealed class Mill : IMethod
     public string Title => "Mill, screen, and take out what is magnetic";
     public string Verb => "mill";
     public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("ground", "ground, not magnetic"), ("magnetic", "magnetic part"), ("dust", "dust")];
+    public IReadOnlyList<(string Id, string Name)> Outputs =>
+        [("ground", "ground, not magnetic"), ("magnetic", "magnetic part"), ("dust", "dust")];
     public IReadOnlyList<string> Reagents => [];
 
     public IReadOnlyList<OptionSpec> Options =>
-    [
-        new("screen", "Screen", "1", [], 0.05, 20, "mm", "The finer, the faster the leach, and the more dust."),
-        new("worn", "Worn off the balls", "0", [], 0, 500, "g", "Balls are weighed before and after: what they lost is iron in the charge."),
-    ];
+        [
+            new("screen", "Screen", "1", [], 0.05, 20, "mm", "The finer, the faster the leach, and the more dust."),
+            new(
+                "worn",
+                "Worn off the balls",
+                "0",
+                [],
+                0,
+                500,
+                "g",
+                "Balls are weighed before and after: what they lost is iron in the charge."
+            ),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -33,17 +44,45 @@ public sealed class Mill : IMethod
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         if (options.Number("worn") > 0)
-            work.From("balls", Balls, Working.Exact(options.Number("worn"), null, Dimension.Mass), "comes by itself: weigh the balls before and after");
+            work.From(
+                "balls",
+                Balls,
+                Working.Exact(options.Number("worn"), null, Dimension.Mass),
+                "comes by itself: weigh the balls before and after"
+            );
         var dusty = draws.Prior("mill-dust");
         var (dust, ground) = work.Vessel.Split(_ => dusty, dusty);
         var dragged = draws.Prior("magnet-drags");
-        var (magnetic, rest) = ground.Split(s => s == Iron ? draws.Prior("magnet-iron") : s == Nickel ? draws.Prior("magnet-nickel") : dragged, dragged);
-        return work.Plan($"Mill or cut to {options.Text("screen")} mm, screen, draw the magnet through twice", "quiet", null, draws.Prior("mill-hours"),
-            [new("ground", "ground, not magnetic", true, rest, "what is not magnetic"), new("magnetic", "magnetic part", false, magnetic, "the magnetic part"), new("dust", "dust", false, dust)],
-            [new("all-through", "all of it passes the screen", "lumps that passed on edge: look at them"), new("magnet-clean", "the magnet brings nothing more", "nickel–phosphorus and stainless steel do not answer a magnet")],
+        var (magnetic, rest) = ground.Split(
+            s =>
+                s == Iron ? draws.Prior("magnet-iron")
+                : s == Nickel ? draws.Prior("magnet-nickel")
+                : dragged,
+            dragged
+        );
+        return work.Plan(
+            $"Mill or cut to {options.Text("screen")} mm, screen, draw the magnet through twice",
+            "quiet",
+            null,
+            draws.Prior("mill-hours"),
+            [
+                new("ground", "ground, not magnetic", true, rest, "what is not magnetic"),
+                new("magnetic", "magnetic part", false, magnetic, "the magnetic part"),
+                new("dust", "dust", false, dust),
+            ],
+            [
+                new("all-through", "all of it passes the screen", "lumps that passed on edge: look at them"),
+                new("magnet-clean", "the magnet brings nothing more", "nickel–phosphorus and stainless steel do not answer a magnet"),
+            ],
             [rest.Mass().Named("goes on"), magnetic.Mass().Named("magnetic part"), magnetic.Element("Au").Named("gold on the magnet")],
             [$"screen {options.Text("screen")} mm"],
-            [new(CautionLevel.Look, "Dust: P3 mask, wet where it can be; never cut beryllium copper or ceramic."), new(CautionLevel.Look, "The magnet takes nickel-plated pins with their gold: keep that part.")],
-            "Any time.", handsOn: draws.Prior("mill-hands"), signFirst: false);
+            [
+                new(CautionLevel.Look, "Dust: P3 mask, wet where it can be; never cut beryllium copper or ceramic."),
+                new(CautionLevel.Look, "The magnet takes nickel-plated pins with their gold: keep that part."),
+            ],
+            "Any time.",
+            handsOn: draws.Prior("mill-hands"),
+            signFirst: false
+        );
     }
 }

@@ -6,7 +6,8 @@ using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.MakeReady;
 
-/// <summary>Rolls metal thin: the time to dissolve goes with the thickness. Shows the time before and after in the bath that follows.</summary>
+/// <summary>Rolls metal thin: the time to dissolve goes with the thickness. Shows the time before and after in the bath that
+/// follows.</summary>
 public sealed class Roll : IMethod
 {
     public string Id => "roll";
@@ -18,27 +19,59 @@ public sealed class Roll : IMethod
     public IReadOnlyList<string> Reagents => [];
 
     public IReadOnlyList<OptionSpec> Options =>
-    [
-        new("from", "Thickness now", "2000", [], 1, 20000, "µm"),
-        new("to", "Rolled to", "300", [], 1, 20000, "µm"),
-        new("bath", "Then into", "ag-nitric", [("ag-nitric", "nitric acid, silver alloy"), ("cu-nitric", "nitric acid, copper or brass"), ("au-aqua-regia", "aqua regia, gold")]),
-        new("temperature", "at", "60", [], 20, 105, "°C"),
-    ];
+        [
+            new("from", "Thickness now", "2000", [], 1, 20000, "µm"),
+            new("to", "Rolled to", "300", [], 1, 20000, "µm"),
+            new(
+                "bath",
+                "Then into",
+                "ag-nitric",
+                [
+                    ("ag-nitric", "nitric acid, silver alloy"),
+                    ("cu-nitric", "nitric acid, copper or brass"),
+                    ("au-aqua-regia", "aqua regia, gold"),
+                ]
+            ),
+            new("temperature", "at", "60", [], 20, 105, "°C"),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var (from, to) = (options.Number("from"), options.Number("to"));
-        if (Objections.To(charge, Duty.Mill, Objections.NoSolid(charge),
-                Objections.When(to >= from, $"{FigureText.Number(to, 0)} µm is not thinner than {FigureText.Number(from, 0)} µm", "roll to less than it has now")) is { Length: > 0 } why)
+        if (
+            Objections.To(
+                charge,
+                Duty.Mill,
+                Objections.NoSolid(charge),
+                Objections.When(
+                    to >= from,
+                    $"{FigureText.Number(to, 0)} µm is not thinner than {FigureText.Number(from, 0)} µm",
+                    "roll to less than it has now"
+                )
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var rate = RetreatRate.At(options.Text("bath"), options.Number("temperature"), draws)!;
-        Working Hours(double um, string label) => (SheetTime.Minutes(Working.Given(um, Dimension.None, "thickness, µm", "typed"), rate) * Working.Exact(1 / 60.0, "1 h/60 min", Dimension.Time)).Named(label);
-        return work.Plan($"Roll from {FigureText.Number(from, 0)} to {FigureText.Number(to, 0)} µm, anneal when it hardens", "quiet", null, Working.Zero(Dimension.Time),
+        Working Hours(double um, string label) =>
+            (
+                SheetTime.Minutes(Working.Given(um, Dimension.None, "thickness, µm", "typed"), rate)
+                * Working.Exact(1 / 60.0, "1 h/60 min", Dimension.Time)
+            ).Named(label);
+        return work.Plan(
+            $"Roll from {FigureText.Number(from, 0)} to {FigureText.Number(to, 0)} µm, anneal when it hardens",
+            "quiet",
+            null,
+            Working.Zero(Dimension.Time),
             [new("sheet", "sheet", true, charge)],
             [new("thin", "the thickest place measures what was wanted", "an edge is thinner than the middle")],
             [Hours(from, "to dissolve as it is, with acid to spare"), Hours(to, "to dissolve when rolled")],
-            ["clean rolls; anneal between passes"], [new(CautionLevel.Look, "Cracked edges break off: roll over a tray.")],
-            "Any time.", handsOn: draws.Prior("roll-hours"), signFirst: false);
+            ["clean rolls; anneal between passes"],
+            [new(CautionLevel.Look, "Cracked edges break off: roll over a tray.")],
+            "Any time.",
+            handsOn: draws.Prior("roll-hours"),
+            signFirst: false
+        );
     }
 }

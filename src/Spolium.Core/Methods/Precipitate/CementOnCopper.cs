@@ -7,7 +7,8 @@ using Spolium.Core.Reference;
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>
-/// 2 AgNO3 + Cu → 2 Ag + Cu(NO3)2, and likewise what is nobler (precise rules 2.9). Free nitric acid bites the bar as well: 0.378 g to a gram. What the bar gives is copper in the liquor.
+/// 2 AgNO3 + Cu → 2 Ag + Cu(NO3)2, and likewise what is nobler (precise rules 2.9). Free nitric acid bites the bar as well: 0.378 g to a
+/// gram. What the bar gives is copper in the liquor.
 /// </summary>
 public sealed class CementOnCopper : IMethod
 {
@@ -27,20 +28,50 @@ public sealed class CementOnCopper : IMethod
     public string Title => "Cement the silver on copper";
     public string Verb => "cement";
     public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("cement", "cement silver"), ("liquor", "copper liquor"), ("bar", "copper bar left")];
+    public IReadOnlyList<(string Id, string Name)> Outputs =>
+        [("cement", "cement silver"), ("liquor", "copper liquor"), ("bar", "copper bar left")];
     public IReadOnlyList<string> Reagents => ["Cu"];
-    public IReadOnlyList<OptionSpec> Options => [new("stands", "It stands", "short", [("short", "under a day, below 40 °C"), ("long", "longer, or warm")], Tip: "Warm, or beyond a day, all free nitric acid bites the bar.")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [
+            new(
+                "stands",
+                "It stands",
+                "short",
+                [("short", "under a day, below 40 °C"), ("long", "longer, or warm")],
+                Tip: "Warm, or beyond a day, all free nitric acid bites the bar."
+            ),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        var there = CopperCement.Metals.Select(m => (Metal: m, Moles: charge.Of(Dissolved[m]))).Where(m => !Working.IsNothing(m.Moles)).ToList();
-        if (new[]
+        var there = CopperCement
+            .Metals.Select(m => (Metal: m, Moles: charge.Of(Dissolved[m])))
+            .Where(m => !Working.IsNothing(m.Moles))
+            .ToList();
+        if (
+            new[]
             {
                 Objections.NoLiquor(charge),
-                Objections.When(charge.Of(new("Ag(S2O3)2 3-", Phase.Aqueous)).Likely > 0, "in fixer copper brings little down and dissolves itself", "use iron or current"),
-                Objections.When(there.All(m => m.Metal == "Fe" || m.Moles.Likely <= 0), "there is nothing in solution that copper brings down", "choose the liquor that holds silver"),
-                Objections.When(charge.Element("Hg").Likely > 0.01, "mercury in the liquor would plate out with the silver", "this belongs to licensed practice"),
-            }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+                Objections.When(
+                    charge.Of(new("Ag(S2O3)2 3-", Phase.Aqueous)).Likely > 0,
+                    "in fixer copper brings little down and dissolves itself",
+                    "use iron or current"
+                ),
+                Objections.When(
+                    there.All(m => m.Metal == "Fe" || m.Moles.Likely <= 0),
+                    "there is nothing in solution that copper brings down",
+                    "choose the liquor that holds silver"
+                ),
+                Objections.When(
+                    charge.Element("Hg").Likely > 0.01,
+                    "mercury in the liquor would plate out with the silver",
+                    "this belongs to licensed practice"
+                ),
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var freeNitric = Working.Least(charge.Of(Species.Proton), charge.Of(Species.Nitrate)).Named("free nitric acid");
@@ -50,7 +81,19 @@ public sealed class CementOnCopper : IMethod
         var turns = draws.Prior("copper-turns-back");
         var consumed = CopperCement.Consumed(there, freeNitric, bites, copper, turns).Named("copper that goes into the liquor");
         var atMost = CopperCement.Consumed(there, freeNitric, Working.Exact(1), copper, turns);
-        work.Decided("bar", "Cu", Working.Given(Constants.Get("bar-surplus").Likely * Math.Max(atMost.Range.High, atMost.Likely), Dimension.Mass, "copper bar, twice what it may give", "precise rules 2.9"), "bright bar or pipe, hung in, not powder", atMost, "copper bar");
+        work.Decided(
+            "bar",
+            "Cu",
+            Working.Given(
+                Constants.Get("bar-surplus").Likely * Math.Max(atMost.Range.High, atMost.Likely),
+                Dimension.Mass,
+                "copper bar, twice what it may give",
+                "precise rules 2.9"
+            ),
+            "bright bar or pipe, hung in, not powder",
+            atMost,
+            "copper bar"
+        );
         var left = draws.Prior("silver-in-barren");
         foreach (var (metal, moles) in there)
             work.React(CopperCement.Exchange(metal), metal == "Fe" ? moles : moles * (Working.Exact(1) - left), CopperCement.SaltOf(metal));
@@ -60,14 +103,48 @@ public sealed class CementOnCopper : IMethod
         work.Full();
         var (bar, rest) = work.Vessel.Split(s => s == Bar ? Charge.All : null);
         work.Keep(rest);
-        var solids = Working.Sum(rest.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass).Named("cement");
+        var solids = Working
+            .Sum(rest.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass)
+            .Named("cement");
         var (cement, liquor) = work.Decant(solids * draws.Prior("heel-sponge"));
-        return work.Plan("Hang the bar in, knock the sponge off and stir, until a salt-water drop gives no cloud", "nitric", null, draws.Prior("cement-hours"),
-            [new("cement", "cement silver", true, cement), new("liquor", "copper liquor", false, liquor), new("bar", "copper bar left", false, bar, "the bar, rinsed and dry")],
-            [new("no-cloud", "a drop with salt water gives no cloud, the liquor is clear blue", "a cloud may be lead: warm it, lead's dissolves"), new("copper-bright", "a bright piece of copper stays bright for ten minutes", "copper covered by sponge stops: scrape it and stir")],
-            [.. there.Where(m => m.Metal != "Fe").Select(m => Molar.Grams(m.Moles, m.Metal).Named($"{Elements.Of(m.Metal).Name} in solution (inferred, not seen)")), consumed, freeNitric, liquor.Element("Ag").Named("silver left in the liquor"), bar.Mass().Named("copper bar to come back")],
+        return work.Plan(
+            "Hang the bar in, knock the sponge off and stir, until a salt-water drop gives no cloud",
+            "nitric",
+            null,
+            draws.Prior("cement-hours"),
+            [
+                new("cement", "cement silver", true, cement),
+                new("liquor", "copper liquor", false, liquor),
+                new("bar", "copper bar left", false, bar, "the bar, rinsed and dry"),
+            ],
+            [
+                new(
+                    "no-cloud",
+                    "a drop with salt water gives no cloud, the liquor is clear blue",
+                    "a cloud may be lead: warm it, lead's dissolves"
+                ),
+                new(
+                    "copper-bright",
+                    "a bright piece of copper stays bright for ten minutes",
+                    "copper covered by sponge stops: scrape it and stir"
+                ),
+            ],
+            [
+                .. there
+                    .Where(m => m.Metal != "Fe")
+                    .Select(m => Molar.Grams(m.Moles, m.Metal).Named($"{Elements.Of(m.Metal).Name} in solution (inferred, not seen)")),
+                consumed,
+                freeNitric,
+                liquor.Element("Ag").Named("silver left in the liquor"),
+                bar.Mass().Named("copper bar to come back"),
+            ],
             ["room temperature, stirred now and then"],
-            [new(CautionLevel.Look, "Copper fumes brown while nitric acid is free: hood."), new(CautionLevel.Look, "Scraps of copper in the sponge: pick them out, or boil it in dilute sulphuric acid.")],
-            "It may stand over night in the hood; longer, the acid bites more copper.", handsOn: draws.Prior("wash-hours"));
+            [
+                new(CautionLevel.Look, "Copper fumes brown while nitric acid is free: hood."),
+                new(CautionLevel.Look, "Scraps of copper in the sponge: pick them out, or boil it in dilute sulphuric acid."),
+            ],
+            "It may stand over night in the hood; longer, the acid bites more copper.",
+            handsOn: draws.Prior("wash-hours")
+        );
     }
 }

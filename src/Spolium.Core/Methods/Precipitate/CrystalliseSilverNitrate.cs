@@ -9,7 +9,8 @@ using Spolium.Core.Solutions;
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>
-/// Silver nitrate as a product: boiled down until it is 95 % saturated hot, cooled; crystals X = m − s W (precise rules 2.14). The mother liquor is a holding: it goes back to the next crop.
+/// Silver nitrate as a product: boiled down until it is 95 % saturated hot, cooled; crystals X = m − s W (precise rules 2.14). The mother
+/// liquor is a holding: it goes back to the next crop.
 /// </summary>
 public sealed class CrystalliseSilverNitrate : IMethod
 {
@@ -23,7 +24,14 @@ public sealed class CrystalliseSilverNitrate : IMethod
     public Stage Stage => Stage.Precipitate;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("crystals", "silver nitrate"), ("mother-liquor", "mother liquor")];
     public IReadOnlyList<string> Reagents => [];
-    public IReadOnlyList<OptionSpec> Options => [new("hot", "Hot", "80", [], 40, 100, "°C"), new("cold", "Cooled to", "20", [], 0, 35, "°C"), new("drive", "Water driven off", "boil", [("boil", "at the boil"), ("evaporate", "below it, at 80 °C, by itself")]), new("watts", "Heat into the liquor", "300", [], 50, 3000, "W"), new("crystals", "Crystals", "drained", [("drained", "drained"), ("pressed", "pressed")])];
+    public IReadOnlyList<OptionSpec> Options =>
+        [
+            new("hot", "Hot", "80", [], 40, 100, "°C"),
+            new("cold", "Cooled to", "20", [], 0, 35, "°C"),
+            new("drive", "Water driven off", "boil", [("boil", "at the boil"), ("evaporate", "below it, at 80 °C, by itself")]),
+            new("watts", "Heat into the liquor", "300", [], 50, 3000, "W"),
+            new("crystals", "Crystals", "drained", [("drained", "drained"), ("pressed", "pressed")]),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -31,12 +39,26 @@ public sealed class CrystalliseSilverNitrate : IMethod
         var salt = Solubility.BySalt["AgNO3"];
         // The options keep both within the table, 0 to 100 °C.
         var (hot, cold) = (salt.At(options.Number("hot"), draws)!, salt.At(options.Number("cold"), draws)!);
-        if (new[]
+        if (
+            new[]
             {
-                Objections.NoLiquor(charge), Objections.When(silver.Likely <= 0, "there is no silver in solution", "dissolve it in nitric acid first"),
-                Objections.When(charge.Of(new("C6H12O6", Phase.Aqueous)).Range.High > 1e-4 || charge.Of(new("H2C2O4", Phase.Aqueous)).Range.High > 1e-4, "organics in silver nitrate: fire, or a salt that detonates", "bring the silver down as chloride instead"),
-                Objections.When(charge.Of(new("Cu2+", Phase.Aqueous)).Likely > silver.Likely, "more copper than silver: the crystals would be copper nitrate too", "cement the silver first and dissolve it again"),
-            }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+                Objections.NoLiquor(charge),
+                Objections.When(silver.Likely <= 0, "there is no silver in solution", "dissolve it in nitric acid first"),
+                Objections.When(
+                    charge.Of(new("C6H12O6", Phase.Aqueous)).Range.High > 1e-4 || charge.Of(new("H2C2O4", Phase.Aqueous)).Range.High > 1e-4,
+                    "organics in silver nitrate: fire, or a salt that detonates",
+                    "bring the silver down as chloride instead"
+                ),
+                Objections.When(
+                    charge.Of(new("Cu2+", Phase.Aqueous)).Likely > silver.Likely,
+                    "more copper than silver: the crystals would be copper nitrate too",
+                    "cement the silver first and dissolve it again"
+                ),
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         work.Full();
@@ -45,7 +67,9 @@ public sealed class CrystalliseSilverNitrate : IMethod
         var water = charge.Grams(Species.Water);
         var kept = Working.Least(Working.Exact(1), Working.Share(wanted, water));
         work.Loses(s => s == Species.Water ? Working.Exact(1) - kept : null);
-        var falls = Working.AtLeastZero(mass - cold.GramsPerGramWater * work.Vessel.Grams(Species.Water)).Named("silver nitrate that falls");
+        var falls = Working
+            .AtLeastZero(mass - cold.GramsPerGramWater * work.Vessel.Grams(Species.Water))
+            .Named("silver nitrate that falls");
         work.React(Crystals, Molar.Moles(falls, "AgNO3"), "AgNO3");
         var wet = work.Vessel.Grams(new("AgNO3", Phase.Solid)) * draws.Prior("crystal-liquor-" + options.Text("crystals"));
         var liquorMass = work.Vessel.Mass() - work.Vessel.Grams(new("AgNO3", Phase.Solid));
@@ -53,15 +77,47 @@ public sealed class CrystalliseSilverNitrate : IMethod
         var (crystals, mother) = work.Vessel.Split(s => s.Phase == Phase.Solid ? Charge.All : clings, Charge.All);
         var boiledOff = Working.AtLeastZero(water - wanted).Named("water to boil off");
         var vessel = work.Size("boil").Vessel.Vessel;
-        var cools = Cooling.Hours(work.Vessel.Mass(), Math.PI * vessel.DiameterMm * vessel.DiameterMm / 2e6, options.Number("hot"), options.Number("cold"), options.Number("cold") - 3, "air-covered", draws);
+        var cools = Cooling.Hours(
+            work.Vessel.Mass(),
+            Math.PI * vessel.DiameterMm * vessel.DiameterMm / 2e6,
+            options.Number("hot"),
+            options.Number("cold"),
+            options.Number("cold") - 3,
+            "air-covered",
+            draws
+        );
         var slow = options.Text("drive") == "evaporate";
-        var drives = slow ? Boiling.EvaporatingHours(boiledOff, Math.PI * vessel.DiameterMm * vessel.DiameterMm / 4e6, 80, draws) : Boiling.Hours(boiledOff, options.Number("watts"), draws);
-        return work.Plan($"Boil down to the mark, cool to {options.Text("cold")} °C in the dark, drain the crystals", "boil", null, slow ? drives + cools + draws.Prior("crystal-hours") : cools + draws.Prior("crystal-hours"),
+        var drives = slow
+            ? Boiling.EvaporatingHours(boiledOff, Math.PI * vessel.DiameterMm * vessel.DiameterMm / 4e6, 80, draws)
+            : Boiling.Hours(boiledOff, options.Number("watts"), draws);
+        return work.Plan(
+            $"Boil down to the mark, cool to {options.Text("cold")} °C in the dark, drain the crystals",
+            "boil",
+            null,
+            slow ? drives + cools + draws.Prior("crystal-hours") : cools + draws.Prior("crystal-hours"),
             [new("crystals", "silver nitrate", true, crystals, "the crystals, dry"), new("mother-liquor", "mother liquor", false, mother)],
-            [new("volume-mark", "the volume mark is reached; a drop on cold glass sets", "the clock, or a skin on top"), new("no-growth", "at the temperature of the room, an hour without growth", "the first crystals")],
-            [mass, falls, boiledOff, mother.Element("Ag").Named("silver in the mother liquor"), charge.Element("Cu").Named("copper: its share clings to the crystals")],
+            [
+                new("volume-mark", "the volume mark is reached; a drop on cold glass sets", "the clock, or a skin on top"),
+                new("no-growth", "at the temperature of the room, an hour without growth", "the first crystals"),
+            ],
+            [
+                mass,
+                falls,
+                boiledOff,
+                mother.Element("Ag").Named("silver in the mother liquor"),
+                charge.Element("Cu").Named("copper: its share clings to the crystals"),
+            ],
             ["distilled water, dark, glass or porcelain", "dry dark and warm in air, never on metal"],
-            [new(CautionLevel.Stop, "Silver nitrate with organics, or with magnesium or aluminium powder and damp: fire. No alcohol, no acetone."), new(CautionLevel.Look, "Burns and stains skin and eyes: gloves, goggles."), new(CautionLevel.Look, "Free nitric acid and copper change the solubility: an indication, ±10 % and more.")],
-            "Cooling, covered, dark.", handsOn: slow ? draws.Prior("wash-hours") : drives);
+            [
+                new(
+                    CautionLevel.Stop,
+                    "Silver nitrate with organics, or with magnesium or aluminium powder and damp: fire. No alcohol, no acetone."
+                ),
+                new(CautionLevel.Look, "Burns and stains skin and eyes: gloves, goggles."),
+                new(CautionLevel.Look, "Free nitric acid and copper change the solubility: an indication, ±10 % and more."),
+            ],
+            "Cooling, covered, dark.",
+            handsOn: slow ? draws.Prior("wash-hours") : drives
+        );
     }
 }

@@ -6,7 +6,8 @@ using Spolium.Core.Records;
 
 namespace Spolium.Core.Methods.Precipitate;
 
-/// <summary>Fe + 2 [Ag(S2O3)2]3− → 2 Ag + Fe2+ + 4 S2O3 2− (precise rules 2.8): silver from spent fixer on steel wool, pH 4 to 6.5.</summary>
+/// <summary>Fe + 2 [Ag(S2O3)2]3− → 2 Ag + Fe2+ + 4 S2O3 2− (precise rules 2.8): silver from spent fixer on steel wool, pH 4 to
+/// 6.5.</summary>
 public sealed class FixerIron : IMethod
 {
     private static readonly Reaction Exchange = Reaction.Of("Fe + Na3Ag(S2O3)2 = Ag + FeS2O3 + Na2S2O3");
@@ -29,18 +30,43 @@ public sealed class FixerIron : IMethod
         var silver = charge.Of(Fixer.Silver);
         var least = Molar.Grams(Exchange.Need(silver, Fixer.Salt, "Fe"), "Fe").Named("iron by the equation");
         var most = Math.Max(least.Range.High, least.Likely);
-        work.Decided("iron", "Fe", Working.Given(most * options.Number("iron"), Dimension.Mass, "iron, for the most that it may hold", "chosen"), "clean steel wool, packed loose", least);
+        work.Decided(
+            "iron",
+            "Fe",
+            Working.Given(most * options.Number("iron"), Dimension.Mass, "iron, for the most that it may hold", "chosen"),
+            "clean steel wool, packed loose",
+            least
+        );
         work.React(Exchange, silver * (Working.Exact(1) - draws.Prior("fixer-left")), Fixer.Salt);
         work.Full();
         var solids = (work.Vessel.Grams(new("Ag", Phase.Solid)) + work.Vessel.Grams(Iron)).Named("sludge");
         var (sludge, fixer) = work.Decant(solids * draws.Prior("heel-sponge"));
-        return work.Plan("Let the fixer stand on, or run slowly through, steel wool until the test strip is blank", "quiet", null, draws.Prior("fixer-iron-hours"),
+        return work.Plan(
+            "Let the fixer stand on, or run slowly through, steel wool until the test strip is blank",
+            "quiet",
+            null,
+            draws.Prior("fixer-iron-hours"),
             [new("sludge", "silver sludge", true, sludge, "the sludge, dry"), new("fixer", "desilvered fixer", false, fixer)],
-            [new("strip-blank", "a silver strip, or a drop with sulphide, shows nothing", "old strips show nothing"), new("iron-left", "iron is still there", "iron all gone: silver may be left")],
-            [Molar.Grams(silver, "Ag").Named("silver in the fixer"), Molar.Grams(work.Vessel.Of(new("Ag", Phase.Solid)), "Ag").Named("silver in the sludge (inferred, not seen)"), fixer.Element("Ag").Named("silver left in the fixer"), least],
+            [
+                new("strip-blank", "a silver strip, or a drop with sulphide, shows nothing", "old strips show nothing"),
+                new("iron-left", "iron is still there", "iron all gone: silver may be left"),
+            ],
+            [
+                Molar.Grams(silver, "Ag").Named("silver in the fixer"),
+                Molar.Grams(work.Vessel.Of(new("Ag", Phase.Solid)), "Ag").Named("silver in the sludge (inferred, not seen)"),
+                fixer.Element("Ag").Named("silver left in the fixer"),
+                least,
+            ],
             ["pH 4 to 6.5", "dry the sludge, melt it with soda and borax"],
-            [new(CautionLevel.Stop, "No acid, no bleach into fixer."), new(CautionLevel.Look, "Caustic sets ammonia free from ammonium fixer.")],
-            "It may stand.", handsOn: draws.Prior("wash-hours")) with
-        { Interlocks = [Fixer.Ph with { DoseId = "iron" }] };
+            [
+                new(CautionLevel.Stop, "No acid, no bleach into fixer."),
+                new(CautionLevel.Look, "Caustic sets ammonia free from ammonium fixer."),
+            ],
+            "It may stand.",
+            handsOn: draws.Prior("wash-hours")
+        ) with
+        {
+            Interlocks = [Fixer.Ph with { DoseId = "iron" }],
+        };
     }
 }

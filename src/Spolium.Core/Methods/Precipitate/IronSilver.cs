@@ -18,18 +18,33 @@ public sealed class IronSilver : IMethod
     public string Title => "Silver from its chloride by iron";
     public string Verb => "reduce";
     public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("silver", "silver powder"), ("liquor", "iron liquor"), ("iron", "iron left over")];
+    public IReadOnlyList<(string Id, string Name)> Outputs =>
+        [("silver", "silver powder"), ("liquor", "iron liquor"), ("iron", "iron left over")];
     public IReadOnlyList<string> Reagents => ["Fe", "H2SO4", "H2O"];
-    public IReadOnlyList<OptionSpec> Options => [new("iron", "Iron, × the equation", "2", [], 1.05, 10, "", "A bar or turnings: what is left is drawn out.")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [new("iron", "Iron, × the equation", "2", [], 1.05, 10, "", "A bar or turnings: what is left is drawn out.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (new[]
+        if (
+            new[]
             {
                 ChlorideToSilver.NoChloride(charge),
-                Objections.When(charge.Marks.Contains("arsenic"), "arsenic or antimony with iron and acid give arsine", "use caustic and sugar"),
-                Objections.When(charge.Grams(Species.Nitrate).Range.High > 1, "nitrate in the cake eats iron and dissolves silver again", "wash it free of nitrate first"),
-            }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+                Objections.When(
+                    charge.Marks.Contains("arsenic"),
+                    "arsenic or antimony with iron and acid give arsine",
+                    "use caustic and sugar"
+                ),
+                Objections.When(
+                    charge.Grams(Species.Nitrate).Range.High > 1,
+                    "nitrate in the cake eats iron and dissolves silver again",
+                    "wash it free of nitrate first"
+                ),
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var chloride = charge.Of(ChlorideToSilver.Chloride);
@@ -38,7 +53,13 @@ public sealed class IronSilver : IMethod
         var acid = bath * Constants.Get("iron-acid");
         work.Water("water", "water", bath, "over the cake");
         work.Decided("acid", "H2SO4", acid, "into the water, slowly");
-        work.Decided("iron", "Fe", least * Working.Given(options.Number("iron"), Dimension.None, "× the equation", "chosen"), "bright, into the cake, stirred now and then", least);
+        work.Decided(
+            "iron",
+            "Fe",
+            least * Working.Given(options.Number("iron"), Dimension.None, "× the equation", "chosen"),
+            "bright, into the cake, stirred now and then",
+            least
+        );
         work.React(SilverChloride.ByIron, chloride * (Working.Exact(1) - draws.Prior("chloride-left")), "AgCl");
         work.React(Bitten, Working.Least(work.Vessel.Of(Iron), Molar.Moles(acid, "H2SO4") * draws.Prior("iron-bitten")), "Fe");
         work.LetGasGo();
@@ -46,10 +67,26 @@ public sealed class IronSilver : IMethod
         var (iron, rest) = work.Vessel.Split(s => s == Iron ? Charge.All : null);
         work.Keep(rest);
         var (silver, liquor) = ChlorideToSilver.Part(work);
-        return work.Plan("Iron in dilute acid on the cake, stirred now and then, until no white is left; draw the iron out", "nitric", null, draws.Prior("iron-hours"),
-            [new("silver", "silver powder", true, silver), new("liquor", "iron liquor", false, liquor), new("iron", "iron left over", false, iron)],
-            [ChlorideToSilver.NoWhite, ChlorideToSilver.ClearInNitric, new("no-iron", "the magnet brings no more iron out", "iron inside a lump of silver: crush it")],
-            [.. ChlorideToSilver.Figures(work, charge), least], ["room temperature or warm, an open vessel"],
-            [new(CautionLevel.Look, "Iron left in the silver goes into the melt.")], "It may stand over night, open.", handsOn: draws.Prior("wash-hours"));
+        return work.Plan(
+            "Iron in dilute acid on the cake, stirred now and then, until no white is left; draw the iron out",
+            "nitric",
+            null,
+            draws.Prior("iron-hours"),
+            [
+                new("silver", "silver powder", true, silver),
+                new("liquor", "iron liquor", false, liquor),
+                new("iron", "iron left over", false, iron),
+            ],
+            [
+                ChlorideToSilver.NoWhite,
+                ChlorideToSilver.ClearInNitric,
+                new("no-iron", "the magnet brings no more iron out", "iron inside a lump of silver: crush it"),
+            ],
+            [.. ChlorideToSilver.Figures(work, charge), least],
+            ["room temperature or warm, an open vessel"],
+            [new(CautionLevel.Look, "Iron left in the silver goes into the melt.")],
+            "It may stand over night, open.",
+            handsOn: draws.Prior("wash-hours")
+        );
     }
 }

@@ -7,13 +7,23 @@ using Spolium.Core.Records;
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>
-/// 4 HAuCl4 + 3 Na2S2O5 + 9 H2O → 4 Au + 6 NaHSO4 + 16 HCl (<see cref="GoldDown"/>). Schools pour 1 to 3 g per gram of gold; the equation takes 0.724 g.
+/// 4 HAuCl4 + 3 Na2S2O5 + 9 H2O → 4 Au + 6 NaHSO4 + 16 HCl (<see cref="GoldDown"/>). Schools pour 1 to 3 g per gram of gold; the equation
+/// takes 0.724 g.
 /// </summary>
 public sealed class Metabisulphite : IMethod
 {
-    private static readonly GoldDown Down = new("Na2S2O5", "metabisulphite", "Na2S2O5",
-        Reaction.Of("HAuCl4 + Na2S2O5 + H2O = Au + NaHSO4 + HCl"), Reaction.Of("HNO3 + Na2S2O5 + H2O = NO + NaHSO4"), Reaction.Of("FeCl3 + Na2S2O5 + H2O = FeCl2 + NaHSO4 + HCl"),
-        Reaction.Of("Na2S2O5 + H2O = NaHSO3"), Reaction.Of("Na2S2O5 + HCl = NaCl + SO2 + H2O"), 4, "settle-rate");
+    private static readonly GoldDown Down = new(
+        "Na2S2O5",
+        "metabisulphite",
+        "Na2S2O5",
+        Reaction.Of("HAuCl4 + Na2S2O5 + H2O = Au + NaHSO4 + HCl"),
+        Reaction.Of("HNO3 + Na2S2O5 + H2O = NO + NaHSO4"),
+        Reaction.Of("FeCl3 + Na2S2O5 + H2O = FeCl2 + NaHSO4 + HCl"),
+        Reaction.Of("Na2S2O5 + H2O = NaHSO3"),
+        Reaction.Of("Na2S2O5 + HCl = NaCl + SO2 + H2O"),
+        4,
+        "settle-rate"
+    );
 
     public string Id => "metabisulphite";
     public int Version => 2;
@@ -22,7 +32,16 @@ public sealed class Metabisulphite : IMethod
     public Stage Stage => Stage.Precipitate;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("powder", "gold powder"), ("barren", "barren liquor")];
     public IReadOnlyList<string> Reagents => ["Na2S2O5", "H2O"];
-    public IReadOnlyList<OptionSpec> Options => [GoldDown.School("1.3", 1, 3, "Schools range from 1 to 3. Less may leave gold behind, more brings copper(I) and selenium down with it.")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [
+            GoldDown.School(
+                "1.3",
+                1,
+                3,
+                "Schools range from 1 to 3. Less may leave gold behind, more brings copper(I) and selenium down with it."
+            ),
+        ];
 
-    public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws) => Down.Plan(this, charge, options, shop, facts, draws, "Metabisulphite", []);
+    public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws) =>
+        Down.Plan(this, charge, options, shop, facts, draws, "Metabisulphite", []);
 }

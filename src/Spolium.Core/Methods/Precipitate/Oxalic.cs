@@ -7,7 +7,8 @@ using Spolium.Core.Reference;
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>
-/// 2 HAuCl4 + 3 H2C2O4 → 2 Au + 6 CO2 + 8 HCl near boiling, caustic soda in drops to pH 1 to 4 (precise rules 2.8): very pure gold, slow, bears copper badly.
+/// 2 HAuCl4 + 3 H2C2O4 → 2 Au + 6 CO2 + 8 HCl near boiling, caustic soda in drops to pH 1 to 4 (precise rules 2.8): very pure gold, slow,
+/// bears copper badly.
 /// </summary>
 public sealed class Oxalic : IMethod
 {
@@ -16,8 +17,10 @@ public sealed class Oxalic : IMethod
     private static readonly Reaction ByNitric = Reaction.Of("HNO3 + H2C2O4 = NO + CO2 + H2O");
     private static readonly IReadOnlyList<(Species Ion, Reaction Falls, string Salt)> Oxalates =
     [
-        (new("Cu2+", Phase.Aqueous), Reaction.Of("CuCl2 + H2C2O4 = CuC2O4 + HCl"), "CuCl2"), (new("Pb2+", Phase.Aqueous), Reaction.Of("PbCl2 + H2C2O4 = PbC2O4 + HCl"), "PbCl2"),
-        (new("Ni2+", Phase.Aqueous), Reaction.Of("NiCl2 + H2C2O4 + H2O = NiC2O4·2H2O + HCl"), "NiCl2"), (new("Ca2+", Phase.Aqueous), Reaction.Of("CaCl2 + H2C2O4 = CaC2O4 + HCl"), "CaCl2"),
+        (new("Cu2+", Phase.Aqueous), Reaction.Of("CuCl2 + H2C2O4 = CuC2O4 + HCl"), "CuCl2"),
+        (new("Pb2+", Phase.Aqueous), Reaction.Of("PbCl2 + H2C2O4 = PbC2O4 + HCl"), "PbCl2"),
+        (new("Ni2+", Phase.Aqueous), Reaction.Of("NiCl2 + H2C2O4 + H2O = NiC2O4·2H2O + HCl"), "NiCl2"),
+        (new("Ca2+", Phase.Aqueous), Reaction.Of("CaCl2 + H2C2O4 = CaC2O4 + HCl"), "CaCl2"),
     ];
 
     public string Id => "oxalic";
@@ -29,10 +32,15 @@ public sealed class Oxalic : IMethod
     public IReadOnlyList<string> Reagents => [Dihydrate, "NaOH", "H2O"];
 
     public IReadOnlyList<OptionSpec> Options =>
-    [
-        new("ph", "Brought to pH", "2", [("1", "1"), ("2", "2"), ("3", "3"), ("4", "4")]),
-        new("copper", "Copper above 5 % of the metal", "refuse", [("refuse", "refused: its oxalate falls too"), ("accept", "accepted")]),
-    ];
+        [
+            new("ph", "Brought to pH", "2", [("1", "1"), ("2", "2"), ("3", "3"), ("4", "4")]),
+            new(
+                "copper",
+                "Copper above 5 % of the metal",
+                "refuse",
+                [("refuse", "refused: its oxalate falls too"), ("accept", "accepted")]
+            ),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -40,12 +48,25 @@ public sealed class Oxalic : IMethod
         var gold = Molar.Grams(goldMoles, "Au").Named("gold in solution (inferred, not seen)");
         var copper = charge.Grams(new("Cu2+", Phase.Aqueous));
         var metals = charge.Metals.Sum(m => charge.Element(m).Likely);
-        if (new[]
+        if (
+            new[]
             {
-                Objections.When(charge.Of(new("Ag+", Phase.Aqueous)).Range.High > 1e-4, "silver in solution would fall as oxalate, which detonates when dry", "bring the silver down as chloride first"),
+                Objections.When(
+                    charge.Of(new("Ag+", Phase.Aqueous)).Range.High > 1e-4,
+                    "silver in solution would fall as oxalate, which detonates when dry",
+                    "bring the silver down as chloride first"
+                ),
                 Objections.When(gold.Likely <= 0, "there is no gold in solution", "dissolve it first"),
-                Objections.When(options.Text("copper") == "refuse" && copper.Likely > Constants.Get("oxalic-copper-above").Likely * metals, "copper above 5 % of the metal falls as oxalate with the gold", "use ferrous sulphate or metabisulphite first and this for the second refine, or accept it"),
-            }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+                Objections.When(
+                    options.Text("copper") == "refuse" && copper.Likely > Constants.Get("oxalic-copper-above").Likely * metals,
+                    "copper above 5 % of the metal falls as oxalate with the gold",
+                    "use ferrous sulphate or metabisulphite first and this for the second refine, or accept it"
+                ),
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
 
         var work = new StepWork(this, charge, options, shop, facts, draws);
@@ -54,17 +75,34 @@ public sealed class Oxalic : IMethod
         var stoichiometric = acid.ForGold(gold).Named("oxalic acid by the equation");
         var nitric = Molar.Grams(charge.Of(Species.Nitrate), "HNO3").Named("nitric acid left");
         var forNitric = acid.ForNitric(nitric).Named("oxalic acid that nitric acid eats");
-        var falls = Oxalates.Select(o => (o.Ion, o.Falls, o.Salt, Moles: charge.Of(o.Ion) * draws.Prior("oxalate-falls"))).Where(o => !Working.IsNothing(o.Moles)).ToList();
-        var forMetals = Molar.Grams(Working.Sum(falls.Select(o => o.Moles), Dimension.Substance), Dihydrate).Named("oxalic acid that other metals take");
+        var falls = Oxalates
+            .Select(o => (o.Ion, o.Falls, o.Salt, Moles: charge.Of(o.Ion) * draws.Prior("oxalate-falls")))
+            .Where(o => !Working.IsNothing(o.Moles))
+            .ToList();
+        var forMetals = Molar
+            .Grams(Working.Sum(falls.Select(o => o.Moles), Dimension.Substance), Dihydrate)
+            .Named("oxalic acid that other metals take");
         var pure = Working.Sum([factor * stoichiometric, forNitric, forMetals], Dimension.Mass).Named("oxalic acid, dihydrate, pure");
         var excess = Molar.Moles((factor - Working.Exact(1)) * stoichiometric, Dihydrate);
-        var caustic = OxalicGold.Caustic(charge.Of(Species.Proton), goldMoles, excess, OxalicGold.EtaAt(options.Whole("ph"))).Named("caustic soda");
+        var caustic = OxalicGold
+            .Caustic(charge.Of(Species.Proton), goldMoles, excess, OxalicGold.EtaAt(options.Whole("ph")))
+            .Named("caustic soda");
         work.Water("water", "water for the oxalic acid", pure * 5 * Constants.Get("water-volume"), "hot: the acid goes into it first");
         work.BySign("oxalic", Dihydrate, pure, "in portions, near boiling, stirred", ["stannous-clean", "last-brought-nothing"]);
-        work.Decided("caustic", "NaOH", Molar.Grams(caustic, "NaOH"), "as a 10 % solution, by drops, watching the pH", title: "caustic soda, by drops to the pH");
+        work.Decided(
+            "caustic",
+            "NaOH",
+            Molar.Grams(caustic, "NaOH"),
+            "as a 10 % solution, by drops, watching the pH",
+            title: "caustic soda, by drops to the pH"
+        );
         work.React(Neutral, Working.Least(work.Vessel.Of(new("OH-", Phase.Aqueous)), work.Vessel.Of(Species.Proton)));
         work.React(ByNitric, work.Vessel.Of(Species.Nitrate), "HNO3");
-        work.React(OxalicGold.Precipitation, work.Vessel.Of(Species.GoldChloride) * (Working.Exact(1) - draws.Prior("gold-in-barren")), "HAuCl4");
+        work.React(
+            OxalicGold.Precipitation,
+            work.Vessel.Of(Species.GoldChloride) * (Working.Exact(1) - draws.Prior("gold-in-barren")),
+            "HAuCl4"
+        );
         foreach (var (_, reaction, salt, moles) in falls)
             work.React(reaction, moles, salt);
         work.React(Neutral, Working.Least(work.Vessel.Of(new("OH-", Phase.Aqueous)), work.Vessel.Of(Species.Proton)));
@@ -74,20 +112,45 @@ public sealed class Oxalic : IMethod
         var liquid = work.Vessel.LiquorVolume(draws);
         var held = Working.Least(Working.Exact(1), Working.Share(powder * draws.Prior("heel-powder"), liquid));
         var (wet, barren) = work.Vessel.Split(s => s.Phase == Phase.Solid ? Charge.All : held);
-        return work.Plan("Oxalic acid near boiling, caustic soda by drops, until a drop shows no gold", "oxalic", "rung-oxalic",
+        return work.Plan(
+            "Oxalic acid near boiling, caustic soda by drops, until a drop shows no gold",
+            "oxalic",
+            "rung-oxalic",
             2 * work.Size("oxalic").Vessel.Vessel.Height(liquid) / draws.Prior("settle-oxalic") * Working.Exact(1, "1 h", Dimension.Time),
             [new("powder", "gold sponge", true, wet), new("barren", "barren liquor", false, barren)],
             [
-                new("stannous-clean", "a drop with stannous chloride shows no violet", "free nitric acid or chlorine bleaches the test; old reagent shows nothing: try it on the standard"),
-                new("last-brought-nothing", "the last portion brought no more, near boiling, after ten minutes", "it is slow: cold it seems done"),
+                new(
+                    "stannous-clean",
+                    "a drop with stannous chloride shows no violet",
+                    "free nitric acid or chlorine bleaches the test; old reagent shows nothing: try it on the standard"
+                ),
+                new(
+                    "last-brought-nothing",
+                    "the last portion brought no more, near boiling, after ten minutes",
+                    "it is slow: cold it seems done"
+                ),
                 new("ph-reached", "the pH is where it should be", "a strip in coloured liquor: rinse it and read the edge"),
             ],
-            [powder.Named("gold brought down (inferred, not seen)"), barren.Element("Au").Named("gold still in the liquor"), gold, stoichiometric, Molar.Grams(caustic, "NaOH").Named("caustic soda"), forNitric, forMetals],
+            [
+                powder.Named("gold brought down (inferred, not seen)"),
+                barren.Element("Au").Named("gold still in the liquor"),
+                gold,
+                stoichiometric,
+                Molar.Grams(caustic, "NaOH").Named("caustic soda"),
+                forNitric,
+                forMetals,
+            ],
             ["near boiling, stirred, an hour or more", $"pH {options.Text("ph")}: acid must stay"],
             [
-                new(CautionLevel.Look, "Carbon dioxide foams: drops of caustic, not a pour."), new(CautionLevel.Look, "Caustic soda into acid heats and spits: by drops, stirred."),
-                new(CautionLevel.Look, "Oxalic acid is poisonous; its dust harms the lungs."), .. nitric.Likely > 0.1 ? [new Caution(CautionLevel.Look, "Nitric acid eats three grams of oxalic acid to a gram: denitrate first.")] : Array.Empty<Caution>(),
+                new(CautionLevel.Look, "Carbon dioxide foams: drops of caustic, not a pour."),
+                new(CautionLevel.Look, "Caustic soda into acid heats and spits: by drops, stirred."),
+                new(CautionLevel.Look, "Oxalic acid is poisonous; its dust harms the lungs."),
+                .. nitric.Likely > 0.1
+                    ? [new Caution(CautionLevel.Look, "Nitric acid eats three grams of oxalic acid to a gram: denitrate first.")]
+                    : Array.Empty<Caution>(),
             ],
-            "While it settles, covered.", "If it foams: stop the caustic, stir, off the heat.");
+            "While it settles, covered.",
+            "If it foams: stop the caustic, stir, off the heat."
+        );
     }
 }

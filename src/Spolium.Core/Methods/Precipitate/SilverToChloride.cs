@@ -6,7 +6,8 @@ using Spolium.Core.Records;
 
 namespace Spolium.Core.Methods.Precipitate;
 
-/// <summary>Ag+ + Cl− → AgCl by salt or hydrochloric acid: n(Cl) = n(Ag) + c V at the end (precise rules 2.8). A large surplus takes silver back into solution.</summary>
+/// <summary>Ag+ + Cl− → AgCl by salt or hydrochloric acid: n(Cl) = n(Ag) + c V at the end (precise rules 2.8). A large surplus takes silver
+/// back into solution.</summary>
 public sealed class SilverToChloride : IMethod
 {
     private static readonly Species Silver = new("Ag+", Phase.Aqueous);
@@ -21,21 +22,39 @@ public sealed class SilverToChloride : IMethod
     public IReadOnlyList<string> Reagents => ["NaCl", "HCl", "H2O"];
 
     public IReadOnlyList<OptionSpec> Options =>
-    [
-        new("by", "By", "NaCl", [("NaCl", "table salt"), ("HCl", "hydrochloric acid")]),
-        new("excess", "Free chloride at the end", "10", [], 1, 200, "mmol/L", "5 to 50: a little makes it settle; much more takes silver back."),
-        new("factor", "or by the school, × the equation", "", [], 1, 2, "", "1.1 to 1.2 by practice: what it leaves free is shown."),
-    ];
+        [
+            new("by", "By", "NaCl", [("NaCl", "table salt"), ("HCl", "hydrochloric acid")]),
+            new(
+                "excess",
+                "Free chloride at the end",
+                "10",
+                [],
+                1,
+                200,
+                "mmol/L",
+                "5 to 50: a little makes it settle; much more takes silver back."
+            ),
+            new("factor", "or by the school, × the equation", "", [], 1, 2, "", "1.1 to 1.2 by practice: what it leaves free is shown."),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var silver = charge.Of(Silver);
-        if (new[]
+        if (
+            new[]
             {
                 Objections.NoLiquor(charge),
-                Objections.When(charge.Of(new("Ag(S2O3)2 3-", Phase.Aqueous)).Likely > 0, "in fixer the silver is held by thiosulphate: salt brings none down", "use iron or current"),
+                Objections.When(
+                    charge.Of(new("Ag(S2O3)2 3-", Phase.Aqueous)).Likely > 0,
+                    "in fixer the silver is held by thiosulphate: salt brings none down",
+                    "use iron or current"
+                ),
                 Objections.When(silver.Likely <= 0, "there is no silver in solution", "dissolve it in nitric acid first"),
-            }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
 
         var work = new StepWork(this, charge, options, shop, facts, draws) { HoldsSilver = true };
@@ -49,25 +68,55 @@ public sealed class SilverToChloride : IMethod
         var end = (volume + added).Named("volume at the end");
         var already = Working.Least(charge.Of(Species.Chloride), silver);
         var excess = options.Has("factor")
-            ? ((Working.Given(options.Number("factor"), Dimension.None, "× the equation", "the school chosen") - Working.Exact(1)) * silver / end).Named("free chloride that the school leaves")
+            ? (
+                (Working.Given(options.Number("factor"), Dimension.None, "× the equation", "the school chosen") - Working.Exact(1))
+                * silver
+                / end
+            ).Named("free chloride that the school leaves")
             : Working.Given(options.Number("excess") / 1e6, Dimension.Substance / Dimension.Volume, "free chloride at the end", "chosen");
         var chloride = Working.AtLeastZero(SilverChloride.Chloride(silver, excess, end) - already).Named("chloride to pour");
         if (by == "NaCl")
             work.Water("water", "water to dissolve the salt", added, "the salt goes into it first");
         work.BySign("chloride", by, Molar.Grams(chloride, by), "in portions, stirred; then by drops on the cleared liquor", ["no-cloud"]);
         var left = SilverChloride.LeftInSolution(Working.Greatest(excess, Reference.Constants.Get("chloride-minimum"))) * end;
-        work.React(SilverChloride.Falls, Working.AtLeastZero(work.Vessel.Of(Silver) - Working.Least(left, work.Vessel.Of(Silver))), "AgNO3");
+        work.React(
+            SilverChloride.Falls,
+            Working.AtLeastZero(work.Vessel.Of(Silver) - Working.Least(left, work.Vessel.Of(Silver))),
+            "AgNO3"
+        );
         work.Full();
         var fell = work.Vessel.Grams(Chloride).Named("silver chloride to come");
         var liquid = work.Vessel.LiquorVolume(draws);
         var (cake, liquor) = work.Decant(fell * draws.Prior("heel-chloride"));
-        return work.Plan("Salt or acid in portions, stirred hard and warm, until one more drop gives no cloud", "quiet", "rung-sulphite",
+        return work.Plan(
+            "Salt or acid in portions, stirred hard and warm, until one more drop gives no cloud",
+            "quiet",
+            "rung-sulphite",
             2 * work.Size("quiet").Vessel.Vessel.Height(liquid) / draws.Prior("settle-chloride") * Working.Exact(1, "1 h", Dimension.Time),
             [new("chloride", "silver chloride", true, cake), new("liquor", "liquor without silver", false, liquor)],
-            [new("no-cloud", "clear top liquor, one more drop gives no cloud", "a milky top: let it settle, or warm and stir it"), new("settled", "the curd has settled, the liquor is clear", "milk that does not settle: stir it hot")],
-            [grams, least, fell, Molar.Grams(work.Vessel.Of(Silver), "Ag").Named("silver left in the liquor"), excess, .. charge.Element("Pb").Likely > 0 ? [charge.Element("Pb").Named("lead: its chloride falls too, hot water takes it")] : Array.Empty<Working>()],
+            [
+                new("no-cloud", "clear top liquor, one more drop gives no cloud", "a milky top: let it settle, or warm and stir it"),
+                new("settled", "the curd has settled, the liquor is clear", "milk that does not settle: stir it hot"),
+            ],
+            [
+                grams,
+                least,
+                fell,
+                Molar.Grams(work.Vessel.Of(Silver), "Ag").Named("silver left in the liquor"),
+                excess,
+                .. charge.Element("Pb").Likely > 0
+                    ? [charge.Element("Pb").Named("lead: its chloride falls too, hot water takes it")]
+                    : Array.Empty<Working>(),
+            ],
             ["warm, stirred hard: unstirred it stays milk", "away from the sun: it darkens"],
-            [new(CautionLevel.Look, "A large surplus of chloride takes silver back into solution."), new(CautionLevel.Look, "Silver nitrate stains skin and eyes: gloves, goggles."), .. by == "NaCl" ? [new Caution(CautionLevel.Look, "Table salt: anti-caking agent and iodide cloud by themselves: pure salt.")] : Array.Empty<Caution>()],
-            "While it settles, covered, dark.");
+            [
+                new(CautionLevel.Look, "A large surplus of chloride takes silver back into solution."),
+                new(CautionLevel.Look, "Silver nitrate stains skin and eyes: gloves, goggles."),
+                .. by == "NaCl"
+                    ? [new Caution(CautionLevel.Look, "Table salt: anti-caking agent and iodide cloud by themselves: pure salt.")]
+                    : Array.Empty<Caution>(),
+            ],
+            "While it settles, covered, dark."
+        );
     }
 }

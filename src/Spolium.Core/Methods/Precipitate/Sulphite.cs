@@ -6,12 +6,22 @@ using Spolium.Core.Records;
 
 namespace Spolium.Core.Methods.Precipitate;
 
-/// <summary>2 HAuCl4 + 3 Na2SO3 + 3 H2O → 2 Au + 3 Na2SO4 + 8 HCl (<see cref="GoldDown"/>): gentler than metabisulphite; 0.960 g by the equation.</summary>
+/// <summary>2 HAuCl4 + 3 Na2SO3 + 3 H2O → 2 Au + 3 Na2SO4 + 8 HCl (<see cref="GoldDown"/>): gentler than metabisulphite; 0.960 g by the
+/// equation.</summary>
 public sealed class Sulphite : IMethod
 {
-    private static readonly GoldDown Down = new("Na2SO3", "sulphite", "Na2SO3",
-        Reaction.Of("HAuCl4 + Na2SO3 + H2O = Au + Na2SO4 + HCl"), Reaction.Of("HNO3 + Na2SO3 = NO + Na2SO4 + H2O"), Reaction.Of("FeCl3 + Na2SO3 + H2O = FeCl2 + Na2SO4 + HCl"),
-        null, Reaction.Of("Na2SO3 + HCl = NaCl + SO2 + H2O"), 5, "settle-rate");
+    private static readonly GoldDown Down = new(
+        "Na2SO3",
+        "sulphite",
+        "Na2SO3",
+        Reaction.Of("HAuCl4 + Na2SO3 + H2O = Au + Na2SO4 + HCl"),
+        Reaction.Of("HNO3 + Na2SO3 = NO + Na2SO4 + H2O"),
+        Reaction.Of("FeCl3 + Na2SO3 + H2O = FeCl2 + Na2SO4 + HCl"),
+        null,
+        Reaction.Of("Na2SO3 + HCl = NaCl + SO2 + H2O"),
+        5,
+        "settle-rate"
+    );
 
     public string Id => "sulphite";
     public int Version => 1;
@@ -20,7 +30,9 @@ public sealed class Sulphite : IMethod
     public Stage Stage => Stage.Precipitate;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("powder", "gold powder"), ("barren", "barren liquor")];
     public IReadOnlyList<string> Reagents => ["Na2SO3", "H2O"];
-    public IReadOnlyList<OptionSpec> Options => [GoldDown.School("1.44", 1, 3, "1.5 times what the equation takes. Warm, it settles faster.")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [GoldDown.School("1.44", 1, 3, "1.5 times what the equation takes. Warm, it settles faster.")];
 
-    public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws) => Down.Plan(this, charge, options, shop, facts, draws, "Sulphite", []);
+    public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws) =>
+        Down.Plan(this, charge, options, shop, facts, draws, "Sulphite", []);
 }

@@ -7,7 +7,8 @@ using Spolium.Core.Reference;
 
 namespace Spolium.Core.Methods.Precipitate;
 
-/// <summary>2 AgCl + Zn → 2 Ag + ZnCl2 in hydrochloric acid of 10 to 15 %; the surplus zinc goes off with hydrogen: Zn + 2 HCl → ZnCl2 + H2.</summary>
+/// <summary>2 AgCl + Zn → 2 Ag + ZnCl2 in hydrochloric acid of 10 to 15 %; the surplus zinc goes off with hydrogen: Zn + 2 HCl → ZnCl2 +
+/// H2.</summary>
 public sealed class ZincSilver : IMethod
 {
     private static readonly Reaction Surplus = Reaction.Of("Zn + HCl = ZnCl2 + H2");
@@ -24,12 +25,25 @@ public sealed class ZincSilver : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (new[]
+        if (
+            new[]
             {
                 ChlorideToSilver.NoChloride(charge),
-                Objections.When(charge.Marks.Contains("arsenic"), "arsenic or antimony with zinc and acid give arsine", "use caustic and sugar"),
-                Objections.When(charge.Grams(Species.Nitrate).Range.High > 1, "nitrate in the cake eats zinc and dissolves silver again", "wash it free of nitrate first"),
-            }.OfType<Refusal>().ToArray() is { Length: > 0 } why)
+                Objections.When(
+                    charge.Marks.Contains("arsenic"),
+                    "arsenic or antimony with zinc and acid give arsine",
+                    "use caustic and sugar"
+                ),
+                Objections.When(
+                    charge.Grams(Species.Nitrate).Range.High > 1,
+                    "nitrate in the cake eats zinc and dissolves silver again",
+                    "wash it free of nitrate first"
+                ),
+            }
+                .OfType<Refusal>()
+                .ToArray() is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var chloride = charge.Of(ChlorideToSilver.Chloride);
@@ -38,7 +52,9 @@ public sealed class ZincSilver : IMethod
         var surplus = Molar.Moles(least * (factor - Working.Exact(1)), "Zn");
         // The bath: 12 % acid over the cake, and acid for all the surplus zinc with some to spare.
         var bath = (Molar.Grams(chloride, "AgCl") * Constants.Get("zinc-acid-volume")).Named("acid bath");
-        var acid = (Molar.Grams(Surplus.Need(surplus, "Zn", "HCl"), "HCl") + bath * Constants.Get("zinc-acid-spare")).Named("hydrochloric acid");
+        var acid = (Molar.Grams(Surplus.Need(surplus, "Zn", "HCl"), "HCl") + bath * Constants.Get("zinc-acid-spare")).Named(
+            "hydrochloric acid"
+        );
         work.Water("water", "water", bath, "over the cake");
         work.Decided("hcl", "HCl", acid, "into the water");
         work.BySign("zinc", "Zn", least * factor, "in small portions, stirred: it heats and gasses", ["hydrogen-stopped", "no-white-core"]);
@@ -47,10 +63,26 @@ public sealed class ZincSilver : IMethod
         work.LetGasGo();
         work.Full();
         var (silver, liquor) = ChlorideToSilver.Part(work);
-        return work.Plan("Zinc in portions into the acid over the cake, stirred, until no white is left; let the zinc go off", "nitric", "rung-nitric", draws.Prior("zinc-hours"),
+        return work.Plan(
+            "Zinc in portions into the acid over the cake, stirred, until no white is left; let the zinc go off",
+            "nitric",
+            "rung-nitric",
+            draws.Prior("zinc-hours"),
             [new("silver", "silver powder", true, silver), new("liquor", "zinc liquor", false, liquor)],
-            [new("hydrogen-stopped", "no more hydrogen while acid is left", "stopped bubbles prove only that the zinc is gone, or the acid: not that the chloride is"), ChlorideToSilver.NoWhite, ChlorideToSilver.ClearInNitric],
-            [.. ChlorideToSilver.Figures(work, charge), least], ["cool, stirred, an open vessel"],
-            [new(CautionLevel.Look, "Zinc washed out: a grain of it makes the melt spit.")], "When the gas has stopped, under water.", "If it foams: stop the zinc, cool it.");
+            [
+                new(
+                    "hydrogen-stopped",
+                    "no more hydrogen while acid is left",
+                    "stopped bubbles prove only that the zinc is gone, or the acid: not that the chloride is"
+                ),
+                ChlorideToSilver.NoWhite,
+                ChlorideToSilver.ClearInNitric,
+            ],
+            [.. ChlorideToSilver.Figures(work, charge), least],
+            ["cool, stirred, an open vessel"],
+            [new(CautionLevel.Look, "Zinc washed out: a grain of it makes the melt spit.")],
+            "When the gas has stopped, under water.",
+            "If it foams: stop the zinc, cool it."
+        );
     }
 }

@@ -7,7 +7,8 @@ using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.Strip;
 
-/// <summary>Chlorine through warm dilute acid eats the base metal under a gold plate; the plate floats off as foil. The base is kept.</summary>
+/// <summary>Chlorine through warm dilute acid eats the base metal under a gold plate; the plate floats off as foil. The base is
+/// kept.</summary>
 public sealed class ChlorineLift : IMethod
 {
     private static readonly string[] Done = ["plating-floats"];
@@ -17,23 +18,49 @@ public sealed class ChlorineLift : IMethod
     public string Title => "Lift the plating with chlorine";
     public string Verb => "lift";
     public Stage Stage => Stage.Strip;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("foils", "foils"), ("base", "bare base metal"), ("liquor", "lifting liquor"), ("generator", "what stays in the generator")];
+    public IReadOnlyList<(string Id, string Name)> Outputs =>
+        [("foils", "foils"), ("base", "bare base metal"), ("liquor", "lifting liquor"), ("generator", "what stays in the generator")];
     public IReadOnlyList<string> Reagents => ["HCl", "C3Cl3N3O3", "Ca(OCl)2"];
     public IReadOnlyList<OptionSpec> Options => [ChlorineGenerator.Option, CoverVolume.Option with { Default = "pins" }];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), Objections.Alloy(charge), Objections.When(charge.Grams(Species.Gold).Likely <= 0, "there is no gold plate on it", "choose a plated lot"),
-                Objections.When(charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1, "ammonium and chlorine make nitrogen trichloride, which explodes", "wash the ammonium out first")) is { Length: > 0 } why)
+        if (
+            Objections.To(
+                charge,
+                Duty.Acid,
+                Objections.NoSolid(charge),
+                Objections.Alloy(charge),
+                Objections.When(charge.Grams(Species.Gold).Likely <= 0, "there is no gold plate on it", "choose a plated lot"),
+                Objections.When(
+                    charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1,
+                    "ammonium and chlorine make nitrogen trichloride, which explodes",
+                    "wash the ammonium out first"
+                )
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var cover = CoverVolume.Of(charge, options, draws);
-        work.Decided("hcl", "HCl", Molar.Grams(cover * Reference.Constants.Get("free-chloride"), "HCl"), "to about 7 %, warm, over the pieces");
+        work.Decided(
+            "hcl",
+            "HCl",
+            Molar.Grams(cover * Reference.Constants.Get("free-chloride"), "HCl"),
+            "to about 7 %, warm, over the pieces"
+        );
         work.Water("water", "water to cover", cover * Reference.Constants.Get("lift-water"), "first");
         var eaten = draws.Prior("lift-base-eaten");
-        var base_ = charge.Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is { IsNoble: false, Element: not ("Ag" or "Sn") }).Select(m => (Row: MetalInAcid.Find(m.Key.Formula, true)!, Moles: m.Value * eaten)).ToList();
+        var base_ = charge
+            .Moles.Where(m =>
+                Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is { IsNoble: false, Element: not ("Ag" or "Sn") }
+            )
+            .Select(m => (Row: MetalInAcid.Find(m.Key.Formula, true)!, Moles: m.Value * eaten))
+            .ToList();
         Reaction By(MetalInAcid row) => Reaction.Of($"{row.Element} + Cl2 = {row.AquaRegia.Equation.Right[0].Formula.Text}");
-        var need = Working.Sum(base_.Select(m => By(m.Row).Need(m.Moles, m.Row.Element, "Cl2")), Dimension.Substance).Named("chlorine for the metal under the plate");
+        var need = Working
+            .Sum(base_.Select(m => By(m.Row).Need(m.Moles, m.Row.Element, "Cl2")), Dimension.Substance)
+            .Named("chlorine for the metal under the plate");
         var (residue, _) = ChlorineGenerator.Run(work, shop, (need / draws.Prior("chlorine-taken")).Named("chlorine to make"), Done);
         var share = Working.Least(Working.Exact(1), Working.Share(work.Vessel.Of(new("Cl2", Phase.Gas)), need));
         foreach (var (row, moles) in base_)
@@ -43,12 +70,37 @@ public sealed class ChlorineLift : IMethod
         var lifted = draws.Prior("lift-lifted");
         var (foilsDry, rest) = work.Vessel.Split(s => s == Species.Gold ? lifted : null);
         var (bare, liquor) = rest.Split(s => s.Phase == Phase.Solid ? Charge.All : null, Charge.All);
-        return work.Plan("Lead chlorine through warm dilute acid until the plating floats", "aqua-regia", "rung-aqua", draws.Prior("lift-hours"),
-            [new("foils", "foils", true, foilsDry, "the foils, rinsed and dried"), new("base", "bare base metal", false, bare, "the bare base metal"), new("liquor", "lifting liquor", false, liquor), new("generator", "what stays in the generator", false, residue)],
-            [new("plating-floats", "the plating floats, the base shows", "the colour of the liquor"), new("chlorine-off", "air drawn through, iodide paper in the gas above stays white", "never in the liquor")],
-            [foilsDry.Grams(Species.Gold).Named("gold lifted (inferred, not seen)"), bare.Element("Au").Named("gold still on the base"), Molar.GasVolume(need).Named("chlorine by the equations")],
-            ["40 to 60 °C", "train: generator, empty trap, vessel, empty trap, scrubber with caustic, relief; PVC or PTFE tube", "purge with air before it is opened"],
-            [new(CautionLevel.Stop, "Silicone, neoprene and rubber tubes fail in chlorine."), new(CautionLevel.Look, "Prolonged, it takes gold too: look every hour.")],
-            "Purge with air first; a charged generator is never left.", "If the scrubber sucks back: open the relief.");
+        return work.Plan(
+            "Lead chlorine through warm dilute acid until the plating floats",
+            "aqua-regia",
+            "rung-aqua",
+            draws.Prior("lift-hours"),
+            [
+                new("foils", "foils", true, foilsDry, "the foils, rinsed and dried"),
+                new("base", "bare base metal", false, bare, "the bare base metal"),
+                new("liquor", "lifting liquor", false, liquor),
+                new("generator", "what stays in the generator", false, residue),
+            ],
+            [
+                new("plating-floats", "the plating floats, the base shows", "the colour of the liquor"),
+                new("chlorine-off", "air drawn through, iodide paper in the gas above stays white", "never in the liquor"),
+            ],
+            [
+                foilsDry.Grams(Species.Gold).Named("gold lifted (inferred, not seen)"),
+                bare.Element("Au").Named("gold still on the base"),
+                Molar.GasVolume(need).Named("chlorine by the equations"),
+            ],
+            [
+                "40 to 60 °C",
+                "train: generator, empty trap, vessel, empty trap, scrubber with caustic, relief; PVC or PTFE tube",
+                "purge with air before it is opened",
+            ],
+            [
+                new(CautionLevel.Stop, "Silicone, neoprene and rubber tubes fail in chlorine."),
+                new(CautionLevel.Look, "Prolonged, it takes gold too: look every hour."),
+            ],
+            "Purge with air first; a charged generator is never left.",
+            "If the scrubber sucks back: open the relief."
+        );
     }
 }

@@ -8,7 +8,8 @@ using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.Strip;
 
-/// <summary>MO + 2 HCl → MCl2 + H2O for roasted metal, M + 2 HCl → MCl2 + H2 for tin, zinc, iron and aluminium: takes the tin out before nitric acid. Gold stays.</summary>
+/// <summary>MO + 2 HCl → MCl2 + H2O for roasted metal, M + 2 HCl → MCl2 + H2 for tin, zinc, iron and aluminium: takes the tin out before
+/// nitric acid. Gold stays.</summary>
 public sealed class HydrochloricLeach : IMethod
 {
     private static readonly IReadOnlyDictionary<string, Reaction> Reactions = new Dictionary<string, Reaction>
@@ -35,20 +36,54 @@ public sealed class HydrochloricLeach : IMethod
     public Stage Stage => Stage.Strip;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("residue", "residue"), ("leach-liquor", "leach liquor")];
     public IReadOnlyList<string> Reagents => ["HCl", "H2O"];
-    public IReadOnlyList<OptionSpec> Options => [new("water", "Water to one volume of acid", "0.5", [], 0, 5, "volumes"), CoverVolume.Option, DissolveTime.Form, DissolveTime.Thickness];
+    public IReadOnlyList<OptionSpec> Options =>
+        [
+            new("water", "Water to one volume of acid", "0.5", [], 0, 5, "volumes"),
+            CoverVolume.Option,
+            DissolveTime.Form,
+            DissolveTime.Thickness,
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var takes = OxideLeach.Takes(charge, Reactions, draws);
-        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), Objections.When(takes.Count == 0, "there is nothing in it that hydrochloric acid takes", "use nitric acid for copper and silver"),
-                Objections.When(charge.Grams(Species.Nitrate).Range.High > 0.5, "nitrate in it: gold would follow the base metal", "rinse it free of nitrate first"),
-                Objections.When(charge.Marks.Contains("arsenic") && takes.Any(t => t.Formula is "Zn" or "Al" or "Fe"), "arsenic or antimony with metal and acid give arsine", "roast is closed too: hand it over")) is { Length: > 0 } why)
+        if (
+            Objections.To(
+                charge,
+                Duty.Acid,
+                Objections.NoSolid(charge),
+                Objections.When(
+                    takes.Count == 0,
+                    "there is nothing in it that hydrochloric acid takes",
+                    "use nitric acid for copper and silver"
+                ),
+                Objections.When(
+                    charge.Grams(Species.Nitrate).Range.High > 0.5,
+                    "nitrate in it: gold would follow the base metal",
+                    "rinse it free of nitrate first"
+                ),
+                Objections.When(
+                    charge.Marks.Contains("arsenic") && takes.Any(t => t.Formula is "Zn" or "Al" or "Fe"),
+                    "arsenic or antimony with metal and acid give arsine",
+                    "roast is closed too: hand it over"
+                )
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var need = OxideLeach.Acid(takes, "HCl");
         var acid = shop.Of("HCl");
-        var mlPerMole = Molar.Mass("HCl") / acid.StrengthIn(draws) / Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known);
-        var moles = Working.Greatest(draws.Prior("leach-acid-factor") * need, CoverVolume.Of(charge, options, draws) / mlPerMole / (1 + options.Number("water"))).Named("hydrochloric acid to pour");
+        var mlPerMole =
+            Molar.Mass("HCl")
+            / acid.StrengthIn(draws)
+            / Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known);
+        var moles = Working
+            .Greatest(
+                draws.Prior("leach-acid-factor") * need,
+                CoverVolume.Of(charge, options, draws) / mlPerMole / (1 + options.Number("water"))
+            )
+            .Named("hydrochloric acid to pour");
         if (options.Number("water") > 0)
             work.Water("water", "water", moles * mlPerMole * options.Number("water"), "first, over the feed");
         work.Decided("hcl", "HCl", Molar.Grams(moles, "HCl"), "in portions where it gasses", Molar.Grams(need, "HCl"));
@@ -56,15 +91,48 @@ public sealed class HydrochloricLeach : IMethod
             work.React(reaction, n, formula);
         work.LetGasGo();
         work.Full();
-        var solids = Working.Sum(work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(work.Vessel.Unknown), Dimension.Mass).Named("residue");
+        var solids = Working
+            .Sum(
+                work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid)
+                    .Select(m => m.Value * Molar.Mass(m.Key.Formula))
+                    .Append(work.Vessel.Unknown),
+                Dimension.Mass
+            )
+            .Named("residue");
         var (residue, liquor) = work.Decant(solids * draws.Prior("heel-residue"));
-        return work.Plan("Cover with acid, 60 to 80 °C, stir; decant and wash what stays", "nitric", "rung-nitric",
-            options.Has("thickness") ? DissolveTime.Hours(options, "sn-hcl", 60, draws.Prior("leach-acid-factor").Likely, "leach-hours-hcl", draws) : draws.Prior("leach-hours-hcl"),
+        return work.Plan(
+            "Cover with acid, 60 to 80 °C, stir; decant and wash what stays",
+            "nitric",
+            "rung-nitric",
+            options.Has("thickness")
+                ? DissolveTime.Hours(options, "sn-hcl", 60, draws.Prior("leach-acid-factor").Likely, "leach-hours-hcl", draws)
+                : draws.Prior("leach-hours-hcl"),
             [new("residue", "residue", true, residue, "the residue, washed and dried"), new("leach-liquor", "leach liquor", false, liquor)],
-            [new("colour-stands", "the colour no longer deepens, two samples an hour apart look the same", "a dark liquor hides a change: compare in a thin tube"), new("no-gas", "no more gas when it is stirred and warm", "bubbles of boiling; acid spent")],
-            [Molar.Grams(need, "HCl").Named("hydrochloric acid by the equations"), residue.Mass().Named("residue to come"), residue.Element("Au").Named("gold in the residue"), .. charge.Element("Sn").Likely > 0 ? [residue.Element("Sn").Named("tin still in the residue")] : Array.Empty<Working>()],
+            [
+                new(
+                    "colour-stands",
+                    "the colour no longer deepens, two samples an hour apart look the same",
+                    "a dark liquor hides a change: compare in a thin tube"
+                ),
+                new("no-gas", "no more gas when it is stirred and warm", "bubbles of boiling; acid spent"),
+            ],
+            [
+                Molar.Grams(need, "HCl").Named("hydrochloric acid by the equations"),
+                residue.Mass().Named("residue to come"),
+                residue.Element("Au").Named("gold in the residue"),
+                .. charge.Element("Sn").Likely > 0 ? [residue.Element("Sn").Named("tin still in the residue")] : Array.Empty<Working>(),
+            ],
             ["60 to 80 °C, stirred, in the hood", "keep oxidants away, or gold follows"],
-            [new(CautionLevel.Look, "Higher oxides (battery cathode, manganese dioxide, lead dioxide) make chlorine with this acid: not in this step."), new(CautionLevel.Look, "Hydrochloric fume: hood; steel nearby rusts.")],
-            "Covered, in the hood.", "If it foams: stop pouring, cool it.", handsOn: draws.Prior("wash-hours"));
+            [
+                new(
+                    CautionLevel.Look,
+                    "Higher oxides (battery cathode, manganese dioxide, lead dioxide) make chlorine with this acid: not in this step."
+                ),
+                new(CautionLevel.Look, "Hydrochloric fume: hood; steel nearby rusts."),
+            ],
+            "Covered, in the hood.",
+            "If it foams: stop pouring, cool it.",
+            handsOn: draws.Prior("wash-hours")
+        );
     }
 }

@@ -10,7 +10,8 @@ using Spolium.Core.Safety;
 namespace Spolium.Core.Methods.Strip;
 
 /// <summary>
-/// Cu + H2O2 + 2 HCl → CuCl2 + 2 H2O, or peroxide starts and air finishes: 2 Cu + O2 + 4 HCl → 2 CuCl2 + 2 H2O. Base metal dissolves cold, gold foils float.
+/// Cu + H2O2 + 2 HCl → CuCl2 + 2 H2O, or peroxide starts and air finishes: 2 Cu + O2 + 4 HCl → 2 CuCl2 + 2 H2O. Base metal dissolves cold,
+/// gold foils float.
 /// </summary>
 public sealed class PeroxideEtch : IMethod
 {
@@ -26,19 +27,47 @@ public sealed class PeroxideEtch : IMethod
     public IReadOnlyList<string> Reagents => ["HCl", "H2O2", "H2O"];
 
     public IReadOnlyList<OptionSpec> Options =>
-    [
-        new("school", "Oxidant", "air", [("air", "peroxide starts, air finishes"), ("peroxide", "peroxide alone")], Tip: "Air costs days and no peroxide; peroxide alone is done in hours."),
-        new("air", "Air", "still", [("still", "still surface"), ("bubbled", "bubbled through")]),
-        CoverVolume.Option, DissolveTime.Form, DissolveTime.Thickness,
-    ];
+        [
+            new(
+                "school",
+                "Oxidant",
+                "air",
+                [("air", "peroxide starts, air finishes"), ("peroxide", "peroxide alone")],
+                Tip: "Air costs days and no peroxide; peroxide alone is done in hours."
+            ),
+            new("air", "Air", "still", [("still", "still surface"), ("bubbled", "bubbled through")]),
+            CoverVolume.Option,
+            DissolveTime.Form,
+            DissolveTime.Thickness,
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var peroxide = shop.Of("H2O2");
-        var metals = charge.Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is { IsNoble: false, Element: not "Ag" }).Select(m => (Row: MetalInAcid.Find(m.Key.Formula, true)!, m.Value)).ToList();
-        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), Objections.Alloy(charge), Objections.When(metals.Count == 0, "there is no base metal to etch", "go on with aqua regia"),
-                Objections.When(peroxide.Strength.Value > Constants.Get("peroxide-refused-above").Likely, $"peroxide of {FigureText.Number(peroxide.Strength.Percent, 0)} % boils over on copper", "use 3 to 10 %, or thin it down first"),
-                Objections.When(charge.Grams(Species.Nitrate).Range.High > 0.5, "nitrate clings to it: gold would dissolve too", "rinse it free of nitrate first")) is { Length: > 0 } why)
+        var metals = charge
+            .Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is { IsNoble: false, Element: not "Ag" })
+            .Select(m => (Row: MetalInAcid.Find(m.Key.Formula, true)!, m.Value))
+            .ToList();
+        if (
+            Objections.To(
+                charge,
+                Duty.Acid,
+                Objections.NoSolid(charge),
+                Objections.Alloy(charge),
+                Objections.When(metals.Count == 0, "there is no base metal to etch", "go on with aqua regia"),
+                Objections.When(
+                    peroxide.Strength.Value > Constants.Get("peroxide-refused-above").Likely,
+                    $"peroxide of {FigureText.Number(peroxide.Strength.Percent, 0)} % boils over on copper",
+                    "use 3 to 10 %, or thin it down first"
+                ),
+                Objections.When(
+                    charge.Grams(Species.Nitrate).Range.High > 0.5,
+                    "nitrate clings to it: gold would dissolve too",
+                    "rinse it free of nitrate first"
+                )
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
 
         var work = new StepWork(this, charge, options, shop, facts, draws);
@@ -48,19 +77,37 @@ public sealed class PeroxideEtch : IMethod
         Reaction Peroxide(MetalInAcid row) => OxidantBath.Of(row, "H2O2", "H2O");
         Reaction Air(MetalInAcid row) => OxidantBath.Of(row, "O2", "H2O");
         bool Oxidised(MetalInAcid row) => row.HclAlone is null || ByPeroxide.Contains(row.Element);
-        var hcl = Working.Sum(metals.Select(m => (Oxidised(m.Row) ? Peroxide(m.Row) : Acid(m.Row)).Need(m.Value, m.Row.Element, "HCl").Named($"hydrochloric acid for the {Elements.Of(m.Row.Element).Name}")), Dimension.Substance).Named("hydrochloric acid by the equations");
-        var h2o2 = Working.Sum(metals.Where(m => Oxidised(m.Row)).Select(m => Peroxide(m.Row).Need(m.Value, m.Row.Element, "H2O2")), Dimension.Substance).Named("peroxide by the equations");
+        var hcl = Working
+            .Sum(
+                metals.Select(m =>
+                    (Oxidised(m.Row) ? Peroxide(m.Row) : Acid(m.Row))
+                        .Need(m.Value, m.Row.Element, "HCl")
+                        .Named($"hydrochloric acid for the {Elements.Of(m.Row.Element).Name}")
+                ),
+                Dimension.Substance
+            )
+            .Named("hydrochloric acid by the equations");
+        var h2o2 = Working
+            .Sum(metals.Where(m => Oxidised(m.Row)).Select(m => Peroxide(m.Row).Need(m.Value, m.Row.Element, "H2O2")), Dimension.Substance)
+            .Named("peroxide by the equations");
 
         // n = need + c (V of the peroxide + n v): one mole per litre is wanted at the end, and enough to cover the feed.
         var wanted = Constants.Get("etch-acid-left");
-        var mlPerMole = Molar.Mass("HCl") / acid.StrengthIn(draws) / Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known);
-        var perMl = peroxide.StrengthIn(draws) * Working.Given(peroxide.DensityGPerMl ?? 1, Dimension.Density, $"density of {peroxide.Id}", peroxide.Known);
+        var mlPerMole =
+            Molar.Mass("HCl")
+            / acid.StrengthIn(draws)
+            / Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known);
+        var perMl =
+            peroxide.StrengthIn(draws)
+            * Working.Given(peroxide.DensityGPerMl ?? 1, Dimension.Density, $"density of {peroxide.Id}", peroxide.Known);
         var volumes = draws.Prior("etch-peroxide-volumes");
         var alone = Molar.Grams(h2o2, "H2O2") * draws.Prior("peroxide-factor");
         var acidMoles = byAir
             ? hcl / (Working.Exact(1) - wanted * mlPerMole * (Working.Exact(1) + volumes))
             : (hcl + wanted * (alone / perMl)) / (Working.Exact(1) - wanted * mlPerMole);
-        acidMoles = Working.Greatest(acidMoles.Named("with a mole per litre to spare"), CoverVolume.Of(charge, options, draws) / mlPerMole).Named("hydrochloric acid");
+        acidMoles = Working
+            .Greatest(acidMoles.Named("with a mole per litre to spare"), CoverVolume.Of(charge, options, draws) / mlPerMole)
+            .Named("hydrochloric acid");
         work.Decided("hcl", "HCl", Molar.Grams(acidMoles, "HCl"), "over the pieces, cold", Molar.Grams(hcl, "HCl"));
         var started = Working.Least(alone, acidMoles * mlPerMole * volumes * perMl).Named("peroxide to start it");
         Working poured;
@@ -91,17 +138,45 @@ public sealed class PeroxideEtch : IMethod
         var gold = work.Vessel.Grams(Species.Gold);
         var (foils, liquor) = work.Decant(gold * draws.Prior("foil-heel"), s => s == Species.Gold ? lost : null);
         var vessel = work.Size("quiet").Vessel.Vessel;
-        var area = Working.Exact(Math.PI * vessel.DiameterMm * vessel.DiameterMm / 4e6, $"{FigureText.Number(Math.PI * vessel.DiameterMm * vessel.DiameterMm / 4e4 * 0.01, 4)} m² of surface", Dimension.Mass / Dimension.Time);
-        var uptake = (draws.Prior("oxygen-uptake") * area * (options.Text("air") == "bubbled" ? draws.Prior("oxygen-bubbled") : Working.Exact(1))).Named("oxygen taken up in an hour");
+        var area = Working.Exact(
+            Math.PI * vessel.DiameterMm * vessel.DiameterMm / 4e6,
+            $"{FigureText.Number(Math.PI * vessel.DiameterMm * vessel.DiameterMm / 4e4 * 0.01, 4)} m² of surface",
+            Dimension.Mass / Dimension.Time
+        );
+        var uptake = (
+            draws.Prior("oxygen-uptake") * area * (options.Text("air") == "bubbled" ? draws.Prior("oxygen-bubbled") : Working.Exact(1))
+        ).Named("oxygen taken up in an hour");
         var airHours = (Molar.Grams(airTakes, "O2") / uptake).Named("hours for the air");
         var hours = byAir ? airHours : DissolveTime.Hours(options, "cu-peroxide", 22, 2, "etch-hours", draws);
-        return work.Plan("Cover with hydrochloric acid, add peroxide, stir now and then, cold, until the foils float", "aqua-regia", byAir ? null : "rung-aqua", hours,
+        return work.Plan(
+            "Cover with hydrochloric acid, add peroxide, stir now and then, cold, until the foils float",
+            "aqua-regia",
+            byAir ? null : "rung-aqua",
+            hours,
             [new("foils", "foils", true, foils, "the foils, rinsed and dried"), new("etch-liquor", "etch liquor", false, liquor)],
-            [new("foils-float", "the foils float free", "foil that hangs on by an edge"), new("no-copper-red", "no copper-red left, the liquor green and clear", "dark brown liquor is copper(I): air it")],
-            [Molar.Grams(hcl, "HCl").Named("hydrochloric acid by the equations"), Molar.Grams(h2o2, "H2O2").Named("peroxide by the equations, if it did all"), foils.Element("Au").Named("gold on the foils (inferred, not seen)"), liquor.Element("Au").Named("gold in the liquor"), .. byAir ? [Molar.Grams(airTakes, "O2").Named("oxygen to come from the air"), uptake] : Array.Empty<Working>()],
+            [
+                new("foils-float", "the foils float free", "foil that hangs on by an edge"),
+                new("no-copper-red", "no copper-red left, the liquor green and clear", "dark brown liquor is copper(I): air it"),
+            ],
+            [
+                Molar.Grams(hcl, "HCl").Named("hydrochloric acid by the equations"),
+                Molar.Grams(h2o2, "H2O2").Named("peroxide by the equations, if it did all"),
+                foils.Element("Au").Named("gold on the foils (inferred, not seen)"),
+                liquor.Element("Au").Named("gold in the liquor"),
+                .. byAir ? [Molar.Grams(airTakes, "O2").Named("oxygen to come from the air"), uptake] : Array.Empty<Working>(),
+            ],
             ["room temperature: never heat it", "an open vessel: never a closed lid"],
-            [new(CautionLevel.Stop, "Never a closed lid: oxygen and chlorine come off."), new(CautionLevel.Stop, "No acetone rinse: with peroxide and acid it makes explosives."), new(CautionLevel.Look, "A trace of gold dissolves and falls back while copper is there: keep copper in until the end.")],
-            "It may stand open in the hood over night.", "If it boils up: stop pouring, cold water round it.", handsOn: draws.Prior("wash-hours")) with
-        { Means = ["O2"] };
+            [
+                new(CautionLevel.Stop, "Never a closed lid: oxygen and chlorine come off."),
+                new(CautionLevel.Stop, "No acetone rinse: with peroxide and acid it makes explosives."),
+                new(CautionLevel.Look, "A trace of gold dissolves and falls back while copper is there: keep copper in until the end."),
+            ],
+            "It may stand open in the hood over night.",
+            "If it boils up: stop pouring, cold water round it.",
+            handsOn: draws.Prior("wash-hours")
+        ) with
+        {
+            Means = ["O2"],
+        };
     }
 }

@@ -8,7 +8,8 @@ using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.Strip;
 
-/// <summary>MO + H2SO4 → MSO4 + H2O, Fe2O3 + 3 H2SO4 → Fe2(SO4)3 + 3 H2O: roasted metal or ore in acid of 10 to 20 %, warm. Gold stays; lead stays as sulphate.</summary>
+/// <summary>MO + H2SO4 → MSO4 + H2O, Fe2O3 + 3 H2SO4 → Fe2(SO4)3 + 3 H2O: roasted metal or ore in acid of 10 to 20 %, warm. Gold stays;
+/// lead stays as sulphate.</summary>
 public sealed class SulphuricLeach : IMethod
 {
     private static readonly IReadOnlyDictionary<string, Reaction> Reactions = new Dictionary<string, Reaction>
@@ -33,33 +34,90 @@ public sealed class SulphuricLeach : IMethod
     public Stage Stage => Stage.Strip;
     public IReadOnlyList<(string Id, string Name)> Outputs => [("residue", "residue"), ("leach-liquor", "leach liquor")];
     public IReadOnlyList<string> Reagents => ["H2SO4", "H2O"];
-    public IReadOnlyList<OptionSpec> Options => [new("strength", "Strength of the bath", "15", [], 5, 40, "%", "10 to 20 % serve; stronger is slower to filter."), CoverVolume.Option];
+    public IReadOnlyList<OptionSpec> Options =>
+        [
+            new("strength", "Strength of the bath", "15", [], 5, 40, "%", "10 to 20 % serve; stronger is slower to filter."),
+            CoverVolume.Option,
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var takes = OxideLeach.Takes(charge, Reactions, draws);
-        if (Objections.To(charge, Duty.Acid, Objections.NoSolid(charge), Objections.When(takes.Count == 0, "there is nothing in it that dilute sulphuric acid takes", "roast it first: copper goes as oxide"),
-                Objections.When(charge.Marks.Contains("arsenic") && takes.Any(t => t.Formula is "Zn" or "Al" or "Fe"), "arsenic or antimony with metal and acid give arsine", "hand it over")) is { Length: > 0 } why)
+        if (
+            Objections.To(
+                charge,
+                Duty.Acid,
+                Objections.NoSolid(charge),
+                Objections.When(
+                    takes.Count == 0,
+                    "there is nothing in it that dilute sulphuric acid takes",
+                    "roast it first: copper goes as oxide"
+                ),
+                Objections.When(
+                    charge.Marks.Contains("arsenic") && takes.Any(t => t.Formula is "Zn" or "Al" or "Fe"),
+                    "arsenic or antimony with metal and acid give arsine",
+                    "hand it over"
+                )
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var need = OxideLeach.Acid(takes, "H2SO4");
         var bath = Working.Given(options.Number("strength") / 100, Dimension.None, "strength of the bath", "chosen");
         var cover = Shop.WaterGrams(CoverVolume.Of(charge, options, draws));
-        var pure = Working.Greatest(Molar.Grams(draws.Prior("leach-acid-factor") * need, "H2SO4"), cover * bath).Named("sulphuric acid, pure");
-        work.Water("water", "water", (pure / bath - pure / shop.Of("H2SO4").StrengthIn(draws)) * Reference.Constants.Get("water-volume"), "first: the acid goes into it, slowly, stirred");
-        work.Decided("acid", "H2SO4", pure, "into the water, in a thin stream: it boils up the other way round", Molar.Grams(need, "H2SO4"));
+        var pure = Working
+            .Greatest(Molar.Grams(draws.Prior("leach-acid-factor") * need, "H2SO4"), cover * bath)
+            .Named("sulphuric acid, pure");
+        work.Water(
+            "water",
+            "water",
+            (pure / bath - pure / shop.Of("H2SO4").StrengthIn(draws)) * Reference.Constants.Get("water-volume"),
+            "first: the acid goes into it, slowly, stirred"
+        );
+        work.Decided(
+            "acid",
+            "H2SO4",
+            pure,
+            "into the water, in a thin stream: it boils up the other way round",
+            Molar.Grams(need, "H2SO4")
+        );
         foreach (var (formula, reaction, n) in takes)
             work.React(reaction, n, formula);
         work.LetGasGo();
         work.Full();
-        var solids = Working.Sum(work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(work.Vessel.Unknown), Dimension.Mass).Named("residue");
+        var solids = Working
+            .Sum(
+                work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid)
+                    .Select(m => m.Value * Molar.Mass(m.Key.Formula))
+                    .Append(work.Vessel.Unknown),
+                Dimension.Mass
+            )
+            .Named("residue");
         var (residue, liquor) = work.Decant(solids * draws.Prior("heel-residue"));
-        return work.Plan("Acid into water, warm, over the feed; stir for hours; decant and wash what stays", "nitric", "rung-nitric", draws.Prior("leach-hours-sulphuric"),
+        return work.Plan(
+            "Acid into water, warm, over the feed; stir for hours; decant and wash what stays",
+            "nitric",
+            "rung-nitric",
+            draws.Prior("leach-hours-sulphuric"),
             [new("residue", "residue", true, residue, "the residue, washed and dried"), new("leach-liquor", "leach liquor", false, liquor)],
-            [new("colour-stands", "the colour no longer deepens, two samples an hour apart look the same", "a dark liquor hides a change: compare in a thin tube")],
-            [Molar.Grams(need, "H2SO4").Named("sulphuric acid by the equations"), residue.Mass().Named("residue to come"), residue.Element("Au").Named("gold in the residue")],
+            [
+                new(
+                    "colour-stands",
+                    "the colour no longer deepens, two samples an hour apart look the same",
+                    "a dark liquor hides a change: compare in a thin tube"
+                ),
+            ],
+            [
+                Molar.Grams(need, "H2SO4").Named("sulphuric acid by the equations"),
+                residue.Mass().Named("residue to come"),
+                residue.Element("Au").Named("gold in the residue"),
+            ],
             ["50 to 80 °C, hours", "roasted ore: wash the soluble salts off with water first"],
             [new(CautionLevel.Stop, "Acid into water, never water into the acid: it boils and spatters.")],
-            "Covered, cooling.", "If it foams: stop pouring, cool it.", handsOn: draws.Prior("wash-hours"));
+            "Covered, cooling.",
+            "If it foams: stop pouring, cool it.",
+            handsOn: draws.Prior("wash-hours")
+        );
     }
 }

@@ -1,0 +1,28 @@
+using Spolium.Tests;
+using Xunit;
+
+namespace Spolium.Core.Tests.House;
+
+/// <summary>What people write here can be read at a glance.</summary>
+public class LinesTests
+{
+    private const int Widest = 140;
+
+    private static IEnumerable<string> WrittenByHand =>
+        new[] { "src", "tests", "bench" }
+            .SelectMany(f => Directory.EnumerateFiles(Path.Combine(Repository.Root, f), "*.cs", SearchOption.AllDirectories))
+            .Where(f =>
+                !Path.GetRelativePath(Repository.Root, f).Split(Path.DirectorySeparatorChar).Any(p => p is "obj" or "bin" or "Migrations")
+            );
+
+    [Fact]
+    public void No_line_is_wider_than_a_page()
+    {
+        Assert.NotEmpty(WrittenByHand);
+        Assert.Empty(
+            WrittenByHand.SelectMany(f =>
+                File.ReadLines(f).Select((l, i) => (l, i)).Where(x => x.l.Length > Widest).Select(x => $"{Path.GetFileName(f)}:{x.i + 1}")
+            )
+        );
+    }
+}
