@@ -1,11 +1,11 @@
 using BenchmarkDotNet.Attributes;
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
+using Spolium.Core.Workshop;
 using Spolium.Demo;
 
 namespace Spolium.Benchmarks;

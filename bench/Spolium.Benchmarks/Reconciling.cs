@@ -1,5 +1,5 @@
 using BenchmarkDotNet.Attributes;
-using Spolium.Core.Accounts.Flows;
+using Spolium.Core.Reconciling;
 
 namespace Spolium.Benchmarks;
 

@@ -1,11 +1,10 @@
 using BenchmarkDotNet.Attributes;
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
-using Spolium.Core.Planning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
+using Spolium.Core.Workshop;
 using Spolium.Demo;
 
 namespace Spolium.Benchmarks;

@@ -1,9 +1,10 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 using Spolium.Data.Tables;
 
 namespace Spolium.Data;
@@ -20,7 +21,7 @@ public abstract record Written
     /// <summary>The id stands for another entry.</summary>
     public sealed record OtherBody(string Id) : Written;
 
-    public sealed record Refused(IReadOnlyList<Core.Materials.FieldError> Errors) : Written;
+    public sealed record Refused(IReadOnlyList<Core.Quantities.FieldError> Errors) : Written;
 
     /// <summary>The journal is not what was written: nothing is added until somebody has looked at it.</summary>
     public sealed record Broken(IReadOnlyList<ChainBreak> Breaks) : Written;
@@ -385,7 +386,7 @@ public sealed class JournalStore : IDisposable
         using var transaction = db.Database.BeginTransaction();
         Projector.Clear(db);
         var archive = new Archive(new Connections((SqliteConnection)db.Database.GetDbConnection()));
-        var (ledger, all) = (Core.Accounts.Ledger.Empty, db.Entries.Count());
+        var (ledger, all) = (Core.Workshop.Ledger.Empty, db.Entries.Count());
         var (done, seqOf) = (0, 0L);
         while (true)
         {

@@ -1,8 +1,8 @@
 using System.Reflection;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Bench;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 
 namespace Spolium.Data;
 

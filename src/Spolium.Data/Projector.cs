@@ -1,9 +1,9 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 using Spolium.Data.Tables;
 
 namespace Spolium.Data;

@@ -1,9 +1,10 @@
 using System.Globalization;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 
 namespace Spolium.Demo;
 

@@ -1,8 +1,8 @@
 using System.Security.Cryptography;
 using System.Text;
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 
 namespace Spolium.Demo;
 

@@ -1,9 +1,11 @@
-using Spolium.Core.Bench;
-using Spolium.Core.Planning;
+using Spolium.Core.Deciding;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Solutions;
+using Spolium.Core.Ways;
+using Spolium.Core.Workshop;
 
 namespace Spolium.Demo;
 

@@ -1,7 +1,7 @@
 using System.Globalization;
 using MathNet.Numerics.Distributions;
-using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reconciling;
 
 namespace Spolium.Cases;
 

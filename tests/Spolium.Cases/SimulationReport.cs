@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.Text;
-using Spolium.Core.Accounts.Flows;
+using Spolium.Core.Reconciling;
 
 namespace Spolium.Cases;
 

@@ -1,9 +1,10 @@
 using CsCheck;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
 
 namespace Spolium.Core.Tests;
 

@@ -1,7 +1,6 @@
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 
 namespace Spolium.Golden;
 

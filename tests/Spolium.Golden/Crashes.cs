@@ -1,5 +1,5 @@
 using System.Diagnostics;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Data;
 
 namespace Spolium.Golden;

@@ -1,9 +1,10 @@
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
+using Spolium.Core.Workshop;
 using Spolium.Demo;
 
 namespace Spolium.Golden;
@@ -443,8 +444,8 @@ public sealed class GoldenShop
         clerk.Write(PuttingRight.Streams(Now.State, id, Batch(id).FeedBy!), l =>
             PuttingRight.Decide(l, Batch(id), Batch(id).FeedBy!, Grams("60.9 g", 0.05), null, "the pan was not empty")
         );
-        Write(stream, l => Observing.LeaveOut(l.State, id, "another acid", false));
-        Write(stream, l => Observing.LeaveOut(l.State, id, null, true));
+        Write(stream, l => LeavingOut.Decide(l.State, id, "another acid", false));
+        Write(stream, l => LeavingOut.Decide(l.State, id, null, true));
         clerk.After(5);
         Write(stream, _ => Decision.Write(new NoteWritten(id, null, "the bar went into the drawer")));
         clerk.After(9);

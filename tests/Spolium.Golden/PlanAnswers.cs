@@ -1,10 +1,10 @@
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
+using Spolium.Core.Workshop;
 using Spolium.Demo;
 
 namespace Spolium.Golden;
@@ -40,7 +40,7 @@ public static class PlanAnswers
             Step(text, $"{key} {step.Step.Id}", step.Plan);
         if (plan.Refused is not null)
             return;
-        var worth = Core.Planning.Worth.Of(
+        var worth = Core.Ways.Worth.Of(
             plan,
             way.For,
             LotAtWork.Terms(state, state.PricesNow!.List, lot, amount, ShelfAtWork.Ids(shop.Bottles)),

@@ -2,8 +2,8 @@ using System.IO.Compression;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Spolium.Cases;
-using Spolium.Core.Accounts;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 
 namespace Spolium.Golden;
 

@@ -1,4 +1,4 @@
-using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal;

@@ -1,3 +1,4 @@
+using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Reference;
 

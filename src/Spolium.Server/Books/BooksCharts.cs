@@ -1,5 +1,5 @@
-using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
+using Spolium.Core.Learning;
 using Spolium.Data;
 using static Spolium.Server.Books.BooksFigures;
 

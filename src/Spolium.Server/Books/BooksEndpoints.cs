@@ -1,6 +1,5 @@
 using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Data;
 using Spolium.Server.Shared;

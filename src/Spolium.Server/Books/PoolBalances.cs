@@ -1,7 +1,6 @@
-using Spolium.Core.Accounts;
-using Spolium.Core.Accounts.Flows;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reconciling;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Books;

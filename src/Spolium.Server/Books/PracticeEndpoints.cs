@@ -1,10 +1,11 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
+using Spolium.Core.Learning;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Reference;
+using Spolium.Core.Workshop;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Books;
@@ -73,7 +74,7 @@ public static class PracticeEndpoints
             new { batchId, request },
             [Entry.BatchStream(batchId)],
             new RequestReader(),
-            l => Observing.LeaveOut(l.State, batchId, request.Reason, request.Counts),
+            l => LeavingOut.Decide(l.State, batchId, request.Reason, request.Counts),
             s => View(s.State, new FigureBook())
         );
 }

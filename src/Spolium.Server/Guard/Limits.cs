@@ -65,7 +65,7 @@ public sealed class Limits : IEndpointFilter
                     Title = $"The request cannot be read: {field}: {why}",
                     Detail = "Nothing was written.",
                     Type = "urn:spolium:unreadable",
-                    Extensions = { ["errors"] = new[] { new Core.Materials.FieldError(field, why, "send it shorter, or whole") } },
+                    Extensions = { ["errors"] = new[] { new Core.Quantities.FieldError(field, why, "send it shorter, or whole") } },
                 }
             )
         );

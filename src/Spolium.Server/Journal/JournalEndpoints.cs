@@ -1,5 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Records;
 using Spolium.Data;
 using Spolium.Server.Backups;

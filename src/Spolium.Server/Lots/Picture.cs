@@ -1,5 +1,5 @@
 using SkiaSharp;
-using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
 
 namespace Spolium.Server.Lots;
 

@@ -1,7 +1,7 @@
 using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;

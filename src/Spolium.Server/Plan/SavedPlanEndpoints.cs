@@ -1,6 +1,6 @@
 using System.Reflection;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;

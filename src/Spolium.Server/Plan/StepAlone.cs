@@ -1,12 +1,13 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
+using Spolium.Core.Workshop;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Plan;

@@ -2,7 +2,7 @@ using Spolium.Core.Accounts;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Safety;

@@ -1,8 +1,8 @@
 using System.Globalization;
 using System.Net;
 using System.Net.Sockets;
-using Spolium.Core.Planning;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
 
 namespace Spolium.Server.Prices;
 

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Solutions;
 using Spolium.Server.Shared;

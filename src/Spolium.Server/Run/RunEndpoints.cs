@@ -1,24 +1,24 @@
 using System.Reflection;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Solutions;
+using Spolium.Core.Workshop;
 using Spolium.Data;
 using Spolium.Server.Guard;
 using Spolium.Server.Lots;
 using Spolium.Server.Plan;
 using Spolium.Server.Shared;
-using Route = Spolium.Core.Records.Route;
 
 namespace Spolium.Server.Run;
 
 using BatchResult = Task<Results<Ok<BatchView>, ProblemHttpResult>>;
+using Route = Spolium.Core.Records.Route;
 
 /// <summary>Works a batch off: begin, pour, read, see, weigh, close, take back.</summary>
 public static class RunEndpoints
@@ -431,7 +431,7 @@ public static class RunEndpoints
                 return Decision.Refuse("methods", $"there is no method '{unknown}'", "choose one of the list");
             var route = options is null ? b.Route : b.Route.WithOptions(options);
             if (request is { After: { } behind, Instead: true, Methods: { Count: > 0 } rest })
-                return Decisions.ChangeRoute(b, Core.Planning.Routes.Instead(route, behind, rest), chosen ?? b.Bottles, request.Reason);
+                return Decisions.ChangeRoute(b, Core.Plans.Routes.Instead(route, behind, rest), chosen ?? b.Bottles, request.Reason);
             return Decisions.ChangeRoute(
                 b,
                 request.After is null
@@ -455,7 +455,7 @@ public static class RunEndpoints
         reader.Errors.AddRange(
             request
                 .Methods.Where(m => MethodCatalogue.Find(m.Split('>')[0]) is null)
-                .Select(m => new Core.Materials.FieldError("methods", $"there is no method '{m}'", "choose one of the list"))
+                .Select(m => new Core.Quantities.FieldError("methods", $"there is no method '{m}'", "choose one of the list"))
         );
         return InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) =>
             Detours.GiveUp(l.State, b, stepId, measured, request.Methods, b.Bottles, request.Reason, request.WhyMore)
@@ -608,8 +608,7 @@ public static class RunEndpoints
             : null;
 
     // The metal that the batch is for: what most is in its product of.
-    private static string Metal(Core.Planning.BatchPlan plan) =>
-        BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
+    private static string Metal(Core.Plans.BatchPlan plan) => BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
 
     private static IReadOnlyList<FigureView> AsItStands(State state, BatchState batch, RouteStep step, FigureBook book) =>
         [.. BatchAtWork.AsItStands(state, batch, step.Id).Plan.Figures.Take(2).Select((f, i) => book.Add($"now/{i}", f))];

@@ -1,7 +1,7 @@
 using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
-using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
 
 namespace Spolium.Server.Shared;
 

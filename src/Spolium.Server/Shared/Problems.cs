@@ -1,9 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Data.Sqlite;
-using Spolium.Core.Accounts;
-using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reconciling;
 using Spolium.Data;
 
 namespace Spolium.Server.Shared;

@@ -1,5 +1,5 @@
 using System.Globalization;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Server.Shared;
 

@@ -1,6 +1,5 @@
-using Spolium.Core.Accounts;
-using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reconciling;
 using Spolium.Core.Solutions;
 using Spolium.Server.Shared;
 

@@ -1,4 +1,4 @@
-using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Strength;

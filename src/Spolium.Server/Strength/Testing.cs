@@ -1,12 +1,12 @@
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Reconciling;
 using Spolium.Core.Records;
 using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
+using Spolium.Core.Workshop;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Strength;

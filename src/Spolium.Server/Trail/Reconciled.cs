@@ -1,12 +1,12 @@
 using System.Globalization;
-using Spolium.Core.Accounts;
-using Spolium.Core.Accounts.Flows;
-using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reconciling;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Trail;

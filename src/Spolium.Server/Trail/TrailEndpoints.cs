@@ -1,10 +1,11 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Trail;

@@ -1,11 +1,12 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Bench;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
+using Spolium.Core.Workshop;
 using Spolium.Server.Lots;
 using Spolium.Server.Plan;
 using Spolium.Server.Shared;
@@ -248,7 +249,7 @@ public static class WorthEndpoints
             ? $"{FigureText.Number(least / 1000, least < 10_000 ? 1 : 0)} L"
             : $"{FigureText.Number(least, least < 100 ? 1 : 0)} g";
 
-    private static List<WorthLineView> Lines(Core.Planning.Worth sheet, FigureBook book) =>
+    private static List<WorthLineView> Lines(Core.Ways.Worth sheet, FigureBook book) =>
         [.. sheet.Lines.Select(l => new WorthLineView(l.Id, book.Add("worth/" + l.Id, l.Kr)))];
 
     private static List<RefusedView> Refused(IEnumerable<RefusedWay> refused) =>

@@ -17,11 +17,15 @@ public class ArchitectureTests
         "Kinetics",
         "Materials|Reagents|Vessels",
         "Journal",
+        "Accounts",
         "Safety",
         "Methods",
-        "Planning",
-        "Accounts",
-        "Bench",
+        "Plans",
+        "Ways",
+        "Reconciling",
+        "Learning",
+        "Workshop",
+        "Deciding",
     ];
 
     public static TheoryData<string, string[]> Above()

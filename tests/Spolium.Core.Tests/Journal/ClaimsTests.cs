@@ -1,6 +1,6 @@
-using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 using Spolium.Golden;
 using Spolium.Tests;
 using Xunit;

@@ -1,10 +1,11 @@
-using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
+using Spolium.Core.Workshop;
 using Xunit;
 
 namespace Spolium.Core.Tests.Journal;

@@ -1,8 +1,8 @@
 using CsCheck;
 using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
-using Spolium.Core.Planning;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
+using Spolium.Core.Workshop;
 using Spolium.Demo;
 using Xunit;
 

@@ -66,7 +66,7 @@ public class ConservationTests
         )
         {
             var closed = Core
-                .Planning.Routes.Chain(Core.Planning.KnownWays.GoldByNitricStrip)
+                .Plans.Routes.Chain(Core.Ways.KnownWays.GoldByNitricStrip)
                 .Steps.ToDictionary(s => s.Id, _ => Facts.None with { Begun = true, Closed = true });
             var plan = Given.Plan(charge, closed);
             Check(plan);
@@ -119,7 +119,7 @@ public class ConservationTests
             )
         );
 
-    private static void Check(Core.Planning.BatchPlan plan)
+    private static void Check(Core.Plans.BatchPlan plan)
     {
         foreach (var s in plan.Steps.Where(s => !s.Plan.Refused))
         {

@@ -56,7 +56,7 @@ public class AquaRegiaTests
         };
         var after = Given.Plan(feed, facts);
 
-        double Sulfamic(Core.Planning.BatchPlan p) => p.Of("3-sulfamic").Plan.Doses.Single().Grams.Likely;
+        double Sulfamic(Core.Plans.BatchPlan p) => p.Of("3-sulfamic").Plan.Doses.Single().Grams.Likely;
         Assert.True(Sulfamic(after) > 2 * Sulfamic(planned));
         var lines = WorkingText.Lines(after.Of("3-sulfamic").Plan.Doses.Single().Grams);
         Assert.Contains(lines, l => l.Label == "portion 2" && l.Source == "logged");

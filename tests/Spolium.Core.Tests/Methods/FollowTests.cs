@@ -1,6 +1,6 @@
 using System.Globalization;
 using Spolium.Core.Methods;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Xunit;

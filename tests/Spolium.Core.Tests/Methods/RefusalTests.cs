@@ -206,9 +206,9 @@ public class RefusalTests
         };
         Assert.Contains(
             "gypsum",
-            Core.Planning.Planner.Fold(
+            Core.Plans.Planner.Fold(
                     Of("Au 10"),
-                    Core.Planning.Routes.Chain(["nitrate-salt", "clear", "metabisulphite"], options),
+                    Core.Plans.Routes.Chain(["nitrate-salt", "clear", "metabisulphite"], options),
                     Shop.Usual,
                     new Draws("x")
                 )
@@ -216,9 +216,9 @@ public class RefusalTests
                 .Reason
         );
         Assert.Null(
-            Core.Planning.Planner.Fold(
+            Core.Plans.Planner.Fold(
                 Of("Au 10"),
-                Core.Planning.Routes.Chain(["nitrate-salt", "boil-down", "clear", "oxalic"], options),
+                Core.Plans.Routes.Chain(["nitrate-salt", "boil-down", "clear", "oxalic"], options),
                 Shop.Usual,
                 new Draws("x")
             ).Refused

@@ -1,6 +1,7 @@
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 using Xunit;
 
 namespace Spolium.Core.Tests.Quantities;
@@ -50,7 +51,7 @@ public class InstrumentTests
     [Fact]
     public void Readings_at_the_bench_are_kept_with_their_instrument()
     {
-        var state = Spolium.Core.Accounts.Ledger.Of(DemoAt.Entries(Now)).State;
+        var state = Spolium.Core.Workshop.Ledger.Of(DemoAt.Entries(Now)).State;
         var batch = state.Batches["26-02"];
         var read = Assert.IsType<ReadingTaken>(
             Decisions.Read(state, batch, "3-sulfamic", "temperature", Typed("85 °C", Field.Temperature)).Body

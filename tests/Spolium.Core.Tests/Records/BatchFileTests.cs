@@ -1,8 +1,10 @@
 using System.Text;
 using Spolium.Core.Accounts;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
+using Spolium.Core.Reconciling;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 using Xunit;
 
 namespace Spolium.Core.Tests.Records;

@@ -1,7 +1,8 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Ways;
 using Xunit;
 
 namespace Spolium.Core.Tests.Records;

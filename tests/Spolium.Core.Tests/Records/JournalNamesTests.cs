@@ -1,8 +1,8 @@
 using System.Text.Json.Serialization;
-using Spolium.Core.Accounts;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 using Spolium.Golden;
 using Spolium.Tests;
 using Xunit;

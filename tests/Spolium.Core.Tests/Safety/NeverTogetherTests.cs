@@ -1,9 +1,10 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
-using Spolium.Core.Planning;
+using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Safety;
+using Spolium.Core.Ways;
 using Xunit;
 
 namespace Spolium.Core.Tests.Safety;

@@ -1,6 +1,6 @@
 using System.Text.Json;
-using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
+using Spolium.Core.Reconciling;
 using Spolium.Core.Records;
 using Spolium.Server.Books;
 using Spolium.Server.Shared;

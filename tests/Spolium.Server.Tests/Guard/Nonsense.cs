@@ -253,6 +253,9 @@ internal sealed class Nonsense(int seed, IReadOnlyList<RouteEndpoint> endpoints)
             ["basis"] = ["whole"],
             ["name"] = [$"kind {random.Next()}"],
         };
+        // Where nothing of it is left (every tub taken back), anything may be said.
+        foreach (var (name, _) in byName.Where(n => n.Value.Count == 0).ToList())
+            byName.Remove(name);
         known =
         [
             .. Sorted(state.Lots.Keys),

@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
 using System.Globalization;
 using System.Net.Http.Json;
-using Spolium.Core.Bench;
+using Spolium.Core.Deciding;
 using Spolium.Core.Records;
 using Spolium.Data;
 using Spolium.Golden;

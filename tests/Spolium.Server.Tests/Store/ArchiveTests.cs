@@ -1,6 +1,7 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Records;
+using Spolium.Core.Workshop;
 using Spolium.Data;
 using Spolium.Golden;
 using Xunit;

@@ -215,7 +215,7 @@ public class ChainTests
             Assert.Contains("entry 7 was changed", Assert.Single(store.Breaks).What);
             var written = await store.Write(
                 new(Guid.NewGuid().ToString(), "x", new Dictionary<string, long?> { ["shop"] = null }, at, "AV", _ =>
-                    Core.Bench.Decision.Write(new NoteWritten(null, null, "more"))
+                    Core.Deciding.Decision.Write(new NoteWritten(null, null, "more"))
                 ),
                 TestContext.Current.CancellationToken
             );

@@ -1,0 +1,111 @@
+using System.Collections.Immutable;
+using Spolium.Core.Journal;
+using Spolium.Core.Quantities;
+using Spolium.Core.Records;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Learning;
+
+/// <summary>A figure of practice: what the book says, what the shop's own batches say, and each of them.</summary>
+/// <param name="Own">Null while no batch that counts has shown it.</param>
+public sealed record PracticeFigure(Prior Prior, Triple? Own, IReadOnlyList<(BatchPractice Batch, PracticeSeen Seen)> Shown);
+
+/// <summary>Learning from closed batches: the priors of Reference/practice.csv as the shop's own hands move them.</summary>
+public static class PracticeBook
+{
+    /// <summary>A prior that batches teach, and what shows it.</summary>
+    /// <param name="Seen">"dose", "assay", "foils", "pool" or "test".</param>
+    /// <param name="Dose">Id of the dose of these methods that shows it, or of the output whose holding does; empty for the other
+    /// kinds.</param>
+    public sealed record Lesson(string Prior, string Seen, IReadOnlyList<string> Methods, string Dose);
+
+    public static readonly IReadOnlyList<Lesson> Lessons = ReferenceTable.Read(
+        "practice.csv",
+        r => new Lesson(
+            r.Text("prior"),
+            r.Text("seen"),
+            r.Text("methods").Split('|', StringSplitOptions.RemoveEmptyEntries),
+            r.Text("dose")
+        ),
+        "prior",
+        "seen"
+    );
+
+    private static readonly double Weight = Constants.Get("practice-weight").Likely;
+
+    // What batches up to a moment teach changes only when one closes, is restated or left out.
+    private static Recent<(ImmutableList<BatchPractice>, int UpTo, int Later), Practice> Known(State state) =>
+        state.Memory.Of<(ImmutableList<BatchPractice>, int, int), Practice>("practice", Kept);
+
+    private const int Kept = 16;
+
+    /// <summary>What was known by practice at a moment. A batch goes by what was known when it began, so that its plan does not move while
+    /// it is worked.</summary>
+    public static Practice AsOf(State state, DateTimeOffset moment)
+    {
+        var upTo = state.Practice.TakeWhile(p => p.ClosedAt < moment).Count();
+        if (upTo == 0)
+            return Practice.None;
+        // What became known of a batch only later (its tub was worked up) was not known yet.
+        bool WasKnown(PracticeSeen s) => s.Since is null || s.Since < moment;
+        var later = state.Practice.Take(upTo).Sum(p => p.Seen.Count(s => !WasKnown(s)));
+        return Known(state)
+            .Get((state.Practice, upTo, later), n =>
+                Reckon([.. n.Item1.Take(n.UpTo).Select(p => p with { Seen = p.Seen.RemoveAll(s => !WasKnown(s)) })])
+            );
+    }
+
+    /// <summary>What was known at a moment, as a batch that starts then takes it.</summary>
+    public static IReadOnlyList<PriorTaken> Taken(State state, DateTimeOffset moment) =>
+        [
+            .. AsOf(state, moment)
+                .ByPrior.OrderBy(p => p.Key, StringComparer.Ordinal)
+                .Select(p => new PriorTaken(
+                    p.Key,
+                    p.Value.Triple.Low,
+                    p.Value.Triple.Likely,
+                    p.Value.Triple.High,
+                    p.Value.Batches,
+                    p.Value.Source
+                )),
+        ];
+
+    /// <summary>What is known now.</summary>
+    public static Practice Now(State state) => AsOf(state, DateTimeOffset.MaxValue);
+
+    private static Practice Reckon(IReadOnlyList<BatchPractice> batches) =>
+        new(
+            All(batches)
+                .Where(f => f.Own is not null)
+                .ToDictionary(
+                    f => f.Prior.Id,
+                    f =>
+                    {
+                        var counted = f.Shown.Count(s => s.Batch.LeftOut is null);
+                        return new Practised(
+                            f.Own!.Value,
+                            counted,
+                            counted == 1 ? "from one of your batches" : $"from {counted} of your batches"
+                        );
+                    }
+                )
+        );
+
+    /// <summary>Every figure that batches teach, with the batches that showed it.</summary>
+    public static IReadOnlyList<PracticeFigure> All(IReadOnlyList<BatchPractice> batches) =>
+        [
+            .. Lessons
+                .Select(l => l.Prior)
+                .Distinct()
+                .Select(id =>
+                {
+                    var prior = Priors.ById[id];
+                    var shown = batches.SelectMany(b => b.Seen.Where(s => s.Prior == id).Select(s => (Batch: b, Seen: s))).ToList();
+                    var sights = shown.Where(s => s.Batch.LeftOut is null).Select(s => SightOf(prior, s.Seen)).ToList();
+                    return new PracticeFigure(prior, sights.Count == 0 ? null : Conjugate.Moved(prior, sights, Weight), shown);
+                }),
+        ];
+
+    private static Sight SightOf(Prior prior, PracticeSeen seen) =>
+        new(Conjugate.To(prior, seen.Value), (seen.High - seen.Low) / (2 * Draws.Z95) * Conjugate.Slope(prior, seen.Value), seen.Together);
+}

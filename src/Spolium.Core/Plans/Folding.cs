@@ -1,0 +1,147 @@
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Quantities;
+using Spolium.Core.Records;
+using Spolium.Core.Safety;
+
+namespace Spolium.Core.Plans;
+
+/// <summary>
+/// A fold under way. Steps are planned in their order, and only as far as somebody asks: what is decided of one step does not wait for
+/// those behind it. Safe for several readers at once.
+/// </summary>
+public sealed class Folding
+{
+    private readonly Lock gate = new();
+    private readonly List<PlannedStep> steps = [];
+    private readonly Dictionary<string, Charge> holdings;
+    private readonly (Charge Feed, Route Route, Shop Shop, IReadOnlyDictionary<string, Facts> Facts, Draws Draws) given;
+    private readonly FromTheShelf shelf;
+    private BatchPlan? all;
+
+    /// <param name="facts">What was logged, by step id; steps without facts have not begun.</param>
+    public Folding(Charge feed, Route route, Shop shop, IReadOnlyDictionary<string, Facts> facts, Draws draws)
+    {
+        given = (feed, route, shop, facts, draws);
+        holdings = new() { [Route.Feed] = feed };
+        shelf = new(shop);
+    }
+
+    /// <summary>The whole plan, or as far as a step refuses.</summary>
+    public BatchPlan All
+    {
+        get
+        {
+            lock (gate)
+            {
+                while (More()) { }
+                return all ??= new(given.Feed, [.. steps]);
+            }
+        }
+    }
+
+    /// <summary>One step, planned from those before it.</summary>
+    /// <exception cref="InvalidOperationException">The route has no such step, or one before it refuses.</exception>
+    public PlannedStep Of(string stepId)
+    {
+        lock (gate)
+        {
+            while (steps.All(s => s.Step.Id != stepId) && More()) { }
+            return steps.First(s => s.Step.Id == stepId);
+        }
+    }
+
+    /// <summary>
+    /// The same feed, route and bottles with what has been logged since. Closed steps of which nothing was logged anew are taken over:
+    /// nothing that can still change (the level of a bottle) is in them.
+    /// </summary>
+    public Folding Again(Shop shop, IReadOnlyDictionary<string, Facts> facts)
+    {
+        var next = new Folding(given.Feed, given.Route, shop, facts, given.Draws);
+        lock (gate)
+            foreach (var step in steps.TakeWhile(s => s.Facts.Closed && facts.TryGetValue(s.Step.Id, out var now) && now.SameAs(s.Facts)))
+                next.Keep(step);
+        return next;
+    }
+
+    // Plans the next step; false when there is none, or the last one refuses.
+    private bool More()
+    {
+        if (steps.Count == given.Route.Steps.Count || (steps.Count > 0 && steps[^1].Plan.Refused))
+            return false;
+        Keep(Next(given.Route.Steps[steps.Count]));
+        return true;
+    }
+
+    private void Keep(PlannedStep step)
+    {
+        steps.Add(step);
+        foreach (var output in step.Plan.Outputs)
+            holdings[Route.Holding(step.Step.Id, output.Id)] = output.Charge;
+    }
+
+    private PlannedStep Next(RouteStep step)
+    {
+        var (_, route, shop, facts, draws) = given;
+        var input = step.Takes.Select(t => holdings[t]).Aggregate((a, b) => a.Plus(b));
+        var logged = facts.GetValueOrDefault(step.Id) ?? Facts.None;
+        var method = GoneMethod.Of(step, logged.Plan);
+        var options = new StepOptions(method, step.Options, [.. route.Steps.SkipWhile(s => s.Id != step.Id).Skip(1).Select(s => s.Method)]);
+        var plan = method.Plan(input, options, shop, logged, draws);
+        var pours = shelf.For(plan, logged);
+        // Several bottles of one substance: their mean strength is known once the dose is.
+        if (!ReferenceEquals(pours, shop))
+            plan = method.Plan(input, options, pours, logged, draws);
+        // What signs have ended tells of the content: the step is reckoned once more from there.
+        if (plan.LearnsFrom is [var learned, ..])
+        {
+            var known = ContentLearning.From(input, learned, $"{step.Id}/{learned.DoseId}", draws);
+            plan = method.Plan(known, options, pours, logged, draws) with { Learned = ContentLearning.Told(input, known) };
+            input = known;
+        }
+        plan = logged.GivenUp ? GivenUp(plan, input, method) : shelf.Take(plan, logged);
+        plan = plan with
+        {
+            Outputs =
+            [
+                .. LiquorTesting
+                    .Apply(plan.Outputs, input, logged, step.Id, draws)
+                    .Select(o =>
+                        o with
+                        {
+                            Charge = (
+                                logged.Weighed.TryGetValue(o.Id, out var reading)
+                                    ? Weighing.Apply(o.Charge, reading, $"weighed {step.Id}/{o.Id}", draws)
+                                    : o.Charge
+                            ).Named(o.Name),
+                        }
+                    ),
+            ],
+        };
+        return new(step, method, input, plan, logged) { Combined = Meeting([.. step.Takes.Select(t => holdings[t])]) };
+    }
+
+    // What was in the vessel when the step was given up stays together, as its first holding.
+    private static StepPlan GivenUp(StepPlan plan, Charge input, IMethod method)
+    {
+        var together = plan.Refused ? input : plan.Outputs.Select(o => o.Charge).Aggregate((a, b) => a.Plus(b));
+        return plan with
+        {
+            Refusals = [],
+            Outputs =
+            [
+                .. method.Outputs.Select(
+                    (o, i) => new Output(o.Id, i == 0 ? "what was given up" : o.Name, i == 0, i == 0 ? together : Charge.Empty)
+                ),
+            ],
+        };
+    }
+
+    private static List<NeverTogether> Meeting(IReadOnlyList<Charge> taken) =>
+        [
+            .. taken
+                .Skip(1)
+                .SelectMany((c, i) => NeverTogether.Meeting(taken.Take(i + 1).Aggregate((a, b) => a.Plus(b)), c, new HashSet<string>()))
+                .DistinctBy(r => r.Id),
+        ];
+}

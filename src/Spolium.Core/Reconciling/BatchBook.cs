@@ -1,0 +1,97 @@
+using Spolium.Core.Accounts;
+using Spolium.Core.Journal;
+using Spolium.Core.Methods;
+
+namespace Spolium.Core.Reconciling;
+
+/// <summary>
+/// A batch reconciled: what went where, how sure that is, which readings disagree, and what would put them right. A view of the
+/// journal: nothing of it is written until somebody accepts a proposal.
+/// </summary>
+/// <param name="Fit">With all readings.</param>
+/// <param name="Rest">
+/// What can be believed: without the readings that serial elimination left out, or, where somebody vouches for all of them, with the loss
+/// that explains them. The same as Fit where the batch adds up.
+/// </param>
+/// <param name="Lost">The step that something was lost from if all readings are right; null where they agree, or no loss explains
+/// them.</param>
+public sealed record BatchBook(
+    BatchFlows Flows,
+    Reconciliation Fit,
+    Reconciliation Rest,
+    IReadOnlyList<SlipProposal> Proposals,
+    IReadOnlyList<Eliminated> Eliminated,
+    Leak? Lost
+)
+{
+    // A batch is immutable and its book a pure function of it and of the tares: one reckoning serves everyone who asks.
+    private static Recent<BatchState, Known> Books(State state) =>
+        state.Memory.Of<BatchState, Known>("books", Kept, ReferenceEqualityComparer.Instance);
+
+    private const int Kept = 64;
+
+    private sealed record Known(object Vessels, BatchBook Book);
+
+    /// <summary>False when readings disagree by more than their uncertainties allow in 95 of 100 batches.</summary>
+    public bool AddsUp => Fit.Passes;
+
+    public static BatchBook Of(State state, BatchState batch)
+    {
+        if (Books(state).TryGet(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels))
+            return known.Book;
+        var (flows, fit) = Flowing(state, batch);
+        var eliminated = SlipSearch.Eliminate(flows.Graph);
+        var lost = fit.Passes ? null : Leak.Find(flows.Graph, fit);
+        // Readings that somebody vouches for all count: none is left out, and what they disagree by was lost at one of the steps.
+        var explained = batch.Stands is not null;
+        if (explained && lost is not null)
+            flows = flows with
+            {
+                Places =
+                [
+                    .. flows.Places,
+                    new(
+                        Leak.ArcId,
+                        Account.Unaccounted("batch/" + batch.Id),
+                        $"lost at “{MethodCatalogue.Of(batch.Route.Steps.First(s => s.Id == lost.Node).Method).Verb}”",
+                        lost.Node,
+                        null,
+                        false
+                    ),
+                ],
+            };
+        var rest =
+            explained ? lost?.Fit ?? fit
+            : eliminated.Count == 0 ? fit
+            : Reconciliation.Of(
+                flows.Graph with
+                {
+                    Readings = [.. flows.Graph.Readings.Where((_, k) => eliminated.All(e => e.Reading != k))],
+                }
+            );
+        var book = new BatchBook(flows, fit, rest, SlipSearch.Of(flows.Graph, fit), eliminated, lost);
+        Books(state).Put(batch, new(state.Vessels, book));
+        return book;
+    }
+
+    /// <summary>Whether the readings of a batch agree, without a search for what may be wrong.</summary>
+    public static bool Agrees(State state, BatchState batch) =>
+        Books(state).TryGet(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels)
+            ? known.Book.AddsUp
+            : Flowing(state, batch).Fit.Passes;
+
+    /// <summary>The graph of a batch and its first fit, with no search for what may be wrong.</summary>
+    internal static (BatchFlows Flows, Reconciliation Fit) Flowing(State state, BatchState batch)
+    {
+        var first = BatchFlows.Of(state, batch);
+        // Losses are shares of what really went through: known better once the whole batch has been reconciled.
+        var through = Reconciliation.Of(first.Graph);
+        double? Through(string step, string element)
+        {
+            var into = first.Places.Where(p => p.To == step).Select(p => through.Flow(p.Arc, element).Grams).ToList();
+            return into.Count > 0 && into.All(g => g is not null) ? into.Sum() : null;
+        }
+        var flows = BatchFlows.Of(state, batch, Through);
+        return (flows, Reconciliation.Of(flows.Graph));
+    }
+}

@@ -1,0 +1,177 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Plans;
+using Spolium.Core.Quantities;
+using Spolium.Core.Records;
+
+namespace Spolium.Core.Ways;
+
+/// <summary>A way that the search found: every step of it takes what the one before makes.</summary>
+public sealed record FoundWay(string Element, string Title, IReadOnlyList<string> Methods)
+{
+    /// <summary>Tells one way from another: its methods.</summary>
+    public string Id => string.Join('/', Methods);
+
+    /// <summary>The way of an id, as the map has it from what the feed is; null where the map has no such way.</summary>
+    public static FoundWay? Of(string id, LiquorKind? liquor)
+    {
+        var links = new List<Link>();
+        var at = WaySearch.Starts(liquor);
+        foreach (var method in id.Split('/'))
+        {
+            if (WayMap.Links.FirstOrDefault(l => l.Method == method && l.From == at) is not { } link)
+                return null;
+            links.Add(link);
+            at = link.To;
+        }
+        return WayMap.Metals.FirstOrDefault(e => at is { } end && WayMap.Ends(e).Contains(end)) is { } element
+            ? new(element, WaySearch.Title(element, links), [.. links.Select(l => l.Method)])
+            : null;
+    }
+}
+
+/// <summary>A way that ends before its metal: at which step, why, and the way round.</summary>
+public sealed record RefusedWay(string Element, string Title, string Method, string Reason, string WayOut);
+
+/// <summary>
+/// Finds the ways that a feed bears: walks the map of the work from what the feed is to the bar, step by step, asking each method. What is
+/// refused is kept with its reason. The walk looks at the likely world only; <see cref="Confirm"/> plans what it found in all of them.
+/// </summary>
+public sealed class WaySearch(Shop shop)
+{
+    private static readonly double LeastShare = Reference.Constants.Get("way-brings-at-least").Likely;
+
+    private readonly List<FoundWay> found = [];
+    private readonly List<RefusedWay> refused = [];
+
+    /// <param name="feed">In the likely world.</param>
+    /// <param name="liquor">What holds the metals of a liquor; null for a solid.</param>
+    public static (IReadOnlyList<FoundWay> Found, IReadOnlyList<RefusedWay> Refused) Of(
+        Charge feed,
+        LiquorKind? liquor,
+        IEnumerable<string> elements,
+        Shop shop,
+        Draws draws
+    )
+    {
+        var walks = elements
+            .AsParallel()
+            .AsOrdered()
+            .Select(element =>
+            {
+                var search = new WaySearch(shop);
+                if (
+                    Starts(liquor) is { } start
+                    && WayMap.Ends(element) is { Count: > 0 } ends
+                    && WayMap.Towards(ends) is var towards
+                    && towards.Contains(start)
+                )
+                    search.Walk(element, ends, towards, start, feed, feed.Element(element).Likely, [], draws);
+                return search;
+            })
+            .ToList();
+        return (
+            [.. walks.SelectMany(w => w.found)],
+            [.. walks.SelectMany(w => w.refused).DistinctBy(r => (r.Element, r.Title, r.Method, r.Reason))]
+        );
+    }
+
+    internal static Form? Starts(LiquorKind? liquor) =>
+        liquor switch
+        {
+            null => Form.Scrap,
+            LiquorKind.Nitrate => Form.SilverLiquor,
+            LiquorKind.Chloride => Form.GoldNitrateLiquor,
+            LiquorKind.Fixer => Form.Fixer,
+            _ => null,
+        };
+
+    private void Walk(
+        string element,
+        IReadOnlyList<Form> ends,
+        IReadOnlySet<Form> towards,
+        Form at,
+        Charge charge,
+        double fed,
+        IReadOnlyList<Link> path,
+        Draws draws
+    )
+    {
+        if (ends.Contains(at))
+        {
+            Arrive(element, charge, fed, path);
+            return;
+        }
+        var onward = WayMap.Links.Where(l => l.From == at && towards.Contains(l.To)).ToList();
+        foreach (var schools in onward.GroupBy(l => l.School ? "" : l.Method))
+            TryFirst(element, ends, towards, [.. schools], charge, fed, path, draws);
+    }
+
+    // Of methods that do the same the first that the charge bears is taken.
+    private void TryFirst(
+        string element,
+        IReadOnlyList<Form> ends,
+        IReadOnlySet<Form> towards,
+        IReadOnlyList<Link> schools,
+        Charge charge,
+        double fed,
+        IReadOnlyList<Link> path,
+        Draws draws
+    )
+    {
+        RefusedWay? first = null;
+        foreach (var link in schools)
+        {
+            IReadOnlyList<Link> here = [.. path, link];
+            var method = MethodCatalogue.Of(link.Id);
+            var plan = method.Plan(charge, new StepOptions(method, new Dictionary<string, string>()), shop, Facts.None, draws);
+            if (plan.Refusals is [var why, ..])
+            {
+                first ??= new(element, Title(element, here), link.Id, why.Reason, why.WayOut);
+                continue;
+            }
+            var output = link.Method.Contains('>', StringComparison.Ordinal)
+                ? plan.Outputs.First(o => o.Id == link.Method.Split('>')[1])
+                : plan.Outputs.First(o => o.Main);
+            Walk(element, ends, towards, link.To, output.Charge, fed, here, draws);
+            return;
+        }
+        if (first is not null)
+            refused.Add(first);
+    }
+
+    private void Arrive(string element, Charge product, double fed, IReadOnlyList<Link> path)
+    {
+        var share = fed > 0 ? product.Element(element).Likely / fed : 0;
+        if (share >= LeastShare)
+            found.Add(new(element, Title(element, path), [.. path.Select(l => l.Method)]));
+        else
+            refused.Add(
+                new(
+                    element,
+                    Title(element, path),
+                    path[^1].Id,
+                    $"it brings {FigureText.Number(share * 100, 0)} % of the {Elements.Of(element).Name}",
+                    "the rest stays on the way: choose another"
+                )
+            );
+    }
+
+    /// <summary>Plans a found way in all worlds; null where one of them refuses it, with the reason.</summary>
+    public static (BatchPlan? Plan, RefusedWay? Refused) Confirm(FoundWay way, Route route, Charge feed, Shop shop, Draws draws)
+    {
+        var plan = Planner.Fold(feed, route, shop, draws);
+        return plan.Refused is { } no
+            ? (null, new(way.Element, way.Title, no.Method.Id, no.Plan.Refusals[0].Reason, no.Plan.Refusals[0].WayOut))
+            : (plan, null);
+    }
+
+    internal static string Title(string element, IReadOnlyList<Link> path)
+    {
+        var words = path.Select(l => l.Words).Where(w => w.Length > 0).ToList();
+        return words.Count == 0
+            ? $"{Elements.Of(element).Name} out of its liquor"
+            : $"{Elements.Of(element).Name} by {string.Join(", ", words)}";
+    }
+}

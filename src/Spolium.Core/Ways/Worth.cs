@@ -1,0 +1,277 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Plans;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Records;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Ways;
+
+/// <summary>One line of a worth sheet.</summary>
+/// <param name="Kr">Crowns; what it costs stands below nothing.</param>
+public sealed record WorthLine(string Id, Working Kr);
+
+/// <summary>What stands beside a plan for its worth: prices, what the shelf's bottles cost, an offer for the lot as it is.</summary>
+/// <param name="BottlePrices">Crowns to a gram out of each bottle, where somebody paid for it.</param>
+/// <param name="Offer">Crowns that somebody offers for all of it as it is; null reckons by the scrap shares of the list.</param>
+/// <param name="Hours">Hours with hands on that were really spent; null takes the plan's.</param>
+/// <param name="Fees">Crowns paid outside (a furnace, an assay office).</param>
+/// <param name="Back">What was shared back of leavings that were worked up with those of other batches; null for a plan.</param>
+public sealed record WorthTerms(
+    PriceList Prices,
+    IReadOnlyDictionary<string, Working> BottlePrices,
+    Working? Offer = null,
+    Working? Hours = null,
+    Working? Fees = null,
+    SharedBack? Back = null
+);
+
+/// <summary>Leavings that were worked up: they hold nothing any more, and what came of them is metal as that of the bar.</summary>
+/// <param name="Holdings">As a route names them.</param>
+/// <param name="Grams">By metal.</param>
+public sealed record SharedBack(IReadOnlySet<string> Holdings, IReadOnlyDictionary<string, Working> Grams);
+
+/// <summary>
+/// What a plan leaves over, line by line: metal paid, what lies in holdings, less reagents, liquors handed over, power, hands, the sale;
+/// against what the lot brings as it is. One formula before and after the batch: afterwards the plan holds what was poured and weighed.
+/// </summary>
+/// <param name="NotPriced">What counts in it and has no price: it is not in the sums.</param>
+public sealed record Worth(
+    IReadOnlyList<WorthLine> Lines,
+    Working LeftOver,
+    Working AsItIs,
+    Working Margin,
+    IReadOnlyList<string> NotPriced
+)
+{
+    private sealed record Appliance(string Method, string Name, double Attended, double Unattended);
+
+    private static readonly ILookup<string, Appliance> Appliances = ReferenceTable
+        .Read(
+            "step-power.csv",
+            r => new Appliance(r.Text("method"), r.Text("appliance"), r.Number("attended"), r.Number("unattended")),
+            "method",
+            "appliance"
+        )
+        .ToLookup(a => a.Method);
+
+    /// <param name="element">The metal that the plan is for.</param>
+    public static Worth Of(BatchPlan plan, string element, WorthTerms terms, Draws draws)
+    {
+        var notPriced = new List<string>();
+        List<WorthLine> lines =
+        [
+            .. Income(plan, element, terms, notPriced),
+            .. Reagents(plan, terms, draws, notPriced),
+            .. Work(plan, terms, draws, notPriced),
+        ];
+        if (terms.Fees is { } fees && !Working.IsNothing(fees))
+            lines.Add(new("fees", Less(fees, "paid outside")));
+        var left = Working.Sum(lines.Select(l => l.Kr), Dimension.Money).Named("left over");
+        var asItIs = AsScrap(plan.Feed, terms);
+        return new(lines, left, asItIs, (left - asItIs).Named("margin over selling it as it is"), [.. notPriced.Distinct()]);
+    }
+
+    private static Working Less(Working kr, string label) => (Working.Zero(Dimension.Money) - kr).Named(label);
+
+    private static IEnumerable<WorthLine> Income(BatchPlan plan, string element, WorthTerms terms, List<string> notPriced)
+    {
+        var prices = terms.Prices;
+        if (Paid("paid", plan.Product(element), element, prices, "paid") is { } paid)
+            yield return paid;
+        else
+            notPriced.Add(Elements.Of(element).Name);
+        foreach (var (metal, grams) in terms.Back?.Grams ?? new Dictionary<string, Working>())
+            if (Back(metal, grams, prices) is { } back)
+                yield return back;
+            else
+                notPriced.Add(Elements.Of(metal).Name);
+        foreach (var row in HeldRows(prices))
+        {
+            var lying = Working
+                .Sum(Places(plan, element, row, terms).Select(p => p.Grams), Dimension.Mass)
+                .Named($"{Elements.Of(row.Item).Name} in holdings");
+            if (lying.Range.High > 0 || lying.Likely > 0)
+                yield return new("held-" + row.Item, Held(lying, row, prices).Named($"{Elements.Of(row.Item).Name} that lies in holdings"));
+        }
+    }
+
+    /// <summary>What came of leavings that were worked up, as it is paid; null without a price.</summary>
+    public static WorthLine? Back(string metal, Working grams, PriceList prices) =>
+        Paid("back-" + metal, grams, metal, prices, "back from leavings, paid");
+
+    /// <summary>Crowns of each metal that lies in a holding, holding by holding: what the lines "held-…" sum up.</summary>
+    public static IEnumerable<(string Holding, string Element, Working Kr)> HeldParts(BatchPlan plan, string element, WorthTerms terms) =>
+        HeldRows(terms.Prices)
+            .SelectMany(row =>
+                Places(plan, element, row, terms)
+                    .Where(p => !Working.IsNothing(p.Grams))
+                    .Select(p => (p.Holding, row.Item, Held(p.Grams, row, terms.Prices)))
+            );
+
+    private static IEnumerable<PriceRow> HeldRows(PriceList prices) =>
+        prices.Rows.Where(r => r.Kind == PriceKind.Metal && r.Held is { Value: > 0 });
+
+    private static Working Held(Working grams, PriceRow row, PriceList prices) =>
+        grams * prices.OfMetal(row.Item)! * prices.Share(row.Held!, "share that counts in a holding");
+
+    // The bar, and what no step takes, may hold further metals that somebody pays for.
+    private static IEnumerable<(string Holding, Working Grams)> Places(BatchPlan plan, string element, PriceRow row, WorthTerms terms)
+    {
+        var last = plan.Steps[^1];
+        var product = last.Plan.Outputs.First(o => o.Main);
+        return plan
+            .Remaining.Select(r => (Holding: Route.Holding(r.Step.Step.Id, r.Output.Id), r.Output.Charge))
+            .Where(r => terms.Back?.Holdings.Contains(r.Holding) is not true && WhollyOf(r.Charge) is null)
+            .Concat(row.Item == element ? [] : [(Route.Holding(last.Step.Id, product.Id), product.Charge)])
+            .Select(r => (r.Holding, r.Charge.Element(row.Item)));
+    }
+
+    // Grams of a metal at the list's price, less what the buyer keeps; null without a price.
+    private static WorthLine? Paid(string id, Working grams, string element, PriceList prices, string how)
+    {
+        if (prices.Find(PriceKind.Metal, element) is not { } row || prices.OfMetal(element) is not { } price)
+            return null;
+        var paid = row.Paid is { } share ? price * prices.Share(share, "share that is paid") : price;
+        var perGram = row.Charge is { Value: > 0 } charge
+            ? paid
+                - Working.Given(
+                    charge.Value,
+                    Dimension.Money / Dimension.Mass,
+                    "the buyer’s charge to a gram",
+                    $"{prices.Title}: {charge.Text}"
+                )
+            : paid;
+        return new(
+            id,
+            (grams * perGram).Named(
+                $"{Elements.Of(element).Name} {how}{(row.Paid is { } s ? $" at {FigureText.Number(s.Value * 100, 0)} %" : "")}"
+            )
+        );
+    }
+
+    private static IEnumerable<WorthLine> Reagents(BatchPlan plan, WorthTerms terms, Draws draws, List<string> notPriced)
+    {
+        foreach (
+            var doses in plan
+                .Steps.SelectMany(s => s.Plan.Doses)
+                .Where(d => d.Bottle.Formula != "H2O" && (d.Grams.Likely > 0 || d.Grams.Range.High > 0))
+                .GroupBy(d => d.Bottle.Formula)
+        )
+        {
+            var form = ReagentForm.All.FirstOrDefault(f => f.Formula == doses.Key)?.Name ?? doses.Key;
+            var costs = doses.Select(d => Cost(d, terms, draws)).ToList();
+            if (costs.Any(c => c is null))
+                notPriced.Add(form);
+            var grams = Working.Sum(doses.Select(d => d.Grams), Dimension.Mass);
+            // A bar of copper, a button of gold: what is left of it goes back to the shelf and costs nothing.
+            var back = Working
+                .Sum(plan.Remaining.Select(r => r.Output.Charge).Where(c => WhollyOf(c) == doses.Key).Select(c => c.Mass()), Dimension.Mass)
+                .Named($"{form} that is left");
+            var taken = Working.IsNothing(back) ? grams : Working.AtLeastZero(grams - back).Named($"{form} used up");
+            var cost = Working.Sum(costs.OfType<Working>(), Dimension.Money);
+            if (!Working.IsNothing(cost))
+                yield return new(
+                    "reagent-" + doses.Key,
+                    Less(Working.IsNothing(back) ? cost : cost * Working.Share(taken, grams), $"{form}, {FigureText.ValueOnly(taken)}")
+                );
+        }
+    }
+
+    // The substance that a holding is all of, such as a bar that is left over; null for a mixture.
+    private static string? WhollyOf(Charge charge) =>
+        charge.Moles.Where(m => !Working.IsNothing(m.Value)).Select(m => m.Key).ToList() is [{ Phase: Phase.Solid } only]
+        && Working.IsNothing(charge.Unknown)
+            ? only.Formula
+            : null;
+
+    // What was paid for the bottle goes before the list; a dose from several bottles costs as each of them.
+    private static Working? Cost(Methods.Dose dose, WorthTerms terms, Draws draws)
+    {
+        var parts = dose.Bottle.Parts ?? [new BottleShare(dose.Bottle, 1)];
+        var costs = parts
+            .Select(p =>
+            {
+                var grams = p.Share == 1 ? dose.Grams : dose.Grams * Working.Exact(p.Share, $"{FigureText.Number(p.Share * 100, 1)} %");
+                return terms.BottlePrices.GetValueOrDefault(p.Bottle.Id) is { } paid ? grams * paid
+                    : terms.Prices.OfReagent(p.Bottle.Formula) is { } list ? grams * p.Bottle.StrengthIn(draws) * list
+                    : null;
+            })
+            .ToList();
+        return costs.Any(c => c is null) ? null : Working.Sum(costs.OfType<Working>(), Dimension.Money).Named($"{dose.Title}");
+    }
+
+    private static IEnumerable<WorthLine> Work(BatchPlan plan, WorthTerms terms, Draws draws, List<string> notPriced)
+    {
+        var spent = plan.SpentLiquor;
+        if (!Working.IsNothing(spent))
+            if (terms.Prices.OfWork(PriceList.HandOver) is { } fee)
+                yield return new(
+                    "hand-over",
+                    Less(spent * fee, $"spent liquor handed over, {FigureText.ValueOnly((spent / 1000).Named("").In("kg"))}")
+                );
+            else
+                notPriced.Add("handing over");
+        var energy = Energy(plan, draws);
+        if (terms.Prices.OfWork(PriceList.Power) is { } kwh)
+            yield return new("power", Less(energy * kwh, "heat, fan and cell"));
+        else
+            notPriced.Add("power");
+        var hours = terms.Hours ?? plan.Attended;
+        if (terms.Prices.OfWork(PriceList.Hands) is { } hour)
+            yield return new("hands", Less(hours * hour, $"hands, {FigureText.ValueOnly(hours)}"));
+        else
+            notPriced.Add("hours");
+        if (terms.Prices.OfWork(PriceList.Sale) is { } sale)
+            yield return new("sale", Less(sale, "the buyer’s charge for the sale"));
+    }
+
+    /// <summary>kJ that heaters, fan and cell take: kilowatts of each times its hours.</summary>
+    private static Working Energy(BatchPlan plan, Draws draws)
+    {
+        var parts = new List<Working>();
+        foreach (var step in plan.Steps.Select(s => s.Plan))
+        {
+            foreach (var a in Appliances[step.MethodId])
+                parts.Add(
+                    (draws.Prior("power-" + a.Name) * (step.Attended * a.Attended + step.Unattended * a.Unattended)).Named(
+                        $"{step.Verb}, {a.Name.Replace('-', ' ')}"
+                    )
+                );
+            if (step.Gases.Count > 0)
+                parts.Add((draws.Prior("power-fan") * step.Attended).Named($"{step.Verb}, fan"));
+        }
+        return Working.Sum(parts, Dimension.Energy).Named("energy of heaters, fan and cell");
+    }
+
+    /// <summary>
+    /// Crowns that the feed brings as it is. An offer goes before the list: coins, working parts and whole boards may fetch more than their
+    /// metal. Nobody buys a liquor by the list.
+    /// </summary>
+    public static Working AsScrap(Charge feed, WorthTerms terms) =>
+        terms.Offer
+        ?? Working
+            .Sum(
+                terms
+                    .Prices.Rows.Where(r => r.Kind == PriceKind.Metal && r.AsItIs is { Value: > 0 })
+                    .Select(r => (Row: r, Grams: feed.Grams(new(r.Item, Phase.Solid))))
+                    .Where(x => !Working.IsNothing(x.Grams))
+                    .Select(x =>
+                        (
+                            x.Grams * terms.Prices.OfMetal(x.Row.Item)! * terms.Prices.Share(x.Row.AsItIs!, "share that scrap is paid at")
+                        ).Named($"its {Elements.Of(x.Row.Item).Name} as scrap")
+                    ),
+                Dimension.Money
+            )
+            .Named("sold as it is");
+
+    /// <summary>Crowns that all metal of the feed would be worth at the list's prices.</summary>
+    public static Working OfContent(Charge feed, PriceList prices) =>
+        Working
+            .Sum(
+                prices.Rows.Where(r => r.Kind == PriceKind.Metal).Select(r => feed.Element(r.Item) * prices.OfMetal(r.Item)!),
+                Dimension.Money
+            )
+            .Named("metal in it, at the list’s prices");
+}

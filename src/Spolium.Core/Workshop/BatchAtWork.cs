@@ -1,0 +1,329 @@
+using System.Collections.Immutable;
+using Spolium.Core.Journal;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Plans;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reconciling;
+using Spolium.Core.Records;
+
+namespace Spolium.Core.Workshop;
+
+/// <summary>
+/// Plans a batch from what the journal tells of it: feed from its lots, doses from what was logged. Content is drawn by
+/// the lot, so that two batches of one lot share its truth; everything else is drawn by the batch.
+/// </summary>
+public static class BatchAtWork
+{
+    /// <summary>Plans that are kept; one has some 2 MB.</summary>
+    private const int Kept = 8;
+
+    // A batch and the shelf are immutable and its plan a pure function of both: one fold serves everyone who asks.
+    private static Recent<BatchState, Folded> Plans(State state) =>
+        state.Memory.Of<BatchState, Folded>("plans", Kept, ReferenceEqualityComparer.Instance);
+
+    // The fold that was made last for a batch: the next one goes on from it.
+    private static Recent<string, Folded> Last(State state) => state.Memory.Of<string, Folded>("last plans", Kept);
+
+    private sealed record Folded(State State, BatchState Batch, Draws Draws, Folding Folding);
+
+    public static BatchPlan Plan(State state, BatchState batch) => Fold(state, batch).All;
+
+    /// <summary>One step of a batch's plan, without reckoning those behind it.</summary>
+    public static PlannedStep Step(State state, BatchState batch, string stepId) => Fold(state, batch).Of(stepId);
+
+    private static Folding Fold(State state, BatchState batch)
+    {
+        var draws = Observing.DrawsOf(state, batch);
+        if (
+            Plans(state).TryGet(batch, out var known)
+            && Same(known.Draws.Practice, draws.Practice)
+            && ReferenceEquals(known.State.Vessels, state.Vessels)
+            && (ReferenceEquals(known.State.Shelf, state.Shelf) || SameBottles(known.State.Shelf, state.Shelf, batch))
+        )
+            return known.Folding;
+        var shop = new Shop(batch.Bottles, VesselsAtWork.Of(state), batch.BalanceStepG, ShelfAtWork.Levels(state, ShelfAtWork.Ids(batch)));
+        var folding =
+            Last(state).TryGet(batch.Id, out var last) && Same(last.Draws.Practice, draws.Practice) && GoesOn(last, state, batch)
+                ? last.Folding.Again(shop, batch.Facts)
+                : new Folding(
+                    batch.Feeds.Select(f => FeedOf(state, state.Lots[f.Id], f.Amount)).Aggregate((a, b) => a.Plus(b)),
+                    batch.Route,
+                    shop,
+                    batch.Facts,
+                    draws
+                );
+        var folded = new Folded(state, batch, draws, folding);
+        Plans(state).Put(batch, folded);
+        Last(state).Put(batch.Id, folded);
+        return folding;
+    }
+
+    private static bool Same(Practice a, Practice b) =>
+        ReferenceEquals(a, b)
+        || (a.ByPrior.Count == b.ByPrior.Count && a.ByPrior.All(p => b.ByPrior.TryGetValue(p.Key, out var other) && other == p.Value));
+
+    // All but what was logged is the same: feed and its content, route, bottles, vessels.
+    private static bool GoesOn(Folded last, State state, BatchState batch) =>
+        ReferenceEquals(last.Batch.Feeds, batch.Feeds)
+        && ReferenceEquals(last.Batch.Route, batch.Route)
+        && ReferenceEquals(last.Batch.Bottles, batch.Bottles)
+        && ReferenceEquals(last.State.Vessels, state.Vessels)
+        && batch.Feeds.All(f => last.State.Lots.TryGetValue(f.Id, out var lot) && ReferenceEquals(lot.Content, state.Lots[f.Id].Content));
+
+    private static bool SameBottles(Streams<ShelfBottle> a, Streams<ShelfBottle> b, BatchState batch) =>
+        batch.Bottles.All(x => ReferenceEquals(a.Find(x.Id), b.Find(x.Id)));
+
+    /// <summary>A step as it stands: what was logged so far, and nothing more to come. Before it has begun, as planned.</summary>
+    public static PlannedStep AsItStands(State state, BatchState batch, string stepId)
+    {
+        var step = batch.Step(stepId);
+        return Step(
+            state,
+            step.Begun ? batch with { Steps = batch.Steps.SetItem(stepId, step with { ClosedAt = step.LastAt }) } : batch,
+            stepId
+        );
+    }
+
+    /// <summary>A holding of a step as it stands without its own weighing: an earlier one says nothing against the next.</summary>
+    public static (PlannedStep Step, Output Holding) Unweighed(State state, BatchState batch, string stepId, string output)
+    {
+        var step = batch.Step(stepId);
+        var now = AsItStands(
+            state,
+            batch with
+            {
+                Steps = batch.Steps.SetItem(stepId, step with { Weighed = step.Weighed.Remove(output) }),
+            },
+            stepId
+        );
+        return (
+            now,
+            now.Plan.Outputs.FirstOrDefault(o => o.Id == output) ?? Step(state, batch, stepId).Plan.Outputs.First(o => o.Id == output)
+        );
+    }
+
+    /// <summary>Why a holding cannot weigh so much; null where it can.</summary>
+    /// <param name="fineness">Of a product that was assayed.</param>
+    public static FieldError? CannotWeigh(
+        State state,
+        BatchState batch,
+        string stepId,
+        string output,
+        TypedNumber mass,
+        TypedNumber? fineness
+    )
+    {
+        var (step, holding) = Unweighed(state, batch, stepId, output);
+        var isProduct = batch.Route.Steps[^1].Id == stepId && holding.Main;
+        var feedG = isProduct && batch.Feeds.All(f => f.Amount.Field == Field.Mass) ? batch.Feeds.Sum(f => f.Amount.Value) : (double?)null;
+        return CannotBe.Weighed(step, holding, mass, CannotBe.Clues(state, mass, batch.BalanceStepG), fineness, feedG);
+    }
+
+    /// <summary>The charge of so much of a lot; of a pool, of what each of its lots brought.</summary>
+    /// <param name="content">Another content than the lot's, that is only thought of.</param>
+    public static Charge FeedOf(State state, LotState lot, TypedNumber amount, bool likelyOnly = false, Content? content = null)
+    {
+        if (lot.Sources.Count > 0)
+        {
+            var share = amount.Value / lot.Amount.Value;
+            return lot
+                .Sources.Select(f =>
+                    FeedOf(
+                        state,
+                        state.Lots[f.LotId],
+                        f.Amount with
+                        {
+                            Value = f.Amount.Value * share,
+                            PlusMinus = f.Amount.PlusMinus * share,
+                        },
+                        likelyOnly
+                    )
+                )
+                .Aggregate((a, b) => a.Plus(b))
+                .Marked(lot.Content.Marks ?? []);
+        }
+        var draws = new Draws(RootOf(state, lot), likelyOnly);
+        Working Taken(Dimension of, string how) =>
+            Working.Given(
+                draws.Reading($"taken {amount.Text}", amount.Value, amount.Sigma),
+                of,
+                $"taken of {lot.Code}",
+                $"{how}: {amount.Text}"
+            );
+        return amount.Field == Field.Volume
+            ? (content ?? lot.Content).ToLiquor(Taken(Dimension.Volume, "measured"), draws)
+            : (content ?? lot.Content).ToCharge(Taken(Dimension.Mass, "weighed"), draws);
+    }
+
+    /// <summary>Metal believed in so much of a lot, for each metal of its content.</summary>
+    public static IReadOnlyList<ElementEstimate> Believed(Charge charge) =>
+        [.. charge.Metals.Order(StringComparer.Ordinal).Select(m => ElementEstimate.Of(m, charge.Element(m)))];
+
+    /// <summary>Metal believed in so much of a liquor: volume × concentration, for each line of its content.</summary>
+    /// <param name="draws">Of the lot, or of the lot that it is a part of.</param>
+    public static IReadOnlyList<(string Element, Working Grams)> InLiquor(Content content, TypedNumber volume, Draws draws)
+    {
+        var ml = Working.Given(
+            draws.Reading($"taken {volume.Text}", volume.Value, volume.Sigma),
+            Dimension.Volume,
+            "volume of the liquor",
+            $"measured: {volume.Text}"
+        );
+        return
+        [
+            .. content.Lines.Select(l =>
+                (
+                    l.Element,
+                    (
+                        ml
+                        * Working.Given(
+                            draws.Spread("content " + l.Element, l.Triple, Spread.Positive),
+                            Dimension.Density,
+                            $"{Chemistry.Elements.Of(l.Element).Name}, g/L",
+                            $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}"
+                        )
+                        / 1000
+                    ).Named($"{Chemistry.Elements.Of(l.Element).Name} in the lot")
+                )
+            ),
+        ];
+    }
+
+    /// <summary>The same of a lot of which nobody knows what holds its metals; of a pool, of what each of its lots brought.</summary>
+    public static IReadOnlyList<(string Element, Working Grams)> InLiquor(State state, LotState lot, TypedNumber amount)
+    {
+        if (lot.Sources.Count == 0)
+            return InLiquor(lot.Content, amount, new(RootOf(state, lot)));
+        var share = amount.Value / lot.Amount.Value;
+        return
+        [
+            .. lot
+                .Sources.SelectMany(f =>
+                    InLiquor(
+                        state,
+                        state.Lots[f.LotId],
+                        f.Amount with
+                        {
+                            Value = f.Amount.Value * share,
+                            PlusMinus = f.Amount.PlusMinus * share,
+                        }
+                    )
+                )
+                .GroupBy(m => m.Element)
+                .Select(g =>
+                    (g.Key, Working.Sum(g.Select(m => m.Grams), Dimension.Mass).Named($"{Chemistry.Elements.Of(g.Key).Name} in the lot"))
+                ),
+        ];
+    }
+
+    /// <summary>Parts of a lot keep the draws of the lot that they come from, unless they hold something else.</summary>
+    public static string RootOf(State state, LotState lot)
+    {
+        while (lot is { PartOf: { } whole, OwnContent: false })
+            lot = state.Lots[whole];
+        return lot.Id;
+    }
+
+    /// <summary>
+    /// A plan as it is frozen when its step begins. Every working is kept once: how what goes in was reckoned stands frozen with the steps
+    /// before, and what two figures rest on with the first of them.
+    /// </summary>
+    public static BegunPlan Freeze(PlannedStep step, string seed, string codeVersion)
+    {
+        var kept = new WorkingsKept();
+        if (!step.Step.Takes.Contains(Route.Feed))
+            foreach (var taken in Taken(step.Input))
+                kept.Add(taken);
+        Figure Of(Working w) => Figure.Of(w, kept);
+        var whole = new FrozenPlan(
+            step.Plan.MethodId,
+            step.Plan.MethodVersion,
+            codeVersion,
+            Reference.ReferenceTable.Hash,
+            seed,
+            [.. step.Plan.Doses.Select(d => new FrozenDose(d.Id, d.Title, d.Bottle.Id, Of(d.Grams), [.. d.Rungs.Select(r => r.Grams)]))],
+            [.. step.Plan.Figures.Select(Of)],
+            step.Plan.Vessel?.Vessel.Label,
+            Of(step.Plan.Attended),
+            Of(step.Plan.Unattended)
+        );
+        IReadOnlyList<BegunDose> doses =
+        [
+            .. whole.Doses.Select(d => new BegunDose(
+                d.Dose,
+                d.Title,
+                d.BottleId,
+                new(d.Grams.Likely, d.Grams.Low, d.Grams.High),
+                d.RungsG
+            )),
+        ];
+        return new(
+            whole.Method,
+            whole.MethodVersion,
+            codeVersion,
+            whole.DataHash,
+            seed,
+            doses,
+            whole.Vessel,
+            step.Plan.Verb,
+            step.Plan.Title,
+            EntryJson.Hash(whole.Text())
+        )
+        {
+            Whole = whole,
+        };
+    }
+
+    // What went in, substance by substance; of several holdings put together, what each brought.
+    private static IEnumerable<Working> Taken(Charge input) =>
+        input.Moles.Values.Append(input.Unknown).SelectMany(w => w.Label is null ? w.Parts.Prepend(w) : [w]);
+
+    /// <summary>What a step made, as it is stored when the step closes: each holding by element, with the covariance between
+    /// holdings.</summary>
+    public static (IReadOnlyList<HoldingEstimate> Outputs, IReadOnlyList<HoldingCovariance> Covariances) Outputs(
+        PlannedStep step,
+        IEnumerable<string> elements
+    )
+    {
+        var list = elements.ToList();
+        var outputs = step
+            .Plan.Outputs.Select(o => new HoldingEstimate(
+                o.Id,
+                o.Name,
+                o.Main,
+                o.Charge.Mass().Likely,
+                [.. list.Select(e => ElementEstimate.Of(e, o.Charge.Element(e)))],
+                step.Facts.Weighed.ContainsKey(o.Id) ? Basis.Weighed : Basis.EstimatedByMethod
+            ))
+            .ToList();
+        var covariances = list.Select(e =>
+            {
+                var grams = step.Plan.Outputs.Select(o => o.Charge.Element(e).Amount).ToList();
+                return new HoldingCovariance(
+                    e,
+                    [.. grams.Select(a => (IReadOnlyList<double>)[.. grams.Select(b => Amount.Covariance(a, b))])]
+                );
+            })
+            .ToList();
+        return (outputs, covariances);
+    }
+
+    /// <summary>The metal that a product is for: of gold, silver and platinum metals the one that most is there of.</summary>
+    public static string ElementOf(Charge product) => new[] { "Au", "Ag", "Pt", "Pd" }.MaxBy(e => product.Element(e).Likely)!;
+
+    /// <summary>Gold (or another metal) in a weighed bar: mass × fineness; without an assay the fineness is a guess with a range.</summary>
+    public static ElementEstimate InBar(Draws draws, string element, TypedNumber mass, TypedNumber? fineness)
+    {
+        var grams = Working.Given(draws.Reading("bar " + mass.Text, mass.Value, mass.Sigma), Dimension.Mass, "bar", "weighed");
+        var fine = fineness is null
+            ? draws.Prior("bar-fineness")
+            : Working.Given(
+                Amount.Least(draws.Reading("fineness " + fineness.Text, fineness.Value, fineness.Sigma), Amount.Certain(1)),
+                Dimension.None,
+                "fineness",
+                "assayed"
+            );
+        return ElementEstimate.Of(element, grams * fine);
+    }
+}

@@ -1,0 +1,420 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Journal;
+using Spolium.Core.Materials;
+using Spolium.Core.Methods;
+using Spolium.Core.Plans;
+using Spolium.Core.Quantities;
+using Spolium.Core.Records;
+using Spolium.Core.Ways;
+
+namespace Spolium.Core.Workshop;
+
+/// <summary>A way for a lot, planned in all worlds, and what it leaves over.</summary>
+public sealed record PlannedWay(FoundWay Way, BatchPlan Plan, Worth? Worth);
+
+/// <summary>Ways that a lot may go, the best first, and those that end before their metal.</summary>
+/// <param name="More">Found, and not planned in all worlds: they bring less.</param>
+public sealed record LotWays(IReadOnlyList<PlannedWay> Planned, IReadOnlyList<FoundWay> More, IReadOnlyList<RefusedWay> Refused);
+
+/// <summary>Where a metal's content only just pays.</summary>
+/// <param name="Content">Per cent of the lot, g/L of a liquor.</param>
+public sealed record BreakEven(string Element, double Content);
+
+/// <summary>What a lot is worth working, and what to do with it.</summary>
+/// <param name="Way">The way that leaves most over; null where none was found.</param>
+/// <param name="BreakEven">Content at which it only just pays; null where no content does.</param>
+/// <param name="LeastLot">Grams (mL) from which on it pays at this content; null where no amount does.</param>
+/// <param name="Knowing">Crowns that knowing the content would gain.</param>
+public sealed record LotWorth(
+    PlannedWay? Way,
+    IReadOnlyList<BreakEven> BreakEven,
+    double? LeastLot,
+    PoolGain? Pool,
+    double Knowing,
+    double? TestPrice,
+    LotVerdict Verdict,
+    IReadOnlyList<RefusedWay> Refused
+);
+
+/// <summary>
+/// A lot as somebody thinks of it: so much of it, with its content or another that is only thought of. Finds its ways, what they leave
+/// over, and what to do. Pure: the same state, amount and content give the same answer.
+/// </summary>
+public sealed class LotAtWork
+{
+    /// <summary>Ways that are planned in all worlds at once.</summary>
+    public const int Columns = 4;
+
+    /// <summary>The least lot is looked for up to this many times what there is.</summary>
+    private const double MostTimes = 64;
+
+    private const int MostPartners = 3;
+
+    /// <summary>Break-even is looked for up to this many times what is believed.</summary>
+    private const double MostRicher = 50;
+
+    private static readonly double PoolWithin = Reference.Constants.Get("pool-within").Likely;
+
+    /// <summary>Crowns under which a gain from pooling is not worth a word.</summary>
+    private const double LeastGain = 1;
+
+    private readonly State state;
+    private readonly LotState lot;
+    private readonly TypedNumber amount;
+    private readonly Content? content;
+    private readonly Shop shop;
+    private readonly WorthTerms? terms;
+
+    public LotAtWork(
+        State state,
+        LotState lot,
+        TypedNumber amount,
+        Content? content,
+        DateTimeOffset now,
+        IReadOnlyList<Bottle>? bottles = null
+    )
+    {
+        (this.state, this.lot, this.amount, this.content) = (state, lot, amount, content);
+        var prices = state.PricesNow?.List;
+        bottles ??= ShelfAtWork.ForPlan(state, now);
+        shop = ShelfAtWork.ShopWith(state, bottles);
+        terms = prices is null ? null : Terms(state, prices, lot, amount, ShelfAtWork.Ids(bottles));
+    }
+
+    /// <summary>What stands beside the plan of so much of a lot for its money.</summary>
+    /// <param name="bottles">Ids of those that may be poured from.</param>
+    public static WorthTerms Terms(State state, PriceList prices, LotState lot, TypedNumber amount, IEnumerable<string> bottles) =>
+        new(prices, ShelfAtWork.Prices(state, bottles), OfferFor(lot, amount));
+
+    // An offer is for all of the lot: a part of it fetches its share.
+    private static Working? OfferFor(LotState lot, TypedNumber part) =>
+        lot.Offer is { Crowns: { } crowns } offer
+            ? (
+                Working.Given(crowns.Value, Dimension.Money, "offered for all of it", $"{offer.By} {crowns.Text}".Trim())
+                * Working.Exact(part.Value / lot.Amount.Value)
+            ).Named("sold as it is, by the offer")
+            : null;
+
+    /// <summary>A way of a lot with its options; the thickness of the lot goes to every step that asks for one, unless another was
+    /// typed.</summary>
+    /// <param name="options">By step id or method id.</param>
+    public static Route RouteFor(
+        LotState lot,
+        IReadOnlyList<string> methods,
+        IReadOnlyDictionary<string, IReadOnlyDictionary<string, string>>? options = null
+    )
+    {
+        var route = Routes.Chain(methods, options);
+        return lot.Thickness is not { } thickness
+            ? route
+            : new([
+                .. route.Steps.Select(s =>
+                    s.Options.ContainsKey("thickness") || MethodCatalogue.Of(s.Method).Options.All(o => o.Id != "thickness")
+                        ? s
+                        : s with
+                        {
+                            Options = new Dictionary<string, string>(s.Options)
+                            {
+                                ["thickness"] = thickness.Value.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                            },
+                        }
+                ),
+            ]);
+    }
+
+    private Charge Feed(bool likelyOnly, double times = 1, Content? other = null) =>
+        BatchAtWork.FeedOf(
+            state,
+            lot,
+            times == 1 ? amount : amount with { Value = amount.Value * times, PlusMinus = amount.PlusMinus * times },
+            likelyOnly,
+            other ?? content
+        );
+
+    private Draws Draws(bool likelyOnly) => Observing.DrawsNow(state, lot.Id, likelyOnly);
+
+    private LiquorKind? Liquor => amount.Field == Field.Volume ? (content ?? lot.Content).Liquor : null;
+
+    /// <summary>Margin of a way in the likely world; null where that feed does not bear it.</summary>
+    private Worth? Likely(FoundWay way, Charge feed, WorthTerms by)
+    {
+        var draws = Draws(true);
+        var plan = Planner.Fold(feed, RouteFor(lot, way.Methods), shop, draws);
+        return plan.Refused is null ? Worth.Of(plan, way.Element, by, draws) : null;
+    }
+
+    /// <summary>Ways for this lot: each that is planned is refused in no world.</summary>
+    /// <param name="wanted">Ids of ways to be planned; null takes the best, of different beginnings first.</param>
+    /// <param name="most">How many are planned at most.</param>
+    public LotWays Ways(IReadOnlyList<string>? wanted = null, int most = Columns)
+    {
+        var (ranked, refused) = Search();
+        var left = wanted is null
+            ? (most == 1 ? ranked : Varied(ranked))
+            : [.. wanted.Select(id => ranked.FirstOrDefault(w => w.Id == id) ?? FoundWay.Of(id, Liquor)).OfType<FoundWay>()];
+        var feed = Feed(false);
+        var planned = new List<PlannedWay>();
+        var no = refused.ToList();
+        // So many are planned beside each other; where one of them is refused in some world, the next takes its place.
+        for (var next = 0; next < left.Count && planned.Count < most; )
+        {
+            var some = left.Skip(next).Take(most - planned.Count).ToList();
+            foreach (var (way, refusal) in some.AsParallel().AsOrdered().Select(w => Confirmed(w, feed)).ToList())
+                if (way is not null)
+                    planned.Add(way);
+                else
+                    no.Add(refusal!);
+            next += some.Count;
+        }
+        return new(planned, [.. ranked.Where(w => planned.All(p => p.Way.Id != w.Id) && no.All(r => r.Title != w.Title))], no);
+    }
+
+    private (PlannedWay? Way, RefusedWay? Refused) Confirmed(FoundWay way, Charge feed)
+    {
+        var (plan, why) = WaySearch.Confirm(way, RouteFor(lot, way.Methods), feed, shop, Draws(false));
+        return plan is null ? (null, why) : (new(way, plan, terms is null ? null : Worth.Of(plan, way.Element, terms, Draws(false))), null);
+    }
+
+    private LotWays Only(FoundWay way)
+    {
+        var (planned, refused) = Confirmed(way, Feed(false));
+        return planned is null ? new([], [], [refused!]) : new([planned], [], []);
+    }
+
+    // The best of each beginning, then what is left in order.
+    private static List<FoundWay> Varied(IReadOnlyList<FoundWay> ranked)
+    {
+        var best = ranked
+            .DistinctBy(w => (w.Element, w.Methods[0], w.Methods.Skip(1).FirstOrDefault()))
+            .DistinctBy(w => (w.Element, w.Methods[0] == "nitric-part" ? w.Methods[1] : w.Methods[0]))
+            .ToList();
+        return [.. best, .. ranked.Except(best)];
+    }
+
+    private (IReadOnlyList<FoundWay> Ranked, IReadOnlyList<RefusedWay> Refused) Search()
+    {
+        var feed = Feed(true);
+        var metals = WayMap.Metals.Where(e => feed.Element(e).Likely > 0).ToList();
+        var (found, refused) = WaySearch.Of(feed, Liquor, metals, shop, Draws(true));
+        if (terms is null)
+            return (found, refused);
+        return (
+            [
+                .. found
+                    .AsParallel()
+                    .AsOrdered()
+                    .Select(w => (Way: w, Margin: Likely(w, feed, terms)?.Margin.Likely ?? double.NegativeInfinity))
+                    .OrderByDescending(x => x.Margin)
+                    .Select(x => x.Way),
+            ],
+            refused
+        );
+    }
+
+    /// <summary>What the lot is worth by its best way (or the one that was chosen), and the verdict.</summary>
+    public LotWorth Worthwhile(string? wayId = null)
+    {
+        if (terms is null)
+            return Unpriced();
+        // A way that was chosen is planned at once; else all of them are looked for.
+        var ways = wayId is not null && FoundWay.Of(wayId, Liquor) is { } chosen ? Only(chosen) : Ways(null, 1);
+        if (ways.Planned is not [var best, ..])
+            return WithoutWay(ways);
+        var worth = best.Worth!;
+        var knowing = Margins.OfKnowing(worth.Margin.Amount, Worth.OfContent(best.Plan.Feed, terms.Prices).Amount);
+        var test = terms.Prices.OfWork(PriceList.Test)?.Likely;
+        // Each plans some dozens of likely worlds, and none needs another.
+        var (pool, breaking, least) = ((PoolGain?)null, (BreakEven?)null, (double?)null);
+        Parallel.Invoke(() => pool = Pool(best.Way), () => breaking = Breaking(best.Way), () => least = Least(best.Way));
+        return new(
+            best,
+            breaking is { } b ? [b] : [],
+            least,
+            pool,
+            knowing,
+            test,
+            LotVerdict.Of(worth, best.Plan.Attended, pool, knowing, test),
+            ways.Refused
+        );
+    }
+
+    private static LotWorth Unpriced() =>
+        new(
+            null,
+            [],
+            null,
+            null,
+            0,
+            null,
+            new(
+                VerdictKind.Hold,
+                "No prices yet",
+                "Nobody wrote down what metal, reagents and hours cost: keep a price list first, or ask the price stand-in.",
+                []
+            ),
+            []
+        );
+
+    // No way of today brings anything that is paid: either nobody knows what is in it, or there is nothing, or the ways refuse it.
+    private LotWorth WithoutWay(LotWays ways)
+    {
+        var feed = Feed(false);
+        var test = terms!.Prices.OfWork(PriceList.Test)?.Likely;
+        var known = Worth.OfContent(feed, terms.Prices);
+        if (feed.Unknown.Likely > 0.5 * feed.Mass().Likely && WayMap.Metals.All(e => feed.Element(e).Range.High <= 0))
+            return Unknown(ways, test);
+        var held = Working.Sum(
+            terms
+                .Prices.Rows.Where(r => r.Held is { Value: > 0 })
+                .Select(r =>
+                    feed.Element(r.Item) * terms.Prices.OfMetal(r.Item)! * terms.Prices.Share(r.Held!, "share that counts in a holding")
+                ),
+            Dimension.Money
+        );
+        var why =
+            held.Likely > 0
+                ? $"No way of today takes it{(ways.Refused.Count > 0 ? $" ({ways.Refused[0].Reason})" : "")}. As it lies it counts "
+                    + $"{LotVerdict.Kr(held.Likely)} as a "
+                    + $"holding{(terms.Prices.Rows.Count > 0 ? $"; its metal is worth {LotVerdict.Kr(known.Likely)} by the list" : "")}."
+            : Worth.AsScrap(feed, terms) is { Likely: > 0 } scrap
+                ? $"No way of today brings out what it holds. As it is it fetches {LotVerdict.Kr(scrap.Likely)}."
+            : "Nothing in it is paid for.";
+        return new(null, [], null, null, 0, test, new(VerdictKind.Hold, "Hold it", why, []), ways.Refused);
+    }
+
+    // Nobody knows what is in it: a wide guess of what such scrap may hold tells what a test would be worth.
+    private LotWorth Unknown(LotWays ways, double? test)
+    {
+        var tries = WayMap
+            .Metals.Select(e =>
+            {
+                var id = "unknown-" + Elements.Of(e).Name.ToLowerInvariant();
+                var guess = Priors.ById[id].Triple;
+                TypedNumber Share(double percent) => TypedNumber.Of(percent / 100, Field.Share, "%");
+                var thought = new Content(
+                    [new(e, Share(guess.Low), Share(guess.Likely), Share(guess.High))],
+                    "Cu",
+                    Marks: lot.Content.Marks
+                );
+                return new LotAtWork(state, lot, amount, thought, DateTimeOffset.MinValue, shop.Bottles).Worthwhile() is { Way: { } way } w
+                    ? (Way: way, w.Knowing, w.BreakEven)
+                    : default;
+            })
+            .Where(t => t.Way is not null)
+            .OrderByDescending(t => t.Knowing)
+            .ToList();
+        if (tries.Count == 0)
+            return new(
+                null,
+                [],
+                null,
+                null,
+                0,
+                test,
+                new(VerdictKind.Test, "Test it first", "Nobody knows what is in it, and no way of today would take it as it is.", []),
+                ways.Refused
+            );
+        var breaks = tries.SelectMany(t => t.BreakEven).ToList();
+        var contents = breaks.Select(b => $"{FigureText.Number(b.Content, b.Content < 1 ? 2 : 1)} % {Elements.Of(b.Element).Name}");
+        var from = breaks.Count > 0 ? $" It would pay from {string.Join(" or ", contents)} on." : "";
+        var cost = test is { } price ? $", a test costs {LotVerdict.Kr(price)}" : "";
+        return new(
+            null,
+            breaks,
+            null,
+            null,
+            tries[0].Knowing,
+            test,
+            new(
+                VerdictKind.Test,
+                "Test it first",
+                $"Nobody knows what is in it. Knowing it would gain {LotVerdict.Kr(tries[0].Knowing)} (by a guess of Spolium’s of what "
+                    + $"unknown metal holds){cost}.{from}",
+                []
+            ),
+            ways.Refused
+        );
+    }
+
+    // The content of the way's metal at which its likely margin is nothing: poorer and richer than believed by as much as can be. Where the
+    // way refuses, nothing pays.
+    private BreakEven? Breaking(FoundWay way)
+    {
+        var believed = content ?? lot.Content;
+        if (believed.Lines.FirstOrDefault(l => l.Element == way.Element) is not { Likely.Value: > 0 } line)
+            return null;
+        var liquor = amount.Field == Field.Volume;
+        var richest = liquor ? MostRicher : Math.Min(MostRicher, 1 / line.Likely.Value);
+        Charge At(double times) => Feed(true, 1, believed.Richer(way.Element, times));
+        return Margins.Crossing(t => Likely(way, At(t), terms!)?.Margin.Likely ?? -1, 1e-3, richest) is { } times
+            ? new(way.Element, At(times).Element(way.Element).Likely / amount.Value * (liquor ? 1000 : 100))
+            : null;
+    }
+
+    private double? Least(FoundWay way)
+    {
+        double At(double times) =>
+            Likely(way, Feed(true, times), terms! with { Offer = terms.Offer is { } o ? (o * times).Named(o.Label!) : null })?.Margin.Likely
+            ?? -1;
+        return At(1) > 0 ? amount.Value * (Margins.Crossing(At, 1e-3, 1) ?? 1e-3)
+            : Margins.Crossing(At, 1, MostTimes) is { } times ? amount.Value * times
+            : null;
+    }
+
+    // Lots that wait and bear the same way: each that makes the whole worth more than by itself. Offers for single lots are left out of it.
+    private PoolGain? Pool(FoundWay way)
+    {
+        if (content is not null)
+            return null;
+        var by = terms! with { Offer = null };
+        var feed = Feed(true);
+        var together = Math.Max(0, Likely(way, feed, by)!.Margin.Likely);
+        var gain = 0.0;
+        var partners = new List<LotState>();
+        var waiting = state
+            .Lots.Values.Where(MayBePooled)
+            .OrderBy(o => o.Code, StringComparer.Ordinal)
+            .Select(o => (Lot: o, Feed: BatchAtWork.FeedOf(state, o, All(o), true)))
+            .Where(o => Alike(feed, o.Feed, way.Element))
+            .Select(o => (o.Lot, o.Feed, Alone: Likely(way, o.Feed, by)?.Margin.Likely))
+            .ToList();
+        while (partners.Count < MostPartners)
+        {
+            // What does not bear this way by itself is not pooled into it.
+            var next = waiting
+                .Where(o => o.Alone is not null && !partners.Contains(o.Lot))
+                .Select(o => (o.Lot, o.Feed, Joint: Likely(way, feed.Plus(o.Feed), by)?.Margin.Likely, Alone: Math.Max(0, o.Alone!.Value)))
+                .Where(o => o.Joint - together - o.Alone > LeastGain)
+                .OrderByDescending(o => o.Joint - o.Alone)
+                .FirstOrDefault();
+            if (next.Lot is null)
+                break;
+            gain += next.Joint!.Value - together - next.Alone;
+            (feed, together) = (feed.Plus(next.Feed), next.Joint.Value);
+            partners.Add(next.Lot);
+        }
+        if (partners.Count == 0)
+            return null;
+        var all = partners.Aggregate(Feed(false), (f, o) => f.Plus(BatchAtWork.FeedOf(state, o, All(o))));
+        var plan = Planner.Fold(all, RouteFor(lot, way.Methods), shop, Draws(false));
+        return plan.Refused is null
+            ? new([.. partners.Select(o => o.Code)], gain, Worth.Of(plan, way.Element, by, Draws(false)).Margin)
+            : null;
+    }
+
+    // What is rich is not pooled with what is poor: its metal's share lies within a few times.
+    private static bool Alike(Charge a, Charge b, string element)
+    {
+        double Share(Charge c) => c.Mass().Likely is > 0 and var all ? c.Element(element).Likely / all : 0;
+        var (one, other) = (Share(a), Share(b));
+        return one > 0 && other > 0 && Math.Max(one, other) <= PoolWithin * Math.Min(one, other);
+    }
+
+    private bool MayBePooled(LotState o) =>
+        o.Id != lot.Id
+        && o.Left > 0
+        && o.Amount.Field == amount.Field
+        && (amount.Field == Field.Mass || o.Content.Liquor is { } held && held == lot.Content.Liquor);
+
+    private static TypedNumber All(LotState o) => TypedNumber.Of(o.Left, o.Amount.Field, o.Amount.Field == Field.Mass ? "g" : "mL");
+}

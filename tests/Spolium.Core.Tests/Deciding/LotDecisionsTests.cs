@@ -1,0 +1,408 @@
+using Spolium.Core.Accounts;
+using Spolium.Core.Deciding;
+using Spolium.Core.Journal;
+using Spolium.Core.Materials;
+using Spolium.Core.Plans;
+using Spolium.Core.Quantities;
+using Spolium.Core.Records;
+using Spolium.Core.Ways;
+using Spolium.Core.Workshop;
+using Xunit;
+
+namespace Spolium.Core.Tests.Deciding;
+
+/// <summary>Sorting, pooling and believing: what may be done, what the journal makes of it, and that the book stays whole.</summary>
+public class LotDecisionsTests
+{
+    private static int number;
+
+    private static Ledger Write(Ledger ledger, Func<State, Decision> decide)
+    {
+        var decision = decide(ledger.State);
+        var body = decision.Body
+            ?? throw new InvalidOperationException(string.Join("; ", decision.Errors.Select(e => $"{e.Field}: {e.Reason}")));
+        return ledger.With(
+            new(
+                $"e{Interlocked.Increment(ref number)}",
+                [],
+                DateTimeOffset.UnixEpoch.AddMinutes(number),
+                DateTimeOffset.UnixEpoch.AddMinutes(number),
+                "AV",
+                body
+            )
+        );
+    }
+
+    private static ContentLine Line(string element, double low, double likely, double high, ContentOf of = ContentOf.Whole) =>
+        new(element, Given.Share(low), Given.Share(likely), Given.Share(high), of);
+
+    private static readonly Content Contacts = new([Line("Ag", 8, 11, 14)], "Cu");
+
+    private static Ledger Lot(string id = "a", double grams = 1284, Content? content = null) =>
+        Write(Ledger.Empty, s =>
+            LotDecisions.Receive(s, id, id.ToUpperInvariant(), "contacts", "contacts", Given.Grams(grams, 0.5), content ?? Contacts, null)
+        );
+
+    /// <summary>Every element of the book sums to nothing over all accounts.</summary>
+    private static void Whole(Ledger ledger)
+    {
+        foreach (var element in ledger.Book.Postings.GroupBy(p => p.Element))
+            Assert.Equal(0, element.Sum(p => p.Micrograms));
+    }
+
+    private static readonly LotPart Tips = new(
+        "a1",
+        "A1",
+        "with tips",
+        Given.Grams(912.2, 0.5),
+        new([Line("Ag", 11, 15, 19)], "Cu"),
+        "tips",
+        null,
+        2280
+    );
+    private static readonly LotPart Bare = new("a2", "A2", "bare", Given.Grams(337.7, 0.5), new([Line("Ni", 12, 15, 18)], "Cu"));
+
+    [Fact]
+    public void A_sorted_lot_adds_up_and_what_it_is_short_of_is_posted()
+    {
+        var ledger = Write(Lot(), s => LotDecisions.Split(s, "a", [Tips, Bare], null, [new("plastic", Given.Grams(31.5))]));
+        Whole(ledger);
+        Assert.Equal(0.15 * 912.2, ledger.Book.Grams(Account.Lot("a1"), "Ag"), 0.01);
+        Assert.Equal(0, ledger.Book.Grams(Account.Lot("a"), "Ag"));
+        // 1284 − 912.2 − 337.7 − 31.5 = 2.6 g, with the silver that the whole was believed to hold
+        Assert.Equal(0.11 * 2.6, ledger.Book.Grams(Account.Unaccounted("lot/a"), "Ag"), 0.01);
+        var tips = ledger.State.Lots["a1"];
+        Assert.Equal(("tips", 2280, true), (tips.Material, tips.Pieces, tips.OwnContent));
+        Assert.Equal("plastic", Assert.Single(ledger.State.Lots["a"].Removed).Name);
+        // A part with its own content has draws of its own; one without keeps those of the lot.
+        Assert.Equal("a1", BatchAtWork.RootOf(ledger.State, tips));
+        var same = Write(Lot(), s => LotDecisions.Split(s, "a", [Tips with { Content = null }, Bare with { Content = null }], "dust"));
+        Assert.Equal("a", BatchAtWork.RootOf(same.State, same.State.Lots["a1"]));
+        Whole(same);
+    }
+
+    // By hand: two steps of 0.01 g; a hundredth of 18 L.
+    [Fact]
+    public void What_is_measured_has_the_uncertainty_of_what_it_is_measured_with()
+    {
+        TypedNumber Received(TypedNumber amount, Content content) =>
+            ((LotReceived)LotDecisions.Receive(State.Empty, "l", "X-1", "x", "x", amount, content, null).Body!).Amount;
+        var weighed = Received(Given.Grams(264), Contacts);
+        Assert.Equal(("bench balance", 0.02), (weighed.Instrument, weighed.PlusMinus));
+        Assert.Equal(0.5, Received(Given.Grams(264, 0.5), Contacts).PlusMinus);
+        var litres = Received(
+            QuantityParser.Read("18 L", Field.Volume).Number!,
+            new(
+                [
+                    new(
+                        "Ag",
+                        TypedNumber.Of(2, Field.Concentration, "g/L"),
+                        TypedNumber.Of(3, Field.Concentration, "g/L"),
+                        TypedNumber.Of(4, Field.Concentration, "g/L")
+                    ),
+                ],
+                null,
+                LiquorKind.Fixer
+            )
+        );
+        Assert.Equal(("measuring cylinder", 180), (litres.Instrument, litres.PlusMinus));
+        var parts = (LotSplit)LotDecisions.Split(Lot().State, "a", [Tips with { Amount = Given.Grams(912.2) }, Bare], "dust").Body!;
+        Assert.Equal([0.02, 0.5], parts.Parts.Select(p => p.Amount.PlusMinus));
+        // What came of a tub too.
+        var tub = Ledger.Of(DemoAt.Entries(new DateTimeOffset(2026, 11, 25, 14, 0, 0, TimeSpan.Zero)));
+        Assert.All(((PoolWorkedUp)Pooling.WorkUp(tub, "T1", [new("Au", Given.Grams(0.1), null)], "burnt", null).Body!).Yields, y =>
+            Assert.Equal(0.02, y.Mass.PlusMinus)
+        );
+    }
+
+    [Fact]
+    public void A_split_that_cannot_be_is_refused_by_field()
+    {
+        var state = Lot().State;
+        string Field(Decision d) => Assert.Single(d.Errors).Field;
+        Assert.Equal("parts", Field(LotDecisions.Split(state, "a", [Tips], null)));
+        Assert.Equal("parts", Field(LotDecisions.Split(state, "a", [Tips, Bare with { Amount = Given.Grams(100) }], null)));
+        Assert.Empty(LotDecisions.Split(state, "a", [Tips, Bare with { Amount = Given.Grams(100) }], "the rest fell down").Errors);
+        Assert.Equal("parts[1].code", Field(LotDecisions.Split(state, "a", [Tips, Bare with { Code = "A1" }], null)));
+        Assert.Equal(
+            "parts[0].content[0].low",
+            Field(LotDecisions.Split(state, "a", [Tips with { Content = new([Line("Ag", 30, 15, 19)], "Cu") }, Bare], null))
+        );
+        Assert.Equal("removed[0].amount", Field(LotDecisions.Split(state, "a", [Tips, Bare], null, [new("", Given.Grams(1))])));
+        Assert.Equal("lotId", Field(LotDecisions.Split(state, "b", [Tips, Bare], null)));
+    }
+
+    [Fact]
+    public void A_pool_holds_what_its_lots_brought_and_the_book_tells_them_apart()
+    {
+        var two = Write(Lot(), s =>
+            LotDecisions.Receive(s, "b", "B", "braid", "braid", Given.Grams(100, 0.1), new([Line("Au", 0.5, 1, 2)], "Cu"), null)
+        );
+        var ledger = Write(two, s => LotDecisions.Pool(s, "p", "P", "both", [new("a", Given.Grams(642)), new("b", Given.Grams(100))]));
+        Whole(ledger);
+        Assert.Equal(0.11 * 642, ledger.Book.Grams(Account.Lot("p"), "Ag"), 0.01);
+        Assert.Equal(1, ledger.Book.Grams(Account.Lot("p"), "Au"), 0.001);
+        Assert.Equal(642, ledger.State.Lots["a"].Left, 1e-6);
+        Assert.Equal(0, ledger.State.Lots["b"].Left);
+        Assert.Equal(["p"], ledger.State.Lots["a"].Pools);
+        var postings = ledger.Book.Postings.Where(p => p.Account == Account.Lot("p") && p.Element == "Cu").ToList();
+        Assert.Equal(2, postings.Count);
+        // Its charge is the sum of theirs, world by world.
+        var pool = ledger.State.Lots["p"];
+        var charge = BatchAtWork.FeedOf(ledger.State, pool, pool.Amount);
+        var a = BatchAtWork.FeedOf(ledger.State, ledger.State.Lots["a"], Given.Grams(642));
+        Assert.Equal(a.Element("Ag").Amount[17], charge.Element("Ag").Amount[17], 1e-9);
+        Assert.Equal(742, charge.Mass().Likely, 1e-6);
+        // Half of a pool holds half of each.
+        Assert.Equal(charge.Element("Au").Likely / 2, BatchAtWork.FeedOf(ledger.State, pool, Given.Grams(371)).Element("Au").Likely, 1e-9);
+    }
+
+    [Fact]
+    public void A_batch_of_a_pool_takes_its_metal_and_the_pool_cannot_be_taken_back_then()
+    {
+        var two = Write(Lot(), s =>
+            LotDecisions.Receive(s, "b", "B", "braid", "braid", Given.Grams(100, 0.1), new([Line("Ag", 0.5, 1, 2)], "Cu"), null)
+        );
+        var pooled = Write(two, s => LotDecisions.Pool(s, "p", "P", "both", [new("a", Given.Grams(1284)), new("b", Given.Grams(100))]));
+        var entry = pooled.State.Entries[^1].Id;
+        Assert.Null(Corrections.Refuse(pooled.State, entry));
+        var back = Write(pooled, s => Decisions.Correct(s, entry, "wrong heap", null));
+        Whole(back);
+        Assert.Equal(1284, back.State.Lots["a"].Left, 1e-6);
+        Assert.False(back.State.Lots.ContainsKey("p"));
+        var started = Write(pooled, s =>
+            Decisions.Start(
+                s,
+                "26-09",
+                "26-09",
+                "both",
+                "p",
+                Given.Grams(1384),
+                Routes.Chain(KnownWays.SilverByCopper),
+                Core.Methods.Shop.UsualBottles,
+                0.01,
+                default
+            )
+        );
+        Whole(started);
+        Assert.Equal(0, started.State.Lots["p"].Left);
+        Assert.NotNull(Corrections.Refuse(started.State, entry));
+        Assert.Equal(0.11 * 1284 + 1, started.Book.Grams(Account.Holding("26-09", Route.Feed), "Ag"), 0.01);
+    }
+
+    [Theory]
+    [InlineData("feeds", "a:100")]
+    [InlineData("feeds[1].amount", "a:100,b:101")]
+    [InlineData("feeds[1].lotId", "a:100,z:1")]
+    [InlineData("code", "a:100,b:50", "A")]
+    public void A_pool_that_cannot_be_is_refused_by_field(string field, string feeds, string code = "P")
+    {
+        var two = Write(Lot(), s => LotDecisions.Receive(s, "b", "B", "braid", "braid", Given.Grams(100, 0.1), Contacts, null)).State;
+        var decision = LotDecisions.Pool(
+            two,
+            "p",
+            code,
+            "both",
+            [
+                .. feeds
+                    .Split(',')
+                    .Select(f => f.Split(':'))
+                    .Select(f => new LotAmount(f[0], Given.Grams(double.Parse(f[1], System.Globalization.CultureInfo.InvariantCulture)))),
+            ]
+        );
+        Assert.Contains(decision.Errors, e => e.Field == field);
+    }
+
+    [Fact]
+    public void Solids_and_liquors_are_not_pooled()
+    {
+        var fixer = Write(Lot(), s =>
+            LotDecisions.Receive(
+                s,
+                "f",
+                "F",
+                "fixer",
+                "fixer",
+                TypedNumber.Of(1000, Field.Volume, "mL"),
+                new(
+                    [
+                        new(
+                            "Ag",
+                            TypedNumber.Of(1, Field.Concentration, "g/L"),
+                            TypedNumber.Of(3, Field.Concentration, "g/L"),
+                            TypedNumber.Of(5, Field.Concentration, "g/L")
+                        ),
+                    ],
+                    null,
+                    LiquorKind.Fixer
+                ),
+                null
+            )
+        ).State;
+        Assert.Contains(
+            LotDecisions
+                .Pool(fixer, "p", "P", "both", [new("a", Given.Grams(10)), new("f", TypedNumber.Of(10, Field.Volume, "mL"))])
+                .Errors,
+            e => e.Reason.Contains("not one lot")
+        );
+    }
+
+    [Fact]
+    public void An_assay_narrows_what_is_believed_the_book_follows_and_it_can_be_taken_back()
+    {
+        var ledger = Lot();
+        var assayed = Write(ledger, s =>
+            LotDecisions.Believe(s, "a", new([Line("Ag", 9.8, 10, 10.2)], "Cu"), LotContentChanged.Assay, "assay office", 40)
+        );
+        Whole(assayed);
+        Assert.Equal(128.4, assayed.Book.Grams(Account.Lot("a"), "Ag"), 0.01);
+        Assert.Equal(Basis.Assayed, assayed.Book.PostingsOf(assayed.State.Entries[^1].Id)[^1].Basis);
+        var silver = BatchAtWork.FeedOf(assayed.State, assayed.State.Lots["a"], Given.Grams(1284)).Element("Ag").Range;
+        Assert.True(silver.Width < 7);
+        var back = Write(assayed, s => Decisions.Correct(s, assayed.State.Entries[^1].Id, "another lot’s", null));
+        Assert.Equal(Contacts, back.State.Lots["a"].Content);
+        Assert.Equal(141.24, back.Book.Grams(Account.Lot("a"), "Ag"), 0.01);
+        Whole(back);
+    }
+
+    [Fact]
+    public void An_assay_of_few_pieces_is_widened_by_how_far_pieces_differ_and_one_of_many_is_not()
+    {
+        var state = Lot().State;
+        Content Kept(int? pieces, string how = LotContentChanged.Assay) =>
+            (
+                (LotContentChanged)LotDecisions.Believe(state, "a", new([Line("Ag", 9.8, 10, 10.2)], "Cu"), how, "office", pieces).Body!
+            ).Content;
+        // 5 pieces: 10 × 0.35 / √5 = 1.565; × 1.645 = 2.575; with the assay’s own 0.2: √(0.2² + 2.575²) = 2.583
+        Assert.Equal(0.10 - 0.02583, Kept(5).Lines[0].Low.Value, 1e-4);
+        Assert.Equal(0.10 + 0.02583, Kept(5).Lines[0].High.Value, 1e-4);
+        Assert.Equal(0.098, Kept(20).Lines[0].Low.Value, 1e-9);
+        Assert.Equal(0.098, Kept(null).Lines[0].Low.Value, 1e-9);
+        Assert.Equal(0.098, Kept(5, LotContentChanged.Guess).Lines[0].Low.Value, 1e-9);
+        Assert.Equal(Sampling.Error(4), Sampling.Error(1) / 2, 1e-12);
+    }
+
+    [Fact]
+    public void What_is_touched_or_pooled_is_not_believed_anew()
+    {
+        var split = Write(Lot(), s => LotDecisions.Split(s, "a", [Tips, Bare], null, [new("plastic", Given.Grams(31.5))]));
+        Assert.Contains("parts", LotDecisions.Believe(split.State, "a", Contacts, LotContentChanged.Guess, "so", null).Errors[0].Reason);
+        var pooled = Write(split, s =>
+            LotDecisions.Pool(s, "p", "P", "both", [new("a1", Given.Grams(912.2)), new("a2", Given.Grams(337.7))])
+        );
+        Assert.Contains(
+            "is a pool",
+            LotDecisions.Believe(pooled.State, "p", Contacts, LotContentChanged.Guess, "so", null).Errors[0].Reason
+        );
+        var plain = Lot().State;
+        Assert.Equal("reason", LotDecisions.Believe(plain, "a", Contacts, LotContentChanged.Guess, " ", null).Errors[0].Field);
+        Assert.Equal("pieces", LotDecisions.Believe(plain, "a", Contacts, LotContentChanged.Assay, "so", 0).Errors[0].Field);
+        Assert.Equal("how", LotDecisions.Believe(plain, "a", Contacts, "hearsay", "so", null).Errors[0].Field);
+        Assert.Equal(
+            "content",
+            LotDecisions
+                .Believe(plain, "a", new([Line("Ag", 60, 70, 80), Line("Cu", 60, 70, 80)], null), LotContentChanged.Guess, "so", null)
+                .Errors[0]
+                .Field
+        );
+    }
+
+    [Fact]
+    public void A_lot_waits_is_offered_for_and_photographed_and_each_can_be_taken_back()
+    {
+        var ledger = Write(Lot(), s => LotDecisions.SetAside(s, "a", "more of its kind"));
+        Assert.Equal("more of its kind", ledger.State.Lots["a"].WaitsFor);
+        Assert.Null(Write(ledger, s => LotDecisions.SetAside(s, "a", "")).State.Lots["a"].WaitsFor);
+        ledger = Write(ledger, s => LotDecisions.Offer(s, "a", TypedNumber.Of(300, Field.Money, "kr"), "a dealer"));
+        Assert.Equal(300, ledger.State.Lots["a"].Offer!.Crowns!.Value);
+        ledger = Write(ledger, s => Decisions.Correct(s, s.Entries[^1].Id, "it is gone", null));
+        Assert.Null(ledger.State.Lots["a"].Offer);
+        ledger = Write(ledger, s => LotDecisions.Photograph(s, "a", "abc", "a heap"));
+        Assert.Equal("file", Assert.Single(LotDecisions.Photograph(ledger.State, "a", "abc", "again").Errors).Field);
+        Assert.Equal("a heap", Assert.Single(ledger.State.Lots["a"].Photos).Caption);
+        Assert.Empty(Write(ledger, s => Decisions.Correct(s, s.Entries[^1].Id, "another lot’s", null)).State.Lots["a"].Photos);
+        // Once a batch takes it, it waits no longer.
+        var started = Write(ledger, s =>
+            Decisions.Start(
+                s,
+                "26-09",
+                "26-09",
+                "x",
+                "a",
+                Given.Grams(100),
+                Routes.Chain(KnownWays.SilverByCopper),
+                Core.Methods.Shop.UsualBottles,
+                0.01,
+                default
+            )
+        );
+        Assert.Null(started.State.Lots["a"].WaitsFor);
+    }
+
+    [Fact]
+    public void Many_lots_come_in_together_or_not_at_all()
+    {
+        LotReceived One(string code, double grams = 10) => new(code, code, "x", "x", Given.Grams(grams), Contacts, null, []);
+        var state = Lot().State;
+        var good = LotDecisions.ReceiveMany(state, [One("X"), One("Y")], i => $"row {i}: ");
+        var ledger = Write(Lot(), _ => good);
+        Whole(ledger);
+        Assert.Equal(1.1, ledger.Book.Grams(Account.Lot("Y"), "Ag"), 1e-6);
+        Assert.Equal(2, Write(ledger, s => Decisions.Correct(s, s.Entries[^1].Id, "wrong file", null)).State.Entries.Count - 1);
+        var bad = LotDecisions.ReceiveMany(state, [One("X"), One("A"), One("X", 0)], i => $"row {i}: ");
+        Assert.Null(bad.Body);
+        Assert.Contains(bad.Errors, e => e.Field == "row 1: code");
+        Assert.Contains(bad.Errors, e => e.Field == "row 2: amount");
+        Assert.Contains(bad.Errors, e => e.Field == "row 2: code");
+        Assert.Equal("csv", Assert.Single(LotDecisions.ReceiveMany(state, [], i => "").Errors).Field);
+    }
+
+    [Fact]
+    public void Lines_of_a_part_are_a_share_of_the_part_in_every_world()
+    {
+        // Tips are 12 to 18 % of the leaves, and 85 to 99 % silver; the rest is copper.
+        var content = new Content(
+            [Line("Ag", 85, 95, 99, ContentOf.Part)],
+            "Cu",
+            Part: new("tip", Given.Share(12), Given.Share(15), Given.Share(18))
+        );
+        Assert.Empty(content.Check());
+        var charge = Given.Charge(content, 1000, "tips");
+        Assert.Equal(0.15 * 0.95 * 1000, charge.Element("Ag").Likely, 1e-6);
+        Assert.Equal(0.15 * 0.05 * 1000, charge.Unknown.Likely, 1e-6);
+        Assert.Equal(850, charge.Element("Cu").Likely, 1e-6);
+        for (var w = 0; w < Amount.Worlds; w++)
+            Assert.Equal(1000, charge.Mass().Amount[w], 1e-6);
+        Assert.Equal("part", Assert.Single((content with { Part = null }).Check()).Field);
+        Assert.Equal(0.15 * 1000, Given.Charge(content.Richer("Ag", 5), 1000, "tips").Element("Ag").Likely, 1e-6);
+    }
+
+    [Fact]
+    public void A_kind_of_ones_own_is_kept_changed_and_dropped_and_the_library_is_not()
+    {
+        var own = new Material("ours", "our leaves", "tip", [new("Ag", new(80, 90, 95))], ["cadmium"], "the shop’s own");
+        var ledger = Write(Lot(), s => MaterialDecisions.Keep(s, own, "relay-leaf"));
+        ledger = Write(ledger, s => MaterialDecisions.Keep(s, own with { Name = "our good leaves" }, null));
+        Assert.Equal("our good leaves", ledger.State.Materials["ours"].Material.Name);
+        Assert.True(ledger.State.Materials["ours"].Material.IsOfPart);
+        Assert.Equal("id", Assert.Single(MaterialDecisions.Keep(ledger.State, own with { Id = "relay-leaf" }, null).Errors).Field);
+        Assert.Equal(
+            "name",
+            Assert.Single(MaterialDecisions.Keep(ledger.State, own with { Id = "other", Name = "Our good leaves" }, null).Errors).Field
+        );
+        Assert.Equal("why", Assert.Single(MaterialDecisions.Drop(ledger.State, "ours", " ").Errors).Field);
+        Assert.Empty(Write(ledger, s => MaterialDecisions.Drop(s, "ours", "not met any more")).State.Materials);
+        foreach (
+            var (bad, field) in new[]
+            {
+                (own with { Basis = "" }, "basis"),
+                (own with { Lines = [] }, "lines"),
+                (own with { Lines = [new("Qq", new(1, 2, 3))] }, "lines[0].element"),
+                (own with { Lines = [new("Ag", new(3, 2, 1))] }, "lines[0].range"),
+                (own with { Lines = [new("Ag", new(60, 70, 80)), new("Cu", new(60, 70, 80))] }, "lines"),
+            }
+        )
+            Assert.Contains(bad.Check(), e => e.Field == field);
+        Assert.All(MaterialLibrary.All, m => Assert.Empty(m.Check()));
+    }
+}
