@@ -199,10 +199,25 @@ public static class TrailEndpoints
         var upTo = Math.Clamp(at ?? mine.Count, 1, mine.Count);
         // Any past moment is the journal up to it.
         var ledger = upTo == mine.Count ? now : writing.Before(mine[(int)upTo]);
-        var batch = ledger.State.Batches[batchId];
         var element = wanted ?? MetalOf(now.State, asItIs);
-        if (batch.Believed.All(b => b.Element != element))
-            return Problems.NotFound($"{element} in this batch");
+        return ledger.State.Batches[batchId].Believed.Any(b => b.Element == element)
+            ? TypedResults.Ok(View(now, ledger, mine, upTo, batchId, element, book))
+            : Problems.NotFound($"{element} in this batch");
+    }
+
+    // What was written is shown, whatever metal was asked for with it.
+    private static TrailView AsWritten(string batchId, Writing writing, string? wanted)
+    {
+        var now = writing.Ledger;
+        var mine = now.State.Entries.Naming(Entry.BatchStream(batchId)).ToList();
+        var batch = now.State.Batches[batchId];
+        var element = batch.Believed.Any(b => b.Element == wanted) ? wanted! : MetalOf(now.State, batch);
+        return View(now, now, mine, mine.Count, batchId, element, new FigureBook());
+    }
+
+    private static TrailView View(Ledger now, Ledger ledger, List<Entry> mine, long upTo, string batchId, string element, FigureBook book)
+    {
+        var batch = ledger.State.Batches[batchId];
         var b = BatchBalance.Of(ledger, batch, element);
         var accounts = b
             .Holdings.Select(h => h.Account)
@@ -211,111 +226,104 @@ public static class TrailEndpoints
             .Append(Account.Back(batchId))
             .ToHashSet();
         var names = b.Holdings.GroupBy(h => h.Account).ToDictionary(g => g.Key, g => g.First().Name);
-        return TypedResults.Ok(
-            new TrailView(
-                batchId,
-                batch.Code,
-                element,
-                Elements.Of(element).Name,
-                [.. batch.Believed.OrderBy(x => x.Element == element ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
-                book.Add("feed", b.Feed),
-                [
-                    .. b.Holdings.Select(h => new TrailHolding(
-                        h.Account,
-                        h.StepId,
-                        h.Output,
-                        h.Name,
-                        h.Main,
-                        h.Standing,
-                        h is { Main: false, Standing: true }
-                            && upTo == mine.Count
-                            && batch.BroughtIn is null
-                            && h.Account.StartsWith("batch/", StringComparison.Ordinal),
-                        h.Basis,
-                        book.Add($"held/{h.StepId}/{h.Output}", h.Grams)
-                    )),
-                ],
-                book.AddOrNone("product", b.Product),
-                book.AddOrNone("back", b.Back),
-                book.Add("unaccounted", b.Unaccounted),
-                book.Add("guessed", b.Guessed),
-                book.Add("missing", b.Missing),
-                book.Add("at-least", b.AtLeast),
-                b.Recovery is null
-                    ? null
-                    : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with
-                    {
-                        Unit = "%",
-                    },
-                b.WhyWide,
-                Sentence(b),
-                [
-                    .. ledger
-                        .State.Entries.Of(Entry.BatchStream(batchId))
-                        .DistinctBy(e => e.Id)
-                        .SelectMany(e => ledger.Book.PostingsOf(e.Id))
-                        .Where(p =>
-                            p.Element == element
-                            && accounts.Contains(p.Account)
-                            && (
-                                !p.Account.StartsWith("pool/", StringComparison.Ordinal)
-                                || ledger.State.Entries.Find(p.EntryId)!.Body is PutIntoPool put && put.BatchId == batchId
-                            )
+        return new TrailView(
+            batchId,
+            batch.Code,
+            element,
+            Elements.Of(element).Name,
+            [.. batch.Believed.OrderBy(x => x.Element == element ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
+            book.Add("feed", b.Feed),
+            [
+                .. b.Holdings.Select(h => new TrailHolding(
+                    h.Account,
+                    h.StepId,
+                    h.Output,
+                    h.Name,
+                    h.Main,
+                    h.Standing,
+                    h is { Main: false, Standing: true }
+                        && upTo == mine.Count
+                        && batch.BroughtIn is null
+                        && h.Account.StartsWith("batch/", StringComparison.Ordinal),
+                    h.Basis,
+                    book.Add($"held/{h.StepId}/{h.Output}", h.Grams)
+                )),
+            ],
+            book.AddOrNone("product", b.Product),
+            book.AddOrNone("back", b.Back),
+            book.Add("unaccounted", b.Unaccounted),
+            book.Add("guessed", b.Guessed),
+            book.Add("missing", b.Missing),
+            book.Add("at-least", b.AtLeast),
+            b.Recovery is null
+                ? null
+                : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with
+                {
+                    Unit = "%",
+                },
+            b.WhyWide,
+            Sentence(b),
+            [
+                .. ledger
+                    .State.Entries.Of(Entry.BatchStream(batchId))
+                    .DistinctBy(e => e.Id)
+                    .SelectMany(e => ledger.Book.PostingsOf(e.Id))
+                    .Where(p =>
+                        p.Element == element
+                        && accounts.Contains(p.Account)
+                        && (
+                            !p.Account.StartsWith("pool/", StringComparison.Ordinal)
+                            || ledger.State.Entries.Find(p.EntryId)!.Body is PutIntoPool put && put.BatchId == batchId
                         )
-                        .Select(p =>
-                            ledger.State.Entries.Find(p.EntryId)! is var e
-                                ? new PostingView(
-                                    p.EntryId,
-                                    e.OccurredAt,
-                                    e.By,
-                                    names.GetValueOrDefault(p.Account) ?? Say(p.Account),
-                                    p.Element,
-                                    p.Grams,
-                                    p.SigmaG * Draws.Z95,
-                                    Say(p.Basis),
-                                    EntryWords.Say(e.Body)
-                                )
-                                : null!
-                        ),
-                ],
-                mine.Count,
-                upTo,
-                Reconciled.Flows(ledger, batch, element, book),
-                Reconciled.Agreement(ledger, batch, element),
-                Reconciled.Suspects(ledger, batch, element),
-                [
-                    .. batch.PutRight.Select(p => new PutRightView(
-                        p.EntryId,
-                        p.At,
-                        p.By,
-                        p.Body.Output,
-                        p.Body.Was.Text,
-                        p.Body.Becomes.Text,
-                        p.Body.Reason,
-                        p.Body.Kept
-                    )),
-                ],
-                [
-                    .. batch
-                        .History.Select(h =>
-                            (
-                                h,
-                                Figure: h.Recoveries.FirstOrDefault(f =>
-                                    f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)
-                                )
+                    )
+                    .Select(p =>
+                        ledger.State.Entries.Find(p.EntryId)! is var e
+                            ? new PostingView(
+                                p.EntryId,
+                                e.OccurredAt,
+                                e.By,
+                                names.GetValueOrDefault(p.Account) ?? Say(p.Account),
+                                p.Element,
+                                p.Grams,
+                                p.SigmaG * Draws.Z95,
+                                Say(p.Basis),
+                                EntryWords.Say(e.Body)
                             )
-                        )
-                        .Where(x => x.Figure is not null)
-                        .Select(x => new RestatedView(
-                            x.h.At,
-                            x.h.Why,
-                            $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to "
-                                + $"{FigureText.Number(x.Figure.High * 100, 1)})"
-                        )),
-                ],
-                batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null,
-                now.State.Version(Entry.BatchStream(batchId))
-            )
+                            : null!
+                    ),
+            ],
+            mine.Count,
+            upTo,
+            Reconciled.Flows(ledger, batch, element, book),
+            Reconciled.Agreement(ledger, batch, element),
+            Reconciled.Suspects(ledger, batch, element),
+            [
+                .. batch.PutRight.Select(p => new PutRightView(
+                    p.EntryId,
+                    p.At,
+                    p.By,
+                    p.Body.Output,
+                    p.Body.Was.Text,
+                    p.Body.Becomes.Text,
+                    p.Body.Reason,
+                    p.Body.Kept
+                )),
+            ],
+            [
+                .. batch
+                    .History.Select(h =>
+                        (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))
+                    )
+                    .Where(x => x.Figure is not null)
+                    .Select(x => new RestatedView(
+                        x.h.At,
+                        x.h.Why,
+                        $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to "
+                            + $"{FigureText.Number(x.Figure.High * 100, 1)})"
+                    )),
+            ],
+            batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null,
+            now.State.Version(Entry.BatchStream(batchId))
         );
     }
 
@@ -348,7 +356,7 @@ public static class TrailEndpoints
                         request.Kept
                     )
                     : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
-            _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!
+            _ => AsWritten(batchId, writing, request.Element)
         );
     }
 
@@ -362,7 +370,7 @@ public static class TrailEndpoints
                 l.State.Batches.TryGetValue(batchId, out var batch)
                     ? PuttingRight.Stand(l.State, batch, request.Reason)
                     : Decision.Refuse("batchId", "there is no such batch", "choose one of the list"),
-            _ => ((Ok<TrailView>)Make(batchId, writing, request.Element, null, new FigureBook()).Result).Value!
+            _ => AsWritten(batchId, writing, request.Element)
         );
 
     // The metal that the batch is for, where its feed holds it; else the first that its feed holds.

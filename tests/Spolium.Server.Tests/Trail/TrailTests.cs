@@ -80,6 +80,24 @@ public class TrailTests
         );
     }
 
+    [Theory]
+    [InlineData("Ag")]
+    [InlineData("")]
+    [InlineData("x")]
+    public async Task What_was_written_is_shown_whatever_metal_was_asked_for_with_it(string element)
+    {
+        await using var shop = new Shop();
+        var request = new
+        {
+            Head = Shop.Head(),
+            Reason = "the bar rolled under the bench",
+            Element = element,
+        };
+        var told = await shop.Done(Slipped + "/stand", request);
+        Assert.Equal("Au", told.GetProperty("element").GetString());
+        Assert.Equal("the bar rolled under the bench", told.GetProperty("stands").GetProperty("reason").GetString());
+    }
+
     [Fact]
     public async Task Every_flow_is_told_or_says_that_it_cannot_be_and_opens_its_working()
     {
