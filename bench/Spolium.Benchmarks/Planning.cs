@@ -4,7 +4,6 @@ using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
-using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
 using Spolium.Demo;
 
@@ -27,7 +26,7 @@ public class PlanningBenchmarks
     {
         content = entries.Select(e => e.Body).OfType<LotReceived>().Single(l => l.LotId == "hl-1").Content;
         contacts = entries.Select(e => e.Body).OfType<LotReceived>().Single(l => l.LotId == "hl-2").Content;
-        route = Routes.Chain(KnownWays.GoldByNitricStrip);
+        route = Routes.Chain(HobLaneWays.GoldByNitricStrip);
         open = Ledger.Of(entries);
         // One batch with 500 entries: the open one, its last pour repeated.
         var list = entries
@@ -53,7 +52,7 @@ public class PlanningBenchmarks
         var draws = new Draws("hl-2");
         return Planner.Fold(
             contacts.ToCharge(Working.Given(1284, Dimension.Mass, "lot", "weighed"), draws),
-            Routes.Chain(KnownWays.SilverByChloride),
+            Routes.Chain(HobLaneWays.SilverByChloride),
             Shop.Usual,
             draws
         );

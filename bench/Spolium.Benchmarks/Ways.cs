@@ -30,7 +30,7 @@ public class WayBenchmarks
         state = Ledger.Of(DemoShop.Entries(Now)).State;
         (mounts, contacts) = (state.Lots["hl-9a"], state.Lots["hl-2a"]);
         four = [.. new LotAtWork(state, mounts, mounts.Amount, null, Now).Ways().Planned.Select(p => p.Way)];
-        copper = string.Join('/', KnownWays.SilverByCopper);
+        copper = string.Join('/', HobLaneWays.SilverByCopper);
         moved = contacts.Content.Richer("Ag", 0.93);
     }
 

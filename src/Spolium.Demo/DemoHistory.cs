@@ -2,7 +2,6 @@ using Spolium.Core.Deciding;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
-using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
 
 namespace Spolium.Demo;
@@ -33,28 +32,28 @@ internal static class DemoHistory
 
     private static readonly Past[] Batches =
     [
-        new("25-02", -400, "hl-51", "52.0 g", KnownWays.GoldByNitricStrip, "AV", "MK", 1.05, "1.12 g", "1.07 g", "995 ‰"),
-        new("25-03", -384, "hl-52", "118.5 g", KnownWays.SilverByCopper, "TR", "TR", 1.10, null, "11.86 g", "991 ‰"),
-        new("25-04", -370, "hl-51", "61.4 g", KnownWays.GoldByNitricStrip, "AV", "AV", 1.20, "1.34 g", "1.27 g", "996 ‰"),
-        new("25-05", -351, "hl-53", "74.0 g", KnownWays.GoldByNitricStrip, "MK", "TR", 1.10, "1.83 g", "1.74 g", "994 ‰"),
-        new("25-06", -333, "hl-52", "140.2 g", KnownWays.SilverByCopper, "TR", "MK", 1.15, null, "14.32 g", "992 ‰"),
-        new("25-07", -318, "hl-53", "70.3 g", KnownWays.GoldByNitricStrip, "AV", "MK", 1.05, "1.71 g", "1.66 g", "997 ‰"),
-        new("25-08", -301, "hl-54", "66.7 g", KnownWays.GoldByNitricStrip, "MK", "MK", 1.25, "1.21 g", "1.14 g", null),
-        new("25-09", -287, "hl-55", "95.0 g", KnownWays.SilverByCopper, "AV", "TR", 1.05, null, "12.74 g", "990 ‰"),
-        new("25-10", -268, "hl-54", "80.1 g", KnownWays.GoldByNitricStrip, "AV", "AV", 1.15, "1.47 g", "1.41 g", "995 ‰"),
-        new("25-11", -252, "hl-56", "58.8 g", KnownWays.GoldByNitricStrip, "TR", "MK", 1.10, "1.42 g", "1.22 g", "996 ‰"),
-        new("25-12", -236, "hl-55", "104.6 g", KnownWays.SilverByCopper, "MK", "TR", 1.20, null, "14.08 g", "993 ‰"),
-        new("25-13", -221, "hl-56", "63.5 g", KnownWays.GoldByNitricStrip, "AV", "TR", 1.10, "1.53 g", "1.47 g", "996 ‰"),
-        new("25-14", -203, "hl-57", "88.2 g", KnownWays.GoldByNitricStrip, "MK", "MK", 1.05, "2.04 g", "1.97 g", "997 ‰"),
-        new("25-15", -188, "hl-57", "83.6 g", KnownWays.GoldByNitricStrip, "AV", "MK", 1.15, "1.95 g", "1.87 g", "995 ‰"),
-        new("25-16", -171, "hl-58", "122.3 g", KnownWays.SilverByCopper, "TR", "TR", 1.10, null, "13.61 g", "991 ‰"),
-        new("25-17", -154, "hl-59", "90.4 g", KnownWays.GoldByNitricStrip, "AV", "AV", 1.20, "1.88 g", "1.80 g", "996 ‰"),
-        new("25-18", -139, "hl-58", "110.0 g", KnownWays.SilverByCopper, "MK", "AV", 1.10, null, "12.15 g", "992 ‰"),
-        new("25-19", -122, "hl-59", "77.9 g", KnownWays.GoldByNitricStrip, "MK", "TR", 1.05, "1.60 g", "1.55 g", null),
-        new("25-20", -104, "hl-60", "69.5 g", KnownWays.GoldByNitricStrip, "AV", "MK", 1.10, "1.69 g", "1.62 g", "996 ‰"),
-        new("25-21", -88, "hl-60", "72.2 g", KnownWays.GoldByNitricStrip, "TR", "MK", 1.15, "1.77 g", "1.70 g", "995 ‰"),
-        new("25-22", -80, "hl-61", "131.7 g", KnownWays.SilverByCopper, "TR", "TR", 1.10, null, "15.02 g", "992 ‰"),
-        new("25-23", -66, "hl-62", "64.0 g", KnownWays.GoldByNitricStrip, "AV", "TR", 1.10, "1.50 g", "1.44 g", "996 ‰"),
+        new("25-02", -400, "hl-51", "52.0 g", HobLaneWays.GoldByNitricStrip, "AV", "MK", 1.05, "1.12 g", "1.07 g", "995 ‰"),
+        new("25-03", -384, "hl-52", "118.5 g", HobLaneWays.SilverByCopper, "TR", "TR", 1.10, null, "11.86 g", "991 ‰"),
+        new("25-04", -370, "hl-51", "61.4 g", HobLaneWays.GoldByNitricStrip, "AV", "AV", 1.20, "1.34 g", "1.27 g", "996 ‰"),
+        new("25-05", -351, "hl-53", "74.0 g", HobLaneWays.GoldByNitricStrip, "MK", "TR", 1.10, "1.83 g", "1.74 g", "994 ‰"),
+        new("25-06", -333, "hl-52", "140.2 g", HobLaneWays.SilverByCopper, "TR", "MK", 1.15, null, "14.32 g", "992 ‰"),
+        new("25-07", -318, "hl-53", "70.3 g", HobLaneWays.GoldByNitricStrip, "AV", "MK", 1.05, "1.71 g", "1.66 g", "997 ‰"),
+        new("25-08", -301, "hl-54", "66.7 g", HobLaneWays.GoldByNitricStrip, "MK", "MK", 1.25, "1.21 g", "1.14 g", null),
+        new("25-09", -287, "hl-55", "95.0 g", HobLaneWays.SilverByCopper, "AV", "TR", 1.05, null, "12.74 g", "990 ‰"),
+        new("25-10", -268, "hl-54", "80.1 g", HobLaneWays.GoldByNitricStrip, "AV", "AV", 1.15, "1.47 g", "1.41 g", "995 ‰"),
+        new("25-11", -252, "hl-56", "58.8 g", HobLaneWays.GoldByNitricStrip, "TR", "MK", 1.10, "1.42 g", "1.22 g", "996 ‰"),
+        new("25-12", -236, "hl-55", "104.6 g", HobLaneWays.SilverByCopper, "MK", "TR", 1.20, null, "14.08 g", "993 ‰"),
+        new("25-13", -221, "hl-56", "63.5 g", HobLaneWays.GoldByNitricStrip, "AV", "TR", 1.10, "1.53 g", "1.47 g", "996 ‰"),
+        new("25-14", -203, "hl-57", "88.2 g", HobLaneWays.GoldByNitricStrip, "MK", "MK", 1.05, "2.04 g", "1.97 g", "997 ‰"),
+        new("25-15", -188, "hl-57", "83.6 g", HobLaneWays.GoldByNitricStrip, "AV", "MK", 1.15, "1.95 g", "1.87 g", "995 ‰"),
+        new("25-16", -171, "hl-58", "122.3 g", HobLaneWays.SilverByCopper, "TR", "TR", 1.10, null, "13.61 g", "991 ‰"),
+        new("25-17", -154, "hl-59", "90.4 g", HobLaneWays.GoldByNitricStrip, "AV", "AV", 1.20, "1.88 g", "1.80 g", "996 ‰"),
+        new("25-18", -139, "hl-58", "110.0 g", HobLaneWays.SilverByCopper, "MK", "AV", 1.10, null, "12.15 g", "992 ‰"),
+        new("25-19", -122, "hl-59", "77.9 g", HobLaneWays.GoldByNitricStrip, "MK", "TR", 1.05, "1.60 g", "1.55 g", null),
+        new("25-20", -104, "hl-60", "69.5 g", HobLaneWays.GoldByNitricStrip, "AV", "MK", 1.10, "1.69 g", "1.62 g", "996 ‰"),
+        new("25-21", -88, "hl-60", "72.2 g", HobLaneWays.GoldByNitricStrip, "TR", "MK", 1.15, "1.77 g", "1.70 g", "995 ‰"),
+        new("25-22", -80, "hl-61", "131.7 g", HobLaneWays.SilverByCopper, "TR", "TR", 1.10, null, "15.02 g", "992 ‰"),
+        new("25-23", -66, "hl-62", "64.0 g", HobLaneWays.GoldByNitricStrip, "AV", "TR", 1.10, "1.50 g", "1.44 g", "996 ‰"),
     ];
 
     private static readonly (string Id, string Title, string Mass, string Metal, string Low, string Likely, string High)[] Lots =
@@ -90,7 +89,7 @@ internal static class DemoHistory
             if (received.Add(batch.Lot))
                 Receive(clerk, Lots.First(l => l.Id == batch.Lot), batch.Day - 6);
             Work(clerk, batch);
-            if (batch.Way == KnownWays.GoldByNitricStrip)
+            if (batch.Way == HobLaneWays.GoldByNitricStrip)
                 PutAway(clerk, batch);
             if (batch.Code == "25-11")
                 clerk

@@ -446,7 +446,7 @@ public static class DemoShop
                     title,
                     lot,
                     Mass(mass, 0.05),
-                    Routes.Chain(KnownWays.GoldByNitricStrip),
+                    Routes.Chain(HobLaneWays.GoldByNitricStrip),
                     ShelfAtWork.ForPlan(s.State, clerk.Now),
                     0.01,
                     clerk.Now
@@ -522,7 +522,7 @@ public static class DemoShop
                     "second half of HL-1",
                     Lot,
                     Mass("206.3 g", 0.05),
-                    Routes.Chain(KnownWays.GoldByNitricStrip),
+                    Routes.Chain(HobLaneWays.GoldByNitricStrip),
                     ShelfAtWork.ForPlan(s.State, clerk.Now),
                     0.01,
                     clerk.Now

@@ -189,7 +189,7 @@ public static class Answers
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> SilverAsChloride(JsonElement g, JsonElement _)
     {
         var silver = Moles(Double(g, "silver_g"), "Ag");
-        var chloride = SilverChloride.Chloride(
+        var chloride = SilverChlorideReactions.Chloride(
             silver,
             Working.Exact(Double(g, "excess_chloride_mol_per_L") / 1000, null, Dimension.Substance / Dimension.Volume),
             Working.Exact(Double(g, "end_volume_L") * 1000, null, Dimension.Volume)
@@ -198,7 +198,7 @@ public static class Answers
             ("chloride_mol", chloride),
             ("nacl_g", Molar.Grams(chloride, "NaCl")),
             ("hcl_g", Molar.Grams(chloride, "HCl")),
-            ("agcl_g", Molar.Grams(SilverChloride.Falls.Need(silver, "AgNO3", "AgCl"), "AgCl"))
+            ("agcl_g", Molar.Grams(SilverChlorideReactions.Falls.Need(silver, "AgNO3", "AgCl"), "AgCl"))
         );
     }
 
@@ -207,20 +207,20 @@ public static class Answers
         var silver = Moles(Double(g, "silver_g"), "Ag");
         Working Of(Reaction reaction, string per, string reagent, Working moles) =>
             Molar.Grams(reaction.Need(moles, per, reagent), reagent);
-        var oxide = SilverChloride.ToOxide.Need(silver, "AgCl", "Ag2O");
+        var oxide = SilverChlorideReactions.ToOxide.Need(silver, "AgCl", "Ag2O");
         return Many(
-            ("naoh_oxide_g", Of(SilverChloride.ToOxide, "AgCl", "NaOH", silver)),
-            ("naoh_sugar_g", Of(SilverChloride.BySugar, "Ag2O", "NaOH", oxide)),
-            ("glucose_g", Of(SilverChloride.BySugar, "Ag2O", "C6H12O6", oxide)),
-            ("zinc_g", Of(SilverChloride.ByZinc, "AgCl", "Zn", silver)),
-            ("iron_g", Of(SilverChloride.ByIron, "AgCl", "Fe", silver))
+            ("naoh_oxide_g", Of(SilverChlorideReactions.ToOxide, "AgCl", "NaOH", silver)),
+            ("naoh_sugar_g", Of(SilverChlorideReactions.BySugar, "Ag2O", "NaOH", oxide)),
+            ("glucose_g", Of(SilverChlorideReactions.BySugar, "Ag2O", "C6H12O6", oxide)),
+            ("zinc_g", Of(SilverChlorideReactions.ByZinc, "AgCl", "Zn", silver)),
+            ("iron_g", Of(SilverChlorideReactions.ByIron, "AgCl", "Fe", silver))
         );
     }
 
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> Cement(JsonElement g, JsonElement _) =>
         One(
             "copper_consumed_g",
-            CopperCement
+            CementReactions
                 .Consumed(
                     g.GetProperty("dissolved_g").EnumerateObject().Select(m => (m.Name, Moles(m.Value.GetDouble(), m.Name))),
                     Moles(Double(g, "free_hno3_g"), "HNO3"),

@@ -4,7 +4,7 @@ using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
-using Spolium.Core.Ways;
+using Spolium.Demo;
 
 namespace Spolium.Core.Tests;
 
@@ -41,8 +41,8 @@ internal static class Given
 
     public static BatchPlan Plan(Charge feed, IReadOnlyDictionary<string, Facts>? facts = null, string owner = "HL-1") =>
         facts is null
-            ? Planner.Fold(feed, Routes.Chain(KnownWays.GoldByNitricStrip), Shop.Usual, new Draws(owner))
-            : Planner.Fold(feed, Routes.Chain(KnownWays.GoldByNitricStrip), Shop.Usual, facts, new Draws(owner));
+            ? Planner.Fold(feed, Routes.Chain(HobLaneWays.GoldByNitricStrip), Shop.Usual, new Draws(owner))
+            : Planner.Fold(feed, Routes.Chain(HobLaneWays.GoldByNitricStrip), Shop.Usual, facts, new Draws(owner));
 
     public static StepPlan Step(
         string method,

@@ -297,8 +297,8 @@ public sealed class GoldenShop
                     title,
                     l.State.Lots["r-1"],
                     Grams("50 g"),
-                    Routes.Chain(KnownWays.GoldByNitricStrip),
-                    KnownWays.GoldByNitricStrip,
+                    Routes.Chain(HobLaneWays.GoldByNitricStrip),
+                    HobLaneWays.GoldByNitricStrip,
                     ShelfAtWork.ForPlan(l.State, clerk.Now),
                     "golden",
                     copyOf
@@ -345,9 +345,9 @@ public sealed class GoldenShop
     {
         const string id = "26-00";
         clerk.At(6, 9, 0).By("AV");
-        Start("26-xx", "r-3", "40 g", KnownWays.GoldByNitricStrip);
+        Start("26-xx", "r-3", "40 g", HobLaneWays.GoldByNitricStrip);
         Back("started with the wrong lot");
-        var bench = Start(id, "r-3", "41.0 g", KnownWays.GoldByNitricStrip, "pl-1");
+        var bench = Start(id, "r-3", "41.0 g", HobLaneWays.GoldByNitricStrip, "pl-1");
         var stream = Entry.BatchStream(id);
         bench.Begin("1-nitric-strip");
         Back("not yet");
@@ -397,7 +397,7 @@ public sealed class GoldenShop
     private void Closed(string id, string lot, string mass, string foils, string bar, int day)
     {
         clerk.At(day, 9, 0).By("MK");
-        var bench = Start(id, lot, mass, KnownWays.GoldByNitricStrip);
+        var bench = Start(id, lot, mass, HobLaneWays.GoldByNitricStrip);
         foreach (var step in Batch(id).Route.Steps)
         {
             bench.Begin(step.Id).AsPlanned(1.1);
@@ -483,7 +483,7 @@ public sealed class GoldenShop
         const string id = "26-03";
         clerk.At(22, 9, 0).By("TR");
         var stream = Entry.BatchStream(id);
-        var bench = Start(id, "s-1a", "90.3 g", KnownWays.SilverByCopper);
+        var bench = Start(id, "s-1a", "90.3 g", HobLaneWays.SilverByCopper);
         Write(stream, l => Detours.Send(l.State, Batch(id), "a caster", Grams("90.3 g", 0.05), 3, "golden"));
         clerk.At(24, 9, 0);
         Write(stream, l => Detours.ComeBack(l.State, Batch(id), "1z-outside", Grams("90.1 g", 0.05), Typed("120 kr", Field.Money), null));
@@ -518,7 +518,7 @@ public sealed class GoldenShop
     private void Running()
     {
         clerk.At(26, 9, 0).By("MK");
-        Start("26-04", "p-2", "42 g", KnownWays.GoldByNitricStrip).Begin("1-nitric-strip").Once("water").Pour("nitric", 2, 6);
+        Start("26-04", "p-2", "42 g", HobLaneWays.GoldByNitricStrip).Begin("1-nitric-strip").Once("water").Pour("nitric", 2, 6);
     }
 
     // A bottle that was counted after a pour which is then taken back.

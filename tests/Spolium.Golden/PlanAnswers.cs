@@ -24,14 +24,14 @@ public static class PlanAnswers
         foreach (var lot in state.Lots.Values.Where(l => l.Left > 0).OrderBy(l => l.Id, StringComparer.Ordinal))
         {
             var amount = lot.Amount with { Value = lot.Left };
-            foreach (var way in Way.All.Where(w => w.Liquor == (lot.Amount.Field == Field.Volume ? lot.Content.Liquor : null)))
+            foreach (var way in UsualWay.All.Where(w => w.Liquor == (lot.Amount.Field == Field.Volume ? lot.Content.Liquor : null)))
                 Planned(text, $"{lot.Id} {way.Id}", state, lot, amount, way);
             Worth(text, lot.Id, new LotAtWork(state, lot, amount, null, DemoDay).Worthwhile());
         }
         return text.Lines;
     }
 
-    private static void Planned(AnswerText text, string key, State state, LotState lot, TypedNumber amount, Way way)
+    private static void Planned(AnswerText text, string key, State state, LotState lot, TypedNumber amount, UsualWay way)
     {
         var shop = ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, DemoDay));
         var draws = Observing.DrawsNow(state, lot.Id);

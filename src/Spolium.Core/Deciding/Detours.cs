@@ -1,5 +1,6 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
+using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
@@ -13,7 +14,7 @@ namespace Spolium.Core.Deciding;
 /// facts.</summary>
 public static class Detours
 {
-    private const string Outside = "outside";
+    private static readonly string Outside = MethodCatalogue.IdOf<Methods.MakeReady.Outside>();
 
     /// <summary>Gives the step at hand up: what is in its vessel stays together, is measured again, and the methods named go on from
     /// there.</summary>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Spolium.Core.Journal;
+using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Reference;
@@ -10,26 +11,17 @@ namespace Spolium.Core.Learning;
 /// <param name="Own">Null while no batch that counts has shown it.</param>
 public sealed record PracticeFigure(Prior Prior, Triple? Own, IReadOnlyList<(BatchPractice Batch, PracticeSeen Seen)> Shown);
 
-/// <summary>Learning from closed batches: the priors of Reference/practice.csv as the shop's own hands move them.</summary>
+/// <summary>Learning from closed batches: the priors that cards of methods name, as the shop's own hands move them.</summary>
 public static class PracticeBook
 {
-    /// <summary>A prior that batches teach, and what shows it.</summary>
-    /// <param name="Seen">"dose", "assay", "foils", "pool" or "test".</param>
-    /// <param name="Dose">Id of the dose of these methods that shows it, or of the output whose holding does; empty for the other
-    /// kinds.</param>
-    public sealed record Lesson(string Prior, string Seen, IReadOnlyList<string> Methods, string Dose);
-
-    public static readonly IReadOnlyList<Lesson> Lessons = ReferenceTable.Read(
-        "practice.csv",
-        r => new Lesson(
-            r.Text("prior"),
-            r.Text("seen"),
-            r.Text("methods").Split('|', StringSplitOptions.RemoveEmptyEntries),
-            r.Text("dose")
-        ),
-        "prior",
-        "seen"
-    );
+    /// <summary>Priors that batches teach, each with what shows it and the methods that do, in the order of the work.</summary>
+    public static readonly IReadOnlyList<(Lesson Lesson, IReadOnlyList<string> Methods)> Lessons =
+    [
+        .. MethodCatalogue
+            .All.SelectMany(m => m.Card.Lessons.Select(l => (Lesson: l, m.Id)))
+            .GroupBy(x => x.Lesson, x => x.Id)
+            .Select(g => (g.Key, (IReadOnlyList<string>)[.. g])),
+    ];
 
     private static readonly double Weight = Constants.Get("practice-weight").Likely;
 
@@ -95,7 +87,7 @@ public static class PracticeBook
     public static IReadOnlyList<PracticeFigure> All(IReadOnlyList<BatchPractice> batches) =>
         [
             .. Lessons
-                .Select(l => l.Prior)
+                .Select(l => l.Lesson.Prior)
                 .Distinct()
                 .Select(id =>
                 {

@@ -10,33 +10,30 @@ using Spolium.Core.Vessels;
 namespace Spolium.Core.Methods;
 
 /// <summary>
-/// A method of the job: what it does to a charge. Pure: the same charge, options, shop, facts and draws give the same plan.
-/// To add one, copy a file of a stage folder and its test, and put it on the map of the work (Planning/WayMap.cs).
+/// A method of the job: its card, and what it does to a charge. Pure: the same charge, options, shop, facts and draws give the same plan.
+/// To add one: docs/add-a-method.md.
 /// </summary>
 public interface IMethod
 {
-    string Id { get; }
+    MethodCard Card { get; }
 
-    /// <summary>Goes up when the method reckons otherwise than before; kept with every plan that was begun.</summary>
-    int Version { get; }
-
-    /// <summary>"Strip the base metal with nitric acid"</summary>
-    string Title { get; }
-
-    /// <summary>One word for the stair: "strip".</summary>
-    string Verb { get; }
-
-    Stage Stage { get; }
-
-    IReadOnlyList<OptionSpec> Options { get; }
-
-    /// <summary>The holdings it makes, the one that goes on first.</summary>
-    IReadOnlyList<(string Id, string Name)> Outputs { get; }
-
-    /// <summary>Bottles that it pours from, by formula.</summary>
-    IReadOnlyList<string> Reagents { get; }
+    IReadOnlyList<OptionSpec> Options => [];
 
     StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws);
+
+    string Id => Card.Id;
+
+    int Version => Card.Version;
+
+    string Title => Card.Title;
+
+    string Verb => Card.Verb;
+
+    Stage Stage => Card.Stage;
+
+    IReadOnlyList<(string Id, string Name)> Outputs => Card.Outputs;
+
+    IReadOnlyList<string> Reagents => Card.Reagents;
 }
 
 /// <summary>A choice of a method: a school, a cover, a number of washes.</summary>

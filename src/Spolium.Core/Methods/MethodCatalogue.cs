@@ -22,6 +22,10 @@ public static class MethodCatalogue
     /// <summary>By the name that it has now, or had once.</summary>
     public static IMethod? Find(string id) => ById.GetValueOrDefault(id);
 
+    /// <summary>The name of a method that is known by what it does.</summary>
+    public static string IdOf<T>()
+        where T : IMethod => All.First(m => m is T).Id;
+
     /// <exception cref="KeyNotFoundException">There is no such method.</exception>
     public static IMethod Of(string id) => Find(id) ?? throw new KeyNotFoundException($"There is no method '{id}'.");
 }

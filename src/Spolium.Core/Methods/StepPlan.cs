@@ -125,6 +125,9 @@ public sealed record StepPlan(
     /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known or there is none.</summary>
     public Working? Warming { get; init; }
 
+    /// <summary>°C, the hottest that the vessel comes to.</summary>
+    public double HottestC { get; init; } = 25;
+
     /// <summary>Seconds that one portion gasses, likely.</summary>
     public double GassesFor { get; init; } = 300;
 

@@ -93,7 +93,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     {
         var silver = Vessel.Of(new("Ag+", Phase.Aqueous));
         if (poured is "HCl" or "NaCl" && !HoldsSilver && !Working.IsNothing(silver))
-            React(SilverChloride.Falls, Working.Least(silver, Vessel.Of(Species.Chloride)), "AgNO3");
+            React(SilverChlorideReactions.Falls, Working.Least(silver, Vessel.Of(Species.Chloride)), "AgNO3");
     }
 
     /// <summary>A dose in portions that signs end, in grams of the pure substance; returns the moles that are poured.</summary>
@@ -239,13 +239,12 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
 
     /// <summary>The plan of the step.</summary>
     /// <param name="foam">Row of foam.csv: how it foams and how full a vessel may be.</param>
-    /// <param name="rung">Prior of the hours of one portion; null where nothing is portioned.</param>
     /// <param name="unattended">Hours by itself.</param>
     /// <param name="handsOn">Further hours with hands on.</param>
+    /// <param name="portioned">False where it is poured in one go after all.</param>
     public StepPlan Plan(
         string instruction,
         string foam,
-        string? rung,
         Working unattended,
         IReadOnlyList<Output> outputs,
         IReadOnlyList<EndSign> signs,
@@ -255,11 +254,15 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         string nightStop,
         string ifFoams = "",
         Working? handsOn = null,
-        bool signFirst = true
+        bool signFirst = true,
+        bool portioned = true
     )
     {
         var portions = (fullest ?? Vessel).Of(Species.Water).Likely > 0 ? Size(foam) : null;
-        var portioned = rung is null ? Working.Zero(Dimension.Time) : (portions?.Count ?? Working.Exact(1)) * draws.Prior(rung);
+        var rungs =
+            portioned && method.Card.PortionHours is { } hours
+                ? (portions?.Count ?? Working.Exact(1)) * draws.Prior(hours)
+                : Working.Zero(Dimension.Time);
         return new(
             method.Id,
             method.Version,
@@ -277,7 +280,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
             signs,
             signFirst && signs.Count > 0,
             Working
-                .Sum([draws.Prior("set-up"), portioned, handsOn ?? Working.Zero(Dimension.Time)], Dimension.Time)
+                .Sum([draws.Prior("set-up"), rungs, handsOn ?? Working.Zero(Dimension.Time)], Dimension.Time)
                 .Named("hours with hands on"),
             unattended.Named("hours by itself"),
             outputs,
@@ -290,6 +293,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         )
         {
             Warming = Warming(),
+            HottestC = method.Card.HottestC,
             GassesFor = Foaming.Of(foam).Tau.Likely,
             LearnsFrom =
             [

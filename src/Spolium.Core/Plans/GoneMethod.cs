@@ -12,14 +12,20 @@ namespace Spolium.Core.Plans;
 /// <param name="names">What its step was called when it began.</param>
 public sealed class GoneMethod(RouteStep step, BegunPlan? names) : IMethod
 {
-    public string Id => step.Method;
-    public int Version => names?.MethodVersion ?? 0;
-    public string Title => TitleOf(step, names);
-    public string Verb => names?.Verb ?? Words(step.Method);
-    public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [.. step.Makes.Select(m => m.Split('/')[^1]).Select(o => (o, Words(o)))];
-    public IReadOnlyList<string> Reagents => [];
-    public IReadOnlyList<OptionSpec> Options => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = step.Method,
+            Version = names?.MethodVersion ?? 0,
+            Title = TitleOf(step, names),
+            Verb = names?.Verb ?? Words(step.Method),
+            Stage = Stage.MakeReady,
+            Outputs = [.. step.Makes.Select(m => m.Split('/')[^1]).Select(o => (o, Words(o)))],
+            Reagents = [],
+            HottestC = 25,
+            Tasks = [],
+            Signs = [],
+        };
 
     /// <summary>The method of a step: as it is now, or as it was called then.</summary>
     public static IMethod Of(RouteStep step, BegunPlan? names = null) => MethodCatalogue.Find(step.Method) ?? new GoneMethod(step, names);
@@ -35,11 +41,11 @@ public sealed class GoneMethod(RouteStep step, BegunPlan? names) : IMethod
             this,
             charge,
             new Refusal(
-                $"This version of Spolium does not have “{Title}” any more",
+                $"This version of Spolium does not have “{Card.Title}” any more",
                 "weigh what is there, give the step up and choose another way; or use the version that began it"
             )
         );
-        plan = plan with { Outputs = [.. Outputs.Select((o, i) => new Output(o.Id, o.Name, i == 0, i == 0 ? charge : Charge.Empty))] };
+        plan = plan with { Outputs = [.. Card.Outputs.Select((o, i) => new Output(o.Id, o.Name, i == 0, i == 0 ? charge : Charge.Empty))] };
         return facts.Closed ? plan with { Refusals = [] } : plan;
     }
 }

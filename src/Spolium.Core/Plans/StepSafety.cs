@@ -105,7 +105,7 @@ public sealed record StepSafety(
         var media = MediaOf(plan);
         if (media.Count == 0)
             return [];
-        var hot = plan.Conditions.Any(c => c.Contains("80 °C", StringComparison.Ordinal) || c.Contains("boil", StringComparison.Ordinal));
+        var hot = plan.HottestC > Compatibility.WarmestC;
         IEnumerable<MaterialVerdict> All(string use, IReadOnlyList<string> materials, bool heated) =>
             materials.Select(m => new MaterialVerdict(
                 use,
@@ -145,9 +145,10 @@ public sealed record StepSafety(
         }
         if (plan.Gases.Any(g => g.Formula is "NO" or "NO2" && g.Made.Range.High > 10))
             wear.Add("NOx passes ordinary acid-gas cartridges: hood or outdoors instead of a mask.");
-        if (plan.MethodId is "mill" or "sort" or "roast")
+        var exposure = MethodCatalogue.Find(plan.MethodId)?.Card.Exposure ?? Exposure.None;
+        if (exposure.HasFlag(Exposure.Dust))
             wear.Add("P3 mask against dust, gloves, goggles.");
-        if (plan.MethodId is "melt" or "granulate" or "inquart" or "anneal" or "roast" or "wash-dry-melt")
+        if (exposure.HasFlag(Exposure.Glow))
             wear.Add("Heat: face shield, leather gloves, cotton clothes, dark glasses for the melt.");
         return wear;
     }

@@ -49,7 +49,10 @@ public static class Compatibility
     public static Bears Of(string material, IEnumerable<string> media) =>
         media.Select(m => Table.GetValueOrDefault((material, m), Bears.Limited)).DefaultIfEmpty(Bears.Good).Max();
 
-    /// <summary>One step worse above 60 °C for plastics and rubbers.</summary>
+    /// <summary>°C up to which the table holds for plastics and rubbers (its first line).</summary>
+    public const double WarmestC = 60;
+
+    /// <summary>One step worse above <see cref="WarmestC"/> for plastics and rubbers.</summary>
     public static Bears WhenHot(string material, Bears cold) =>
         material is "borosilicate glass" or "quartz" or "glass fibre" or "PTFE" or "stainless 316" || cold == Bears.No ? cold : cold + 1;
 }

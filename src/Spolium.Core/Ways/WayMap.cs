@@ -1,28 +1,6 @@
-namespace Spolium.Core.Ways;
+using Spolium.Core.Methods;
 
-/// <summary>What a holding is, as far as the next method cares.</summary>
-public enum Form
-{
-    Scrap,
-    Foils,
-    Alloy,
-    Grains,
-    GoldNitrateLiquor,
-    GoldLiquor,
-    ClearGoldLiquor,
-    GoldPowder,
-    GoldBar,
-    SilverLiquor,
-    SilverChloride,
-    WashedChloride,
-    SilverPowder,
-    WashedSilver,
-    DrySilver,
-    SilverBar,
-    SilverCrystals,
-    SilverSalt,
-    Fixer,
-}
+namespace Spolium.Core.Ways;
 
 /// <summary>A method that leads from one form to another.</summary>
 /// <param name="Method">"method", or "method>holding that goes on".</param>
@@ -34,67 +12,24 @@ public sealed record Link(string Method, Form From, Form To, string Words = "", 
     public string Id => Method.Split('>')[0];
 }
 
-/// <summary>The map of the work: which method leads from what to what. The search for ways walks it; whether a charge bears a step, the
-/// method itself says.</summary>
+/// <summary>The map of the work: which method leads from what to what, as their cards say. The search for ways walks it; whether a charge
+/// bears a step, the method itself says.</summary>
 public static class WayMap
 {
     public static readonly IReadOnlyList<Link> Links =
     [
-        new("nitric-strip", Form.Scrap, Form.Foils, "nitric strip"),
-        new("peroxide-etch", Form.Scrap, Form.Foils, "peroxide etch"),
-        new("chlorine-lift", Form.Scrap, Form.Foils, "chlorine lift"),
-        new("inquart", Form.Scrap, Form.Alloy, "inquarting"),
-        new("granulate", Form.Alloy, Form.Grains),
-        new("nitric-part>residue", Form.Grains, Form.GoldPowder, "parting"),
-        new("aqua-regia", Form.Scrap, Form.GoldNitrateLiquor, "aqua regia"),
-        new("nitrate-salt", Form.Scrap, Form.GoldNitrateLiquor, "nitrate salt and acid"),
-        new("aqua-regia", Form.Foils, Form.GoldNitrateLiquor, "aqua regia"),
-        new("nitrate-salt", Form.Foils, Form.GoldNitrateLiquor, "nitrate salt and acid"),
-        new("hypochlorite", Form.Foils, Form.GoldLiquor, "bleach"),
-        new("chlorine-hcl", Form.Foils, Form.GoldLiquor, "chlorine"),
-        new("sulfamic", Form.GoldNitrateLiquor, Form.GoldLiquor, School: true),
-        new("boil-down", Form.GoldNitrateLiquor, Form.GoldLiquor, School: true),
-        new("spare-gold", Form.GoldNitrateLiquor, Form.GoldLiquor, School: true),
-        new("urea", Form.GoldNitrateLiquor, Form.GoldLiquor, School: true),
-        new("clear", Form.GoldLiquor, Form.ClearGoldLiquor),
-        new("metabisulphite", Form.ClearGoldLiquor, Form.GoldPowder, School: true),
-        new("ferrous", Form.ClearGoldLiquor, Form.GoldPowder, School: true),
-        new("sulphite", Form.ClearGoldLiquor, Form.GoldPowder, School: true),
-        new("oxalic", Form.ClearGoldLiquor, Form.GoldPowder, School: true),
-        new("wash-dry-melt", Form.GoldPowder, Form.GoldBar),
-        new("nitric-part", Form.Scrap, Form.SilverLiquor, "nitric acid"),
-        new("silver-chloride", Form.SilverLiquor, Form.SilverChloride, "chloride"),
-        new("wash", Form.SilverChloride, Form.WashedChloride),
-        new("caustic-sugar", Form.WashedChloride, Form.SilverPowder, School: true),
-        new("zinc-silver", Form.WashedChloride, Form.SilverPowder, School: true),
-        new("iron-silver", Form.WashedChloride, Form.SilverPowder, School: true),
-        new("copper-cement", Form.SilverLiquor, Form.SilverPowder, "copper"),
-        new("wash", Form.SilverPowder, Form.WashedSilver),
-        new("dry", Form.WashedSilver, Form.DrySilver),
-        new("melt", Form.DrySilver, Form.SilverBar),
-        new("crystallise-silver-nitrate", Form.SilverLiquor, Form.SilverCrystals, "crystals of its nitrate"),
-        new("dry", Form.SilverCrystals, Form.SilverSalt),
-        new("fixer-iron", Form.Fixer, Form.WashedSilver, "iron"),
-        new("fixer-current", Form.Fixer, Form.WashedSilver, "current"),
-    ];
-
-    /// <summary>Methods that stand on no way of their own: they are put in where a charge wants them, wait for ways of ore and ash, or take
-    /// only powder that is refined again.</summary>
-    public static readonly IReadOnlyList<string> Beside =
-    [
-        "aliquot",
-        "anneal",
-        "bicarbonate-wash",
-        "fineness",
-        "hydrochloric-leach",
-        "mill",
-        "outside",
-        "peroxide-hcl",
-        "pickle",
-        "roast",
-        "roll",
-        "sort",
-        "sulfuric-leach",
+        .. MethodCatalogue
+            .All.SelectMany(m => m.Card.Passages.Select(p => (Method: m, Passage: p)))
+            .OrderBy(x => x.Passage.From)
+            .ThenBy(x => x.Passage.To)
+            .ThenBy(x => x.Passage.Place)
+            .Select(x => new Link(
+                x.Passage.Output is { } output ? $"{x.Method.Id}>{output}" : x.Method.Id,
+                x.Passage.From,
+                x.Passage.To,
+                x.Passage.Words,
+                x.Passage.School
+            )),
     ];
 
     /// <summary>What a way for a metal ends with.</summary>

@@ -1,10 +1,10 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
+using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Ways;
 
@@ -45,17 +45,6 @@ public sealed record Worth(
     IReadOnlyList<string> NotPriced
 )
 {
-    private sealed record Appliance(string Method, string Name, double Attended, double Unattended);
-
-    private static readonly ILookup<string, Appliance> Appliances = ReferenceTable
-        .Read(
-            "step-power.csv",
-            r => new Appliance(r.Text("method"), r.Text("appliance"), r.Number("attended"), r.Number("unattended")),
-            "method",
-            "appliance"
-        )
-        .ToLookup(a => a.Method);
-
     /// <param name="element">The metal that the plan is for.</param>
     public static Worth Of(BatchPlan plan, string element, WorthTerms terms, Draws draws)
     {
@@ -233,7 +222,7 @@ public sealed record Worth(
         var parts = new List<Working>();
         foreach (var step in plan.Steps.Select(s => s.Plan))
         {
-            foreach (var a in Appliances[step.MethodId])
+            foreach (var a in MethodCatalogue.Find(step.MethodId)?.Card.Appliances ?? [])
                 parts.Add(
                     (draws.Prior("power-" + a.Name) * (step.Attended * a.Attended + step.Unattended * a.Unattended)).Named(
                         $"{step.Verb}, {a.Name.Replace('-', ' ')}"

@@ -184,9 +184,15 @@ public sealed class LotAtWork
     // The best of each beginning, then what is left in order.
     private static List<FoundWay> Varied(IReadOnlyList<FoundWay> ranked)
     {
+        // Where all ways to a metal begin alike, what comes second tells them apart.
+        var alike = ranked
+            .GroupBy(w => w.Element)
+            .Where(g => g.Select(w => w.Methods[0]).Distinct().Count() == 1)
+            .Select(g => g.Key)
+            .ToHashSet();
         var best = ranked
             .DistinctBy(w => (w.Element, w.Methods[0], w.Methods.Skip(1).FirstOrDefault()))
-            .DistinctBy(w => (w.Element, w.Methods[0] == "nitric-part" ? w.Methods[1] : w.Methods[0]))
+            .DistinctBy(w => (w.Element, alike.Contains(w.Element) ? w.Methods.Skip(1).FirstOrDefault() : w.Methods[0]))
             .ToList();
         return [.. best, .. ranked.Except(best)];
     }

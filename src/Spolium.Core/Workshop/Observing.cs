@@ -76,7 +76,11 @@ public static class Observing
     // The factor of practice that a dose was reckoned with. Those of earlier steps stand in its working too: only the dose's own counts.
     private static Working? FactorIn(string method, Dose dose)
     {
-        var taught = PracticeBook.Lessons.Where(l => l.Dose == dose.Id && l.Methods.Contains(method)).Select(l => l.Prior).ToHashSet();
+        var taught = MethodCatalogue
+            .Of(method)
+            .Card.Lessons.Where(l => l.Seen == Core.Methods.Seen.Dose && l.Of == dose.Id)
+            .Select(l => l.Prior)
+            .ToHashSet();
         var (seen, next) = (
             new HashSet<Working>(ReferenceEqualityComparer.Instance),
             new Stack<Working>(taught.Count == 0 ? [] : [dose.Grams])
@@ -138,10 +142,10 @@ public static class Observing
     }
 
     // What stands in a leaving by a share that is practice: the share as believed × what was found over what was booked.
-    private static IEnumerable<(PracticeBook.Lesson Lesson, RouteStep Step, double Believed, string Element)> Leavings(
+    private static IEnumerable<(Lesson Lesson, RouteStep Step, double Believed, string Element)> Leavings(
         State state,
         BatchState batch,
-        string seen
+        Seen seen
     )
     {
         var draws = DrawsOf(state, batch);
@@ -151,8 +155,8 @@ public static class Observing
             : batch
                 .Route.Steps.Where(s => batch.Step(s.Id).Closed)
                 .SelectMany(s =>
-                    PracticeBook
-                        .Lessons.Where(l => l.Seen == seen && l.Methods.Contains(s.Method))
+                    (MethodCatalogue.Find(s.Method)?.Card.Lessons ?? [])
+                        .Where(l => l.Seen == seen)
                         .Select(l => (l, s, draws.Prior(l.Prior).Likely, element))
                 );
     }
@@ -161,9 +165,9 @@ public static class Observing
     /// same.</summary>
     public static IEnumerable<PracticeSeen> Together(State state, BatchState batch)
     {
-        foreach (var (lesson, step, believed, element) in Leavings(state, batch, "pool"))
+        foreach (var (lesson, step, believed, element) in Leavings(state, batch, Core.Methods.Seen.Pool))
         {
-            var pooled = batch.Pooled.GetValueOrDefault(Route.Holding(step.Id, lesson.Dose));
+            var pooled = batch.Pooled.GetValueOrDefault(Route.Holding(step.Id, lesson.Of));
             if (
                 pooled?.Back.FirstOrDefault(s => s.Element == element) is not { BookedG: > 0, Grams: > 0 } share
                 || state.Entries.Find(pooled.BackEntryId ?? "")?.Body is not PoolWorkedUp worked
@@ -172,7 +176,7 @@ public static class Observing
             // The split between the batches is the book's own: what was found is as sure as the weighing of all.
             var came = worked.Yields.First(y => y.Holds.Element == element).Holds;
             var found = Working.Given(
-                new Draws(batch.Id).Reading($"found {step.Id}/{lesson.Dose}", share.Grams, share.Grams * came.Sigma / came.Grams),
+                new Draws(batch.Id).Reading($"found {step.Id}/{lesson.Of}", share.Grams, share.Grams * came.Sigma / came.Grams),
                 Dimension.Mass,
                 $"found in {pooled.PoolCode}",
                 "shared back"
@@ -197,12 +201,12 @@ public static class Observing
     // A liquor that was held against standards.
     private static IEnumerable<PracticeSeen> Tests(State state, BatchState batch)
     {
-        foreach (var (lesson, step, _, element) in Leavings(state, batch, "test"))
+        foreach (var (lesson, step, _, element) in Leavings(state, batch, Core.Methods.Seen.Test))
         {
             var done = batch.Step(step.Id);
             var through = done.Outputs.Sum(o => o.Holds.Where(h => h.Element == element).Sum(h => h.Grams));
             if (
-                done.Tests.LastOrDefault(t => t.Output == lesson.Dose && t.Element == element) is { } test
+                done.Tests.LastOrDefault(t => t.Output == lesson.Of && t.Element == element) is { } test
                 && through > 0
                 && Seen(
                     lesson.Prior,

@@ -1,5 +1,6 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Learning;
+using Spolium.Core.Methods;
 using Spolium.Data;
 using static Spolium.Server.Books.BooksFigures;
 
@@ -82,7 +83,7 @@ internal static class BooksCharts
     private static IEnumerable<PracticeFigure> Excesses(State state) =>
         PracticeBook
             .All(state.Practice)
-            .Where(f => f.Shown.Count > 0 && PracticeBook.Lessons.Any(l => l.Prior == f.Prior.Id && l.Seen == "dose"));
+            .Where(f => f.Shown.Count > 0 && PracticeBook.Lessons.Any(l => l.Lesson.Prior == f.Prior.Id && l.Lesson.Seen == Seen.Dose));
 
     // Three sigma may reach beyond what can be: the line stands at the most that can.
     private static ChartView Draw(

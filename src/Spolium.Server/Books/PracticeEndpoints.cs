@@ -32,7 +32,10 @@ public static class PracticeEndpoints
                     .Select(f => new PracticeFigureView(
                         f.Prior.Id,
                         f.Prior.Label,
-                        string.Join("; ", PracticeBook.Lessons.First(l => l.Prior == f.Prior.Id).Methods.Select(BooksFigures.MethodWords)),
+                        string.Join(
+                            "; ",
+                            PracticeBook.Lessons.First(l => l.Lesson.Prior == f.Prior.Id).Methods.Select(BooksFigures.MethodWords)
+                        ),
                         book.Add("book/" + f.Prior.Id, byBook.Prior(f.Prior.Id)),
                         f.Own is null ? null : book.Add("own/" + f.Prior.Id, own.Prior(f.Prior.Id)),
                         f.Prior.Source,

@@ -115,12 +115,12 @@ public static class PlanEndpoints
         TypedResults.Ok(
             new WaysView(
                 [
-                    .. Way.All.Select(w => new WayChoice(
-                        w.Id,
-                        w.Title,
-                        w.For,
-                        w.Liquor?.ToString().ToLowerInvariant() ?? "solid",
-                        w.Methods
+                    .. MapWays.All.Select(w => new WayChoice(
+                        w.Way.Id,
+                        w.Way.Title,
+                        w.Way.Element,
+                        w.Takes?.ToString().ToLowerInvariant() ?? "solid",
+                        w.Way.Methods
                     )),
                 ],
                 [
@@ -227,9 +227,9 @@ public static class PlanEndpoints
         );
     }
 
-    private static PlanView View(BatchPlan plan, Draws draws, LotState lot, Way? way, string? title, string amount, FigureBook book)
+    private static PlanView View(BatchPlan plan, Draws draws, LotState lot, FoundWay? way, string? title, string amount, FigureBook book)
     {
-        var element = way?.For ?? BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs[0].Charge);
+        var element = way?.Element ?? BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs[0].Charge);
         return new(
             lot.Id,
             lot.Code,
@@ -304,7 +304,7 @@ public static class PlanEndpoints
     }
 
     /// <summary>The way of a lot with its options.</summary>
-    public static (Way? Way, Route Route) RouteOf(
+    public static (FoundWay? Way, Route Route) RouteOf(
         RequestReader reader,
         LotState lot,
         string? wayId,
@@ -314,15 +314,15 @@ public static class PlanEndpoints
     {
         var way =
             methods is { Count: > 0 } ? null
-            : string.IsNullOrEmpty(wayId) ? Way.First(lot.Content, lot.Amount.Field == Field.Volume)
-            : Way.Find(wayId);
+            : string.IsNullOrEmpty(wayId) ? MapWays.First(lot.Content, lot.Amount.Field == Field.Volume)
+            : FoundWay.Of(wayId, lot.Content.Liquor);
         var names = way?.Methods ?? methods ?? [];
         if (names.Count == 0)
             reader.Errors.Add(
                 new(
                     "way",
                     "there is no such way for this lot",
-                    "use one of " + string.Join(", ", Way.Of(lot.Content, lot.Amount.Field == Field.Volume).Select(w => w.Id))
+                    "use one of " + string.Join(", ", MapWays.Of(lot.Content, lot.Amount.Field == Field.Volume).Select(w => w.Id))
                 )
             );
         foreach (var (name, i) in names.Select((n, i) => (n.Split('>'), i)))

@@ -5,8 +5,8 @@ using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
-using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Deciding;
@@ -104,7 +104,7 @@ public class DecisionTests
             "",
             "hl-1",
             Given.Grams(10),
-            Routes.Chain(KnownWays.GoldByNitricStrip),
+            Routes.Chain(HobLaneWays.GoldByNitricStrip),
             Shop.UsualBottles,
             0.01,
             default
@@ -124,7 +124,7 @@ public class DecisionTests
                 "",
                 "hl-1",
                 Given.Grams(10),
-                Routes.Chain(KnownWays.GoldByNitricStrip),
+                Routes.Chain(HobLaneWays.GoldByNitricStrip),
                 bottles,
                 0.01,
                 default
@@ -342,7 +342,7 @@ public class DecisionTests
     public void The_way_can_change_only_after_what_has_begun()
     {
         var same = Routes.Chain(
-            KnownWays.GoldByNitricStrip,
+            HobLaneWays.GoldByNitricStrip,
             new Dictionary<string, IReadOnlyDictionary<string, string>>
             {
                 ["metabisulphite"] = new Dictionary<string, string> { ["school"] = "2" },
@@ -384,7 +384,7 @@ public class DecisionTests
                         "",
                         "l",
                         Given.Grams(40),
-                        Routes.Chain(KnownWays.GoldByNitricStrip),
+                        Routes.Chain(HobLaneWays.GoldByNitricStrip),
                         Core.Methods.Shop.UsualBottles,
                         0.01,
                         default
@@ -446,7 +446,7 @@ public class DecisionTests
                     "",
                     "f",
                     volume,
-                    Routes.Chain(KnownWays.GoldByNitricStrip),
+                    Routes.Chain(HobLaneWays.GoldByNitricStrip),
                     Core.Methods.Shop.UsualBottles,
                     0.01,
                     default

@@ -6,6 +6,7 @@ using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Deciding;
@@ -118,7 +119,7 @@ public class DetoursTests
                         "mounts",
                         "hl-9a",
                         Given.Grams(96.4),
-                        Routes.Chain(KnownWays.GoldByNitricStrip),
+                        Routes.Chain(HobLaneWays.GoldByNitricStrip),
                         ShelfAtWork.ForPlan(start.State, Now),
                         0.01,
                         Now

@@ -7,6 +7,7 @@ using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Deciding;
@@ -178,7 +179,7 @@ public class LotDecisionsTests
                 "both",
                 "p",
                 Given.Grams(1384),
-                Routes.Chain(KnownWays.SilverByCopper),
+                Routes.Chain(HobLaneWays.SilverByCopper),
                 Core.Methods.Shop.UsualBottles,
                 0.01,
                 default
@@ -330,7 +331,7 @@ public class LotDecisionsTests
                 "x",
                 "a",
                 Given.Grams(100),
-                Routes.Chain(KnownWays.SilverByCopper),
+                Routes.Chain(HobLaneWays.SilverByCopper),
                 Core.Methods.Shop.UsualBottles,
                 0.01,
                 default

@@ -6,6 +6,7 @@ using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Deciding;
@@ -43,8 +44,8 @@ public class SavedPlansTests
             title,
             state.Lots["hl-2a"],
             Given.Grams(grams),
-            Routes.Chain(methods ?? KnownWays.SilverByCopper),
-            methods ?? KnownWays.SilverByCopper,
+            Routes.Chain(methods ?? HobLaneWays.SilverByCopper),
+            methods ?? HobLaneWays.SilverByCopper,
             ShelfAtWork.ForPlan(state, Now),
             "test",
             copyOf

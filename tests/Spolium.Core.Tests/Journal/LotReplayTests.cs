@@ -6,6 +6,7 @@ using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Journal;
@@ -61,8 +62,8 @@ public class LotReplayTests
                 "a plan",
                 s.Lots["hl-9a"],
                 Given.Grams(50),
-                Routes.Chain(KnownWays.GoldByNitricStrip),
-                KnownWays.GoldByNitricStrip,
+                Routes.Chain(HobLaneWays.GoldByNitricStrip),
+                HobLaneWays.GoldByNitricStrip,
                 ShelfAtWork.ForPlan(s, Now),
                 "test",
                 null
@@ -149,7 +150,7 @@ public class LotReplayTests
                 "x",
                 "hl-9a",
                 Given.Grams(20),
-                Routes.Chain(KnownWays.GoldByNitricStrip),
+                Routes.Chain(HobLaneWays.GoldByNitricStrip),
                 ShelfAtWork.ForPlan(s, Now),
                 0.01,
                 Now

@@ -1,7 +1,6 @@
 using CsCheck;
 using Spolium.Core.Accounts;
 using Spolium.Core.Records;
-using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
 using Spolium.Demo;
 using Xunit;
@@ -159,7 +158,7 @@ public class ReplayTests
             1e-9
         );
         Assert.Equal(2, plan.Of("3-sulfamic").Plan.Doses[0].Rungs.Count(r => r.Poured is not null));
-        Assert.Equal(KnownWays.GoldByNitricStrip.Count, plan.Steps.Count);
+        Assert.Equal(HobLaneWays.GoldByNitricStrip.Count, plan.Steps.Count);
     }
 
     // A batch's journal holds every working, and each once: what a step rests on is frozen with the step that made it.

@@ -4,6 +4,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Materials;
@@ -66,7 +67,7 @@ public class ConservationTests
         )
         {
             var closed = Core
-                .Plans.Routes.Chain(Core.Ways.KnownWays.GoldByNitricStrip)
+                .Plans.Routes.Chain(HobLaneWays.GoldByNitricStrip)
                 .Steps.ToDictionary(s => s.Id, _ => Facts.None with { Begun = true, Closed = true });
             var plan = Given.Plan(charge, closed);
             Check(plan);

@@ -3,6 +3,7 @@ using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Materials;
@@ -60,7 +61,7 @@ public class ContentTests
     [Fact]
     public void A_route_that_takes_what_is_not_there_is_refused()
     {
-        var route = Routes.Chain(KnownWays.GoldByNitricStrip);
+        var route = Routes.Chain(HobLaneWays.GoldByNitricStrip);
         Assert.Empty(route.Check());
         var broken = new Route([route.Steps[0], route.Steps[1] with { Takes = ["feed"] }]);
         Assert.Contains(broken.Check(), e => e.Field == "route[1].takes");

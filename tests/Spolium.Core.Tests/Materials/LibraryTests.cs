@@ -3,11 +3,9 @@ using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Kinetics;
 using Spolium.Core.Materials;
-using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Safety;
-using Spolium.Core.Ways;
 using Xunit;
 
 namespace Spolium.Core.Tests.Materials;
@@ -76,57 +74,6 @@ public class LibraryTests
                 new Draws("x")
             )
         );
-    }
-
-    [Fact]
-    public void Every_usual_way_can_be_chained_and_planned_on_what_it_is_for()
-    {
-        Assert.Equal(Way.All.Count, Way.All.Select(w => w.Id).Distinct().Count());
-        foreach (var way in Way.All)
-        {
-            var route = Routes.Chain(way.Methods);
-            Assert.Empty(route.Check());
-            var draws = new Draws(way.Id);
-            var grams = Working.Given(10, Dimension.Mass, "metal", "t");
-            var feed =
-                way.Liquor is { } kind
-                    ? LiquorFeed.Of(
-                        kind,
-                        Working.Given(1000, Dimension.Volume, "v", "t"),
-                        [(way.For, grams)],
-                        kind == LiquorKind.Fixer ? Working.Zero(Dimension.Substance) : Working.Given(0.5, Dimension.Substance, "acid", "t"),
-                        draws
-                    )
-                : way.For == "Ag" ? Given.Metals(("Ag", 60), ("Cu", 5))
-                : way.Id is "gold-by-parting" ? Given.Metals(("Au", 12), ("Ag", 5), ("Cu", 3))
-                : Given.Metals(("Cu", 60), ("Au", 4));
-            var plan = Planner.Fold(feed, route, Core.Methods.Shop.Usual, draws);
-            Assert.True(plan.Refused is null, $"{way.Id}: {plan.Refused?.Plan.Refusals[0].Reason}");
-            Assert.True(
-                plan.Product(way.For).Likely > (way.Id == "silver-nitrate" ? 0.5 : 0.8) * feed.Element(way.For).Likely,
-                $"{way.Id} brings only {plan.Product(way.For).Likely} g"
-            );
-        }
-    }
-
-    [Fact]
-    public void The_first_way_is_for_the_metal_that_is_most_worth()
-    {
-        Content With(double au, double ag) =>
-            new(
-                [
-                    new("Au", Given.Share(au), Given.Share(au), Given.Share(au)),
-                    new("Ag", Given.Share(ag), Given.Share(ag), Given.Share(ag)),
-                ],
-                "Cu"
-            );
-        Assert.Equal("Au", Way.First(With(0.5, 30), false)!.For);
-        Assert.Equal("Ag", Way.First(With(0.1, 30), false)!.For);
-        Assert.Equal(
-            "fixer-by-iron",
-            Way.First(new([new("Ag", Given.Share(1), Given.Share(1), Given.Share(1))], null, LiquorKind.Fixer), true)!.Id
-        );
-        Assert.Null(Way.First(new([], null), true));
     }
 
     [Theory]

@@ -154,6 +154,8 @@ public class EveryMethodTests
                         Assert.True(double.IsFinite(f.Likely) && double.IsFinite(f.Range.High), $"{id}: {f.Label} is not a number")
                     );
                     Assert.NotEmpty(plan.EndSigns);
+                    Assert.Subset(method.Card.Signs.ToHashSet(), plan.EndSigns.Select(s => s.Id).ToHashSet());
+                    Assert.InRange(plan.HottestC, 20, Math.Max(method.Card.HottestC, 25));
                     Assert.All(plan.EndSigns, s => Assert.NotEmpty(s.NotProof));
                     Assert.NotEmpty(plan.NightStop);
                     Assert.Equal(

@@ -79,7 +79,7 @@ public class PortionsTests
     [Fact]
     public void Sulfamic_acid_wants_a_taller_vessel_and_ten_portions()
     {
-        var p = Of(0, 0, 100, "sulfamic");
+        var p = Of(0, 0, 100, "denitrating");
         Assert.Equal(10, p.Whole);
         Assert.True(p.Vessel.Vessel.BrimMl >= 250);
     }

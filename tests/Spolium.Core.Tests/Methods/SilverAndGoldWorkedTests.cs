@@ -142,7 +142,7 @@ public class SilverAndGoldWorkedTests
         double Left(double mmol) =>
             Molar
                 .Grams(
-                    SilverChloride.LeftInSolution(Working.Exact(mmol / 1e6, null, Dimension.Substance / Dimension.Volume))
+                    SilverChlorideReactions.LeftInSolution(Working.Exact(mmol / 1e6, null, Dimension.Substance / Dimension.Volume))
                         * Working.Exact(1000, "1 L", Dimension.Volume),
                     "Ag"
                 )

@@ -3,7 +3,7 @@ using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Vessels;
-using Spolium.Core.Ways;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Plans;
@@ -21,7 +21,7 @@ public class FromTheShelfTests
     ) =>
         Planner.Fold(
             Given.Charge(Given.Hl1(), 100),
-            Routes.Chain(KnownWays.GoldByNitricStrip),
+            Routes.Chain(HobLaneWays.GoldByNitricStrip),
             new Shop([.. nitric, .. Shop.UsualBottles.Skip(1)], Vessel.Beakers, 0.01, levels),
             facts ?? new Dictionary<string, Facts>(),
             new Draws("whole")

@@ -7,6 +7,7 @@ using Spolium.Core.Records;
 using Spolium.Core.Safety;
 using Spolium.Core.Tests.Methods;
 using Spolium.Core.Ways;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Plans;
@@ -18,8 +19,8 @@ public class RouteTests
     [Fact]
     public void A_loop_stands_in_the_way_and_a_branch_beside_it()
     {
-        var gold = Routes.Chain(KnownWays.GoldByNitricStrip);
-        var loop = gold.PutIn("5-metabisulphite", KnownWays.SecondRefine);
+        var gold = Routes.Chain(HobLaneWays.GoldByNitricStrip);
+        var loop = gold.PutIn("5-metabisulphite", HobLaneWays.SecondRefine);
         Assert.Empty(loop.Check());
         Assert.Equal(
             ["5-metabisulphite", "5a-aqua-regia", "5b-sulfamic", "5c-clear", "5d-metabisulphite", "5e-wash", "6-wash-dry-melt"],
@@ -47,7 +48,7 @@ public class RouteTests
     [Fact]
     public void Holdings_that_wait_are_put_together_and_each_is_taken_once()
     {
-        var route = Routes.Chain(KnownWays.GoldByNitricStrip);
+        var route = Routes.Chain(HobLaneWays.GoldByNitricStrip);
         Assert.Contains("4-clear/filter", route.Waiting);
         Assert.DoesNotContain("4-clear/clear-liquor", route.Waiting);
         var both = route.PutIn("5-metabisulphite", ["wash"], null, ["1-nitric-strip/rinse"]);

@@ -6,8 +6,8 @@ using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
 using Spolium.Core.Records;
-using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Reconciling;
@@ -102,7 +102,7 @@ public class LikeliestSlipTests
             "",
             lot.Id,
             typed,
-            Routes.Chain(KnownWays.GoldByNitricStrip),
+            Routes.Chain(HobLaneWays.GoldByNitricStrip),
             ShelfAtWork.ForPlan(State, Now),
             0.01,
             Now
@@ -181,7 +181,7 @@ public class LikeliestSlipTests
                         "mounts",
                         "hl-9a",
                         Given.Grams(96.4),
-                        Routes.Chain(KnownWays.GoldByNitricStrip),
+                        Routes.Chain(HobLaneWays.GoldByNitricStrip),
                         ShelfAtWork.ForPlan(State, Now),
                         0.01,
                         Now

@@ -3,6 +3,7 @@ using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Records;
@@ -69,8 +70,8 @@ public class EntryKindsTests
                 "with weak acid",
                 "l",
                 Given.Grams(50),
-                Routes.Chain(KnownWays.GoldByNitricStrip),
-                KnownWays.GoldByNitricStrip,
+                Routes.Chain(HobLaneWays.GoldByNitricStrip),
+                HobLaneWays.GoldByNitricStrip,
                 Core.Methods.Shop.UsualBottles,
                 "made-up",
                 "0.1.0",
@@ -126,7 +127,7 @@ public class EntryKindsTests
                 "26-01",
                 "rings",
                 [Feed.OfLot("l", Given.Grams(50)), new(FeedFrom.Holding, "26-00/4-clear/filter", Given.Grams(2))],
-                Routes.Chain(KnownWays.GoldByNitricStrip),
+                Routes.Chain(HobLaneWays.GoldByNitricStrip),
                 Core.Methods.Shop.UsualBottles,
                 0.01,
                 [Gold],

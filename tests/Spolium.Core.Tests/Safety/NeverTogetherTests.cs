@@ -4,7 +4,7 @@ using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Safety;
-using Spolium.Core.Ways;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Safety;
@@ -105,13 +105,13 @@ public class NeverTogetherTests
         );
         var byChloride = Planner.Fold(
             Given.Charge(silver, 1284, "HL-2"),
-            Routes.Chain(KnownWays.SilverByChloride),
+            Routes.Chain(HobLaneWays.SilverByChloride),
             Core.Methods.Shop.Usual,
             new Draws("HL-2")
         );
         var byCopper = Planner.Fold(
             Given.Charge(silver, 1284, "HL-2"),
-            Routes.Chain(KnownWays.SilverByCopper),
+            Routes.Chain(HobLaneWays.SilverByCopper),
             Core.Methods.Shop.Usual,
             new Draws("HL-2")
         );

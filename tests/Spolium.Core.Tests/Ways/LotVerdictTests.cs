@@ -4,6 +4,7 @@ using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Ways;
@@ -84,7 +85,7 @@ public class LotVerdictTests
         var draws = new Draws("law", true);
         var plan = Planner.Fold(
             Given.Metals(("Ag", x.Silver), ("Cu", x.Copper + 1)),
-            Routes.Chain(KnownWays.SilverByCopper),
+            Routes.Chain(HobLaneWays.SilverByCopper),
             Shop.Usual,
             draws
         );

@@ -5,6 +5,7 @@ using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Ways;
@@ -27,7 +28,7 @@ public class WorthTests
     {
         var feed = content.ToCharge(Working.Given(grams, Dimension.Mass, "lot", "weighed"), new Draws("HL-2", contentLikely));
         var draws = new Draws("HL-2", restLikely);
-        return Worth.Of(Planner.Fold(feed, Routes.Chain(KnownWays.SilverByCopper), Shop.Usual, draws), "Ag", terms ?? Terms, draws);
+        return Worth.Of(Planner.Fold(feed, Routes.Chain(HobLaneWays.SilverByCopper), Shop.Usual, draws), "Ag", terms ?? Terms, draws);
     }
 
     // HL-2, 1284 g, at its likely content, by nitric acid and copper; prices of the made-up list. Reckoned by hand, line by line:

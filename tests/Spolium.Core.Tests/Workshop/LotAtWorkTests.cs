@@ -4,6 +4,7 @@ using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Workshop;
@@ -74,7 +75,7 @@ public class LotAtWorkTests
         var worth = Of(Demo.Value, "hl-2a");
         Assert.Equal("silver by nitric acid, copper", worth.Way!.Way.Title);
         Assert.True(
-            Of(Demo.Value, "hl-2a", way: string.Join('/', KnownWays.SilverByChloride)).Way!.Worth!.Margin.Likely
+            Of(Demo.Value, "hl-2a", way: string.Join('/', HobLaneWays.SilverByChloride)).Way!.Worth!.Margin.Likely
                 < worth.Way.Worth!.Margin.Likely
         );
     }

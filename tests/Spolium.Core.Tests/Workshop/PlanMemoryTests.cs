@@ -3,6 +3,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
+using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Workshop;
@@ -36,7 +37,7 @@ public class PlanMemoryTests
                     "x",
                     "hl-9a",
                     Given.Grams(20),
-                    Core.Plans.Routes.Chain(Core.Ways.KnownWays.GoldByNitricStrip),
+                    Core.Plans.Routes.Chain(HobLaneWays.GoldByNitricStrip),
                     ShelfAtWork.ForPlan(state, Now),
                     0.01,
                     Now

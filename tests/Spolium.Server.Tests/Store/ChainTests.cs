@@ -160,7 +160,9 @@ public class ChainTests
             }
         );
         await shop.Done("/api/lots", Shop.Lot("X-3"));
-        await using var again = new Shop(folder: await shop.Stop());
+        folder = await shop.Stop();
+        Assert.Empty(Verifying.Of(Path.Combine(folder, "spolium.db"), pictures: false).Faults);
+        await using var again = new Shop(folder: folder);
         Assert.Empty(again.Store.Breaks);
     }
 

@@ -161,7 +161,7 @@ internal static class AquaRegiaBath
         var vessel = charge.Pour(hcl, draws);
         var silver = charge.Of(new("Ag+", Phase.Aqueous));
         if (!Working.IsNothing(silver))
-            (vessel, _) = vessel.React(SilverChloride.Falls, silver);
+            (vessel, _) = vessel.React(SilverChlorideReactions.Falls, silver);
         vessel = nitric.PourInto(vessel, grams, draws);
         var done = Working.Share(reduced - stillToReduce, reduced);
         var partly = done.Amount.ShareWhere(d => d < 1 - 1e-9) > 0 || done.Likely < 1 - 1e-9;
@@ -207,7 +207,7 @@ internal static class AquaRegiaBath
         var chlorine = gasGone.Of(new("Cl2", Phase.Gas));
         var gas = Molar.GasVolume(no + chlorine * 2).Named("gas made");
         var portions = Portions.For(
-            "aqua-regia",
+            "aqua",
             gas,
             heat is null ? Working.Zero(Dimension.Temperature) : Heat.Warming(heat, liquor),
             liquid,
@@ -326,6 +326,7 @@ internal static class AquaRegiaBath
             [.. metals.Select(m => m.Row.AquaRegia), ResidualNitric.DrivenOff]
         )
         {
+            HottestC = double.Parse(options.Text("temperature"), System.Globalization.CultureInfo.InvariantCulture),
             LearnsFrom = !facts.Saw("no-metal-left") || logged.Count == 0 || source.Premixed ? [] : [new("nitric", need, logged)],
         };
     }

@@ -100,15 +100,11 @@ internal sealed record GoldDown(
         // What was solid before (silver chloride that nobody filtered off) settles with the gold.
         var (wet, barren) = work.Vessel.Split(s => s.Phase == Phase.Solid ? Charge.All : held);
         var settle =
-            2
-            * work.Size("metabisulphite").Vessel.Vessel.Height(liquid)
-            / draws.Prior(SettleRate)
-            * Working.Exact(1, "1 h", Dimension.Time);
+            2 * work.Size("precipitating").Vessel.Vessel.Height(liquid) / draws.Prior(SettleRate) * Working.Exact(1, "1 h", Dimension.Time);
 
         return work.Plan(
             $"{words} in portions, stirred, until a drop shows no gold",
-            "metabisulphite",
-            "rung-sulphite",
+            "precipitating",
             settle.Named("hours by itself, settling"),
             [new("powder", "gold powder", true, wet), new("barren", "barren liquor", false, barren)],
             [

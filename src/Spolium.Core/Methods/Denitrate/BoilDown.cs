@@ -11,13 +11,23 @@ namespace Spolium.Core.Methods.Denitrate;
 /// before platinum.</summary>
 public sealed class BoilDown : IMethod
 {
-    public string Id => "boil-down";
-    public int Version => 1;
-    public string Title => "Boil the nitric acid off with hydrochloric acid";
-    public string Verb => "boil down";
-    public Stage Stage => Stage.Denitrate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("denitrated", "denitrated liquor")];
-    public IReadOnlyList<string> Reagents => ["HCl", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "boil-down",
+            Version = 1,
+            Title = "Boil the nitric acid off with hydrochloric acid",
+            Verb = "boil down",
+            Stage = Stage.Denitrate,
+            Outputs = [("denitrated", "denitrated liquor")],
+            Reagents = ["HCl", "H2O"],
+            Passages = [new(Form.GoldNitrateLiquor, Form.GoldLiquor, School: true, Place: 2)],
+            HottestC = 120,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 1)],
+            Tasks = [Work.SetUp],
+            Signs = ["syrup", "no-brown-fume", "iodide-white"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [new("times", "Times down to a syrup", "3", [], 1, 6, ""), new("watts", "Heat into the liquor", "400", [], 50, 3000, "W")];
 
@@ -83,7 +93,6 @@ public sealed class BoilDown : IMethod
         return work.Plan(
             "Boil to a syrup, add hydrochloric acid, again; never dry; take up in water",
             "boil",
-            null,
             Working.Zero(Dimension.Time),
             [new("denitrated", "denitrated liquor", true, work.Vessel)],
             [

@@ -9,14 +9,23 @@ namespace Spolium.Core.Methods.Denitrate;
 /// to the book.</summary>
 public sealed class SpareGold : IMethod
 {
-    public string Id => "spare-gold";
-    public int Version => 1;
-    public string Title => "Let a gold button eat the nitric acid";
-    public string Verb => "spare gold";
-    public Stage Stage => Stage.Denitrate;
-    public IReadOnlyList<(string Id, string Name)> Outputs =>
-        [("denitrated", "denitrated liquor"), ("button", "what is left of the button")];
-    public IReadOnlyList<string> Reagents => ["Au"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "spare-gold",
+            Version = 1,
+            Title = "Let a gold button eat the nitric acid",
+            Verb = "spare gold",
+            Stage = Stage.Denitrate,
+            Outputs = [("denitrated", "denitrated liquor"), ("button", "what is left of the button")],
+            Reagents = ["Au"],
+            Passages = [new(Form.GoldNitrateLiquor, Form.GoldLiquor, School: true, Place: 3)],
+            HottestC = 100,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 1)],
+            Tasks = [Work.SetUp, Work.Attended("wash-hours"), Work.ByItself("gold-hours")],
+            Signs = ["button-constant", "iodide-white"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [new("button", "Button, more than it needs", "2", [], 1.1, 10, "× the gold eaten", "The button must not run out.")];
 
@@ -59,8 +68,7 @@ public sealed class SpareGold : IMethod
         var (button, liquor) = work.Vessel.Split(s => s == Species.Gold ? Charge.All : null);
         return work.Plan(
             "Hang a weighed gold button in the hot liquor until it loses no more",
-            "aqua-regia",
-            null,
+            "aqua",
             draws.Prior("gold-hours"),
             [
                 new("denitrated", "denitrated liquor", true, liquor),

@@ -17,14 +17,22 @@ public sealed class Sulfamic : IMethod
     private const double HotEnough = 70;
     private static readonly string[] DoneSigns = ["no-fizz-hot", "no-brown-fume", "iodide-white"];
 
-    public string Id => "sulfamic";
-    public int Version => 1;
-    public string Title => "Destroy the nitric acid with sulfamic acid";
-    public string Verb => "denitrate";
-    public Stage Stage => Stage.Denitrate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("denitrated", "denitrated liquor")];
-    public IReadOnlyList<string> Reagents => ["H3NSO3"];
-    public IReadOnlyList<OptionSpec> Options => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "sulfamic",
+            Version = 1,
+            Title = "Destroy the nitric acid with sulfamic acid",
+            Verb = "denitrate",
+            Stage = Stage.Denitrate,
+            Outputs = [("denitrated", "denitrated liquor")],
+            Reagents = ["H3NSO3"],
+            Passages = [new(Form.GoldNitrateLiquor, Form.GoldLiquor, School: true)],
+            HottestC = 100,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Portion("sulfamic-rung")],
+            Signs = ["no-fizz-hot", "no-brown-fume", "iodide-white"],
+        };
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -69,7 +77,7 @@ public sealed class Sulfamic : IMethod
         );
         var liquid = liquor.LiquorVolume(draws);
         var portions = Portions.For(
-            "sulfamic",
+            "denitrating",
             nitrous,
             heat is null ? Working.Zero(Dimension.Temperature) : Heat.Warming(heat, liquor),
             liquid,
@@ -87,11 +95,11 @@ public sealed class Sulfamic : IMethod
         );
 
         return new(
-            Id,
-            Version,
-            Title,
-            Verb,
-            Stage,
+            Card.Id,
+            Card.Version,
+            Card.Title,
+            Card.Verb,
+            Card.Stage,
             "Sulfamic acid in small portions into the hot liquor, until one brings no fizz",
             [],
             [
@@ -145,6 +153,7 @@ public sealed class Sulfamic : IMethod
             [ResidualNitric.Sulfamic, Hydrolysis]
         )
         {
+            HottestC = Card.HottestC,
             Interlocks =
             [
                 new(

@@ -14,14 +14,22 @@ public sealed class Urea : IMethod
     private const string Formula = "CO(NH2)2";
     private static readonly Reaction Takes = Reaction.Of("HNO3 + CO(NH2)2 = N2 + CO2 + H2O");
 
-    public string Id => "urea";
-    public int Version => 1;
-    public string Title => "Take the nitrous acid with urea";
-    public string Verb => "denitrate";
-    public Stage Stage => Stage.Denitrate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("denitrated", "liquor after urea")];
-    public IReadOnlyList<string> Reagents => [Formula];
-    public IReadOnlyList<OptionSpec> Options => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "urea",
+            Version = 1,
+            Title = "Take the nitrous acid with urea",
+            Verb = "denitrate",
+            Stage = Stage.Denitrate,
+            Outputs = [("denitrated", "liquor after urea")],
+            Reagents = [Formula],
+            Passages = [new(Form.GoldNitrateLiquor, Form.GoldLiquor, School: true, Place: 4)],
+            HottestC = 100,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Portion("sulfamic-rung")],
+            Signs = ["no-fizz-hot", "no-brown-fume", "iodide-white"],
+        };
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -69,8 +77,7 @@ public sealed class Urea : IMethod
         var left = Molar.Grams(work.Vessel.Of(Species.Nitrate), "HNO3").Named("nitric acid left in the liquor");
         return work.Plan(
             "Urea in small portions into the hot liquor, until one brings no fizz",
-            "sulfamic",
-            "sulfamic-rung",
+            "denitrating",
             Working.Zero(Dimension.Time),
             [new("denitrated", "liquor after urea", true, work.Vessel)],
             [

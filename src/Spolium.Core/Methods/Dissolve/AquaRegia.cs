@@ -9,13 +9,23 @@ namespace Spolium.Core.Methods.Dissolve;
 /// once.</summary>
 public sealed class AquaRegia : IMethod
 {
-    public string Id => "aqua-regia";
-    public int Version => 2;
-    public string Title => "Dissolve the gold in aqua regia";
-    public string Verb => "dissolve";
-    public Stage Stage => Stage.Dissolve;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("gold-liquor", "gold liquor")];
-    public IReadOnlyList<string> Reagents => ["HCl", "HNO3"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "aqua-regia",
+            Version = 2,
+            Title = "Dissolve the gold in aqua regia",
+            Verb = "dissolve",
+            Stage = Stage.Dissolve,
+            Outputs = [("gold-liquor", "gold liquor")],
+            Reagents = ["HCl", "HNO3"],
+            Passages = [new(Form.Scrap, Form.GoldNitrateLiquor, "aqua regia"), new(Form.Foils, Form.GoldNitrateLiquor, "aqua regia")],
+            HottestC = 105,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Portion("rung-aqua")],
+            Lessons = [new("aqua-nitric-factor", Seen.Dose, "nitric")],
+            Signs = ["no-metal-left", "quiet-after-more", "air-colourless"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [

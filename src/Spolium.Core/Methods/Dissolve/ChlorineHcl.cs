@@ -14,14 +14,22 @@ public sealed class ChlorineHcl : IMethod
 {
     private static readonly string[] Done = ["no-metal-left"];
 
-    public string Id => "chlorine-hcl";
-    public int Version => 1;
-    public string Title => "Dissolve the gold with chlorine";
-    public string Verb => "dissolve";
-    public Stage Stage => Stage.Dissolve;
-    public IReadOnlyList<(string Id, string Name)> Outputs =>
-        [("gold-liquor", "gold liquor"), ("generator", "what stays in the generator")];
-    public IReadOnlyList<string> Reagents => ["HCl", "C3Cl3N3O3", "Ca(OCl)2"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "chlorine-hcl",
+            Version = 1,
+            Title = "Dissolve the gold with chlorine",
+            Verb = "dissolve",
+            Stage = Stage.Dissolve,
+            Outputs = [("gold-liquor", "gold liquor"), ("generator", "what stays in the generator")],
+            Reagents = ["HCl", "C3Cl3N3O3", "Ca(OCl)2"],
+            Passages = [new(Form.Foils, Form.GoldLiquor, "chlorine", Place: 2)],
+            HottestC = 60,
+            Tasks = [Work.SetUp, Work.Portion("rung-aqua"), Work.ByItself("chlorine-hours")],
+            Signs = ["no-metal-left", "chlorine-off"],
+        };
+
     public IReadOnlyList<OptionSpec> Options => [ChlorineGenerator.Option, CoverVolume.Option];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -82,8 +90,7 @@ public sealed class ChlorineHcl : IMethod
         work.LetGasGo("what the vessel does not take: into the scrubber");
         return work.Plan(
             "Lead chlorine through warm acid over the metal until none is left",
-            "aqua-regia",
-            "rung-aqua",
+            "aqua",
             draws.Prior("chlorine-hours"),
             [new("gold-liquor", "gold liquor", true, work.Vessel), new("generator", "what stays in the generator", false, residue)],
             [

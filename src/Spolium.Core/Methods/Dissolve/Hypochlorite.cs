@@ -14,13 +14,23 @@ public sealed class Hypochlorite : IMethod
     private static readonly Reaction Surplus = Reaction.Of("NaOCl + HCl = NaCl + Cl2 + H2O");
     private static readonly string[] Done = ["no-foil-left", "green-after-more"];
 
-    public string Id => "hypochlorite";
-    public int Version => 1;
-    public string Title => "Dissolve the gold with bleach and hydrochloric acid";
-    public string Verb => "dissolve";
-    public Stage Stage => Stage.Dissolve;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("gold-liquor", "gold liquor")];
-    public IReadOnlyList<string> Reagents => ["HCl", "NaOCl"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "hypochlorite",
+            Version = 1,
+            Title = "Dissolve the gold with bleach and hydrochloric acid",
+            Verb = "dissolve",
+            Stage = Stage.Dissolve,
+            Outputs = [("gold-liquor", "gold liquor")],
+            Reagents = ["HCl", "NaOCl"],
+            Passages = [new(Form.Foils, Form.GoldLiquor, "bleach")],
+            HottestC = 60,
+            Tasks = [Work.SetUp, Work.Portion("rung-aqua")],
+            Lessons = [new("bleach-factor", Seen.Dose, "oxidant")],
+            Signs = ["no-foil-left", "green-after-more", "chlorine-off"],
+        };
+
     public IReadOnlyList<OptionSpec> Options => [DissolveTime.Form, DissolveTime.Thickness, CoverVolume.Option];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -56,8 +66,7 @@ public sealed class Hypochlorite : IMethod
         work.LetGasGo();
         return work.Plan(
             "Bleach by drops into hydrochloric acid over the foils, cold; then warm it until the chlorine is gone",
-            "aqua-regia",
-            "rung-aqua",
+            "aqua",
             DissolveTime.Hours(options, "au-hypochlorite", 22, draws.Prior("bleach-factor").Likely, "bleach-hours", draws),
             [new("gold-liquor", "gold liquor", true, work.Vessel)],
             [

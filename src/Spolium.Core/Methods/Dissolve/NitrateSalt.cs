@@ -10,13 +10,27 @@ namespace Spolium.Core.Methods.Dissolve;
 /// nitrate, slower.</summary>
 public sealed class NitrateSalt : IMethod
 {
-    public string Id => "nitrate-salt";
-    public int Version => 1;
-    public string Title => "Dissolve the gold with nitrate salt and hydrochloric acid";
-    public string Verb => "dissolve";
-    public Stage Stage => Stage.Dissolve;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("gold-liquor", "gold liquor")];
-    public IReadOnlyList<string> Reagents => ["HCl", "NaNO3", "KNO3", "Mg(NO3)2·6H2O", "Ca(NO3)2·4H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "nitrate-salt",
+            Version = 1,
+            Title = "Dissolve the gold with nitrate salt and hydrochloric acid",
+            Verb = "dissolve",
+            Stage = Stage.Dissolve,
+            Outputs = [("gold-liquor", "gold liquor")],
+            Reagents = ["HCl", "NaNO3", "KNO3", "Mg(NO3)2·6H2O", "Ca(NO3)2·4H2O"],
+            Passages =
+            [
+                new(Form.Scrap, Form.GoldNitrateLiquor, "nitrate salt and acid", Place: 2),
+                new(Form.Foils, Form.GoldNitrateLiquor, "nitrate salt and acid", Place: 2),
+            ],
+            HottestC = 105,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Portion("rung-aqua")],
+            Lessons = [new("aqua-nitric-factor", Seen.Dose, "nitric")],
+            Signs = ["no-metal-left", "quiet-after-more", "air-colourless"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [

@@ -16,13 +16,24 @@ public sealed class NitricPart : IMethod
 {
     private static readonly string[] Done = ["no-metal-left", "quiet-after-more"];
 
-    public string Id => "nitric-part";
-    public int Version => 1;
-    public string Title => "Dissolve the silver in nitric acid";
-    public string Verb => "part";
-    public Stage Stage => Stage.Dissolve;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("silver-liquor", "silver liquor"), ("residue", "residue")];
-    public IReadOnlyList<string> Reagents => ["HNO3", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "nitric-part",
+            Version = 1,
+            Title = "Dissolve the silver in nitric acid",
+            Verb = "part",
+            Stage = Stage.Dissolve,
+            Outputs = [("silver-liquor", "silver liquor"), ("residue", "residue")],
+            Reagents = ["HNO3", "H2O"],
+            Passages = [new(Form.Grains, Form.GoldPowder, "parting", Output: "residue"), new(Form.Scrap, Form.SilverLiquor, "nitric acid")],
+            HottestC = 100,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 0.5)],
+            Tasks = [Work.SetUp, Work.Portion("rung-nitric")],
+            Lessons = [new("nitric-factor", Seen.Dose, "nitric"), new("nitric-factor-undiluted", Seen.Dose, "nitric")],
+            Signs = ["no-metal-left", "quiet-after-more", "air-colourless"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [
             Cover.Option,
@@ -77,7 +88,6 @@ public sealed class NitricPart : IMethod
         return work.Plan(
             "Pour nitric acid in portions, warm, until no metal is left; decant",
             "nitric",
-            "rung-nitric",
             Working.AtLeastZero(
                 DissolveTime.Hours(
                     options,
@@ -145,6 +155,9 @@ public sealed class NitricPart : IMethod
             ],
             "Between portions, when it has gone quiet: cover, in the hood, dark.",
             "If it foams now: stop pouring, take it off the heat, a squirt of cold water, stand back."
-        );
+        ) with
+        {
+            HottestC = options.Number("temperature"),
+        };
     }
 }

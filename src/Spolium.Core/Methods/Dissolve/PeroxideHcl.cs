@@ -13,13 +13,22 @@ public sealed class PeroxideHcl : IMethod
     private static readonly Reaction Surplus = Reaction.Of("H2O2 = H2O + O2");
     private static readonly string[] Done = ["no-powder-left", "fizz-after-more"];
 
-    public string Id => "peroxide-hcl";
-    public int Version => 1;
-    public string Title => "Dissolve gold powder with peroxide and hydrochloric acid";
-    public string Verb => "dissolve";
-    public Stage Stage => Stage.Dissolve;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("gold-liquor", "gold liquor")];
-    public IReadOnlyList<string> Reagents => ["HCl", "H2O2"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "peroxide-hcl",
+            Version = 1,
+            Title = "Dissolve gold powder with peroxide and hydrochloric acid",
+            Verb = "dissolve",
+            Stage = Stage.Dissolve,
+            Outputs = [("gold-liquor", "gold liquor")],
+            Reagents = ["HCl", "H2O2"],
+            HottestC = 100,
+            Tasks = [Work.SetUp, Work.Portion("rung-aqua"), Work.ByItself("peroxide-hours")],
+            Lessons = [new("peroxide-factor", Seen.Dose, "oxidant")],
+            Signs = ["no-powder-left", "fizz-after-more", "peroxide-off"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [new("form", "Form of the pieces", "powder", [("powder", "fine powder"), ("sheet", "foil or sheet")]), CoverVolume.Option];
 
@@ -56,8 +65,7 @@ public sealed class PeroxideHcl : IMethod
         work.LetGasGo();
         return work.Plan(
             "Peroxide in portions into hydrochloric acid over the powder, warm",
-            "aqua-regia",
-            "rung-aqua",
+            "aqua",
             draws.Prior("peroxide-hours"),
             [new("gold-liquor", "gold liquor", true, work.Vessel)],
             [

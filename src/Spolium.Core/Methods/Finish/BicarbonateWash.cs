@@ -11,13 +11,21 @@ public sealed class BicarbonateWash : IMethod
 {
     private static readonly Reaction Takes = Reaction.Of("HCl + NaHCO3 = NaCl + CO2 + H2O");
 
-    public string Id => "bicarbonate-wash";
-    public int Version => 1;
-    public string Title => "Take the acid left in the powder with bicarbonate";
-    public string Verb => "soda wash";
-    public Stage Stage => Stage.Finish;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("washed", "powder without acid"), ("liquor", "soda liquor")];
-    public IReadOnlyList<string> Reagents => ["NaHCO3", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "bicarbonate-wash",
+            Version = 1,
+            Title = "Take the acid left in the powder with bicarbonate",
+            Verb = "soda wash",
+            Stage = Stage.Finish,
+            Outputs = [("washed", "powder without acid"), ("liquor", "soda liquor")],
+            Reagents = ["NaHCO3", "H2O"],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Portion("sulfamic-rung")],
+            Signs = ["no-fizz"],
+        };
+
     public IReadOnlyList<OptionSpec> Options => [new("water-ml", "Water over the powder", "50", [], 5, 5000, "mL")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -49,7 +57,6 @@ public sealed class BicarbonateWash : IMethod
         return work.Plan(
             "Bicarbonate in pinches into the water over the powder, until one brings no fizz; decant",
             "neutralise",
-            "sulfamic-rung",
             Working.Zero(Dimension.Time),
             [new("washed", "powder without acid", true, powder), new("liquor", "soda liquor", false, liquor)],
             [

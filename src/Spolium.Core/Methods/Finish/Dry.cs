@@ -9,13 +9,23 @@ namespace Spolium.Core.Methods.Finish;
 /// dry.</summary>
 public sealed class Dry : IMethod
 {
-    public string Id => "dry";
-    public int Version => 1;
-    public string Title => "Dry to constant mass";
-    public string Verb => "dry";
-    public Stage Stage => Stage.Finish;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("dry", "dry powder")];
-    public IReadOnlyList<string> Reagents => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "dry",
+            Version = 1,
+            Title = "Dry to constant mass",
+            Verb = "dry",
+            Stage = Stage.Finish,
+            Outputs = [("dry", "dry powder")],
+            Reagents = [],
+            Passages = [new(Form.WashedSilver, Form.DrySilver), new(Form.SilverCrystals, Form.SilverSalt)],
+            HottestC = 110,
+            Appliances = [new("oven", Attended: 0, Unattended: 1)],
+            Tasks = [Work.SetUp, Work.Attended("wash-hours")],
+            Signs = ["dry-constant"],
+        };
+
     public IReadOnlyList<OptionSpec> Options => [new("layer", "Layer", "5", [], 1, 50, "mm", "The time goes with the square of it.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -47,7 +57,6 @@ public sealed class Dry : IMethod
         return work.Plan(
             "At 105 to 110 °C until two weighings half an hour apart agree",
             "quiet",
-            null,
             draws.Prior(charge.Of(new("AgCl", Phase.Solid)).Likely > 0 ? "dry-hours-chloride" : "dry-hours") * layer * layer,
             [new("dry", "dry powder", true, work.Vessel, "the dry powder")],
             [new("dry-constant", "two weighings 30 minutes apart agree", "a warm, dry look; a warm dish weighs light")],

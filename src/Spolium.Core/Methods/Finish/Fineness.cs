@@ -11,13 +11,20 @@ namespace Spolium.Core.Methods.Finish;
 /// </summary>
 public sealed class Fineness : IMethod
 {
-    public string Id => "fineness";
-    public int Version => 1;
-    public string Title => "Tell the fineness";
-    public string Verb => "fineness";
-    public Stage Stage => Stage.Finish;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("bar", "bar")];
-    public IReadOnlyList<string> Reagents => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "fineness",
+            Version = 1,
+            Title = "Tell the fineness",
+            Verb = "fineness",
+            Stage = Stage.Finish,
+            Outputs = [("bar", "bar")],
+            Reagents = [],
+            HottestC = 25,
+            Tasks = [Work.SetUp],
+            Signs = ["told"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -84,7 +91,6 @@ public sealed class Fineness : IMethod
         return work.Plan(
             "Assay, or weigh in air and in water, or take what the book says",
             "quiet",
-            null,
             Working.Zero(Dimension.Time),
             [new("bar", "bar", true, charge)],
             [new("told", "the fineness is written down with how it was found", "colour is no assay")],

@@ -10,13 +10,25 @@ namespace Spolium.Core.Methods.Finish;
 /// <summary>Melts dry powder with borax, pours a bar. Clean powder 5 to 10 % borax, dirty more, with soda ash.</summary>
 public sealed class Melt : IMethod
 {
-    public string Id => "melt";
-    public int Version => 1;
-    public string Title => "Melt and pour the bar";
-    public string Verb => "melt";
-    public Stage Stage => Stage.Finish;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("bar", "bar"), ("slag", "slag, crucible and dust")];
-    public IReadOnlyList<string> Reagents => ["Na2B4O7", "Na2CO3"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "melt",
+            Version = 1,
+            Title = "Melt and pour the bar",
+            Verb = "melt",
+            Stage = Stage.Finish,
+            Outputs = [("bar", "bar"), ("slag", "slag, crucible and dust")],
+            Reagents = ["Na2B4O7", "Na2CO3"],
+            Passages = [new(Form.DrySilver, Form.SilverBar)],
+            HottestC = 1100,
+            Exposure = Exposure.Glow | Exposure.Light,
+            Appliances = [new("furnace", Attended: 1, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Attended("melt-hours")],
+            Lessons = [new("bar-fineness", Seen.Assay, "bar")],
+            Signs = ["bar-poured"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [new("powder", "Powder", "clean", [("clean", "clean: borax"), ("dirty", "dirty: borax and soda ash")])];
 
@@ -51,7 +63,6 @@ public sealed class Melt : IMethod
         return work.Plan(
             "Crucible glowing, powder in, flux over it; when it is bright and still, pour",
             "quiet",
-            null,
             Working.Zero(Dimension.Time),
             [new("bar", "bar", true, bar, "the bar"), new("slag", "slag, crucible and dust", false, slag)],
             [new("bar-poured", "the bar is poured, cold and free of borax", "weight with borax on it")],

@@ -10,13 +10,21 @@ namespace Spolium.Core.Methods.Finish;
 /// for gold.</summary>
 public sealed class Pickle : IMethod
 {
-    public string Id => "pickle";
-    public int Version => 1;
-    public string Title => "Pickle the bar";
-    public string Verb => "pickle";
-    public Stage Stage => Stage.Finish;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("bar", "clean bar"), ("pickle", "pickle")];
-    public IReadOnlyList<string> Reagents => ["H2SO4", "HCl", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "pickle",
+            Version = 1,
+            Title = "Pickle the bar",
+            Verb = "pickle",
+            Stage = Stage.Finish,
+            Outputs = [("bar", "clean bar"), ("pickle", "pickle")],
+            Reagents = ["H2SO4", "HCl", "H2O"],
+            HottestC = 80,
+            Tasks = [Work.SetUp, Work.Attended("wash-hours")],
+            Signs = ["bright"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [
             new("acid", "Acid", "H2SO4", [("H2SO4", "sulphuric, 10 %"), ("HCl", "hydrochloric, 10 %")]),
@@ -50,7 +58,6 @@ public sealed class Pickle : IMethod
         return work.Plan(
             "Hot in the acid until it is bright, rinse, dry, weigh",
             "quiet",
-            null,
             Working.Zero(Dimension.Time),
             [new("bar", "clean bar", true, bar, "the bar"), new("pickle", "pickle", false, pickle)],
             [new("bright", "bright all over, no glass on it", "glass in a fold")],

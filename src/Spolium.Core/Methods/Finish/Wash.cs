@@ -24,14 +24,21 @@ public sealed class Wash : IMethod
     private static readonly double WashPerHeel = Reference.Constants.Get("wash-per-heel").Likely;
     private static readonly double AcidPerHeel = Reference.Constants.Get("wash-acid-per-heel").Likely;
 
-    public string Id => "wash";
-    public int Version => 1;
-    public string Title => "Wash it";
-    public string Verb => "wash";
-    public Stage Stage => Stage.Finish;
-    public IReadOnlyList<(string Id, string Name)> Outputs =>
-        [("washed", "washed powder"), ("washes", "washes"), ("ammonia-wash", "ammonia wash, acidified")];
-    public IReadOnlyList<string> Reagents => ["HCl", "H2O", "NH3"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "wash",
+            Version = 1,
+            Title = "Wash it",
+            Verb = "wash",
+            Stage = Stage.Finish,
+            Outputs = [("washed", "washed powder"), ("washes", "washes"), ("ammonia-wash", "ammonia wash, acidified")],
+            Reagents = ["HCl", "H2O", "NH3"],
+            Passages = [new(Form.SilverChloride, Form.WashedChloride), new(Form.SilverPowder, Form.WashedSilver)],
+            HottestC = 100,
+            Tasks = [Work.SetUp, Work.Attended("wash-hours")],
+            Signs = ["wash-clean", "acidified"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -163,7 +170,6 @@ public sealed class Wash : IMethod
                 ? "Hot acid, water, then ammonia over the powder; acidify that wash at once; water again"
                 : "Hot acid, then water, stirred, settled and poured off",
             "quiet",
-            null,
             Working.Zero(Dimension.Time),
             [
                 new("washed", "washed powder", true, powder),

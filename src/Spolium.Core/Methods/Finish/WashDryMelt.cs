@@ -11,13 +11,24 @@ namespace Spolium.Core.Methods.Finish;
 /// </summary>
 public sealed class WashDryMelt : IMethod
 {
-    public string Id => "wash-dry-melt";
-    public int Version => 1;
-    public string Title => "Wash, dry and melt";
-    public string Verb => "wash, melt";
-    public Stage Stage => Stage.Finish;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("bar", "bar"), ("washes", "washes"), ("slag", "slag, crucible and dust")];
-    public IReadOnlyList<string> Reagents => ["HCl", "H2O", "Na2B4O7"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "wash-dry-melt",
+            Version = 1,
+            Title = "Wash, dry and melt",
+            Verb = "wash, melt",
+            Stage = Stage.Finish,
+            Outputs = [("bar", "bar"), ("washes", "washes"), ("slag", "slag, crucible and dust")],
+            Reagents = ["HCl", "H2O", "Na2B4O7"],
+            Passages = [new(Form.GoldPowder, Form.GoldBar)],
+            HottestC = 1100,
+            Exposure = Exposure.Glow | Exposure.Light,
+            Appliances = [new("oven", Attended: 0, Unattended: 1), new("furnace", Attended: 0.4, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Attended("melt-hours"), Work.Attended("wash-hours"), Work.ByItself("dry-hours")],
+            Lessons = [new("bar-fineness", Seen.Assay, "bar")],
+            Signs = ["wash-clean", "dry-constant", "bar-poured"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -106,11 +117,11 @@ public sealed class WashDryMelt : IMethod
         );
         var expected = bar.Element("Au").Named("gold in the bar");
         return new(
-            Id,
-            Version,
-            Title,
-            Verb,
-            Stage,
+            Card.Id,
+            Card.Version,
+            Card.Title,
+            Card.Verb,
+            Card.Stage,
             "Wash with hot acid and water, dry to constant mass, melt with borax, weigh the bar",
             [],
             [acid, water, flux],
@@ -152,6 +163,9 @@ public sealed class WashDryMelt : IMethod
             "Before the melt, when the powder is dry and covered.",
             "Bumping near the boil: off the heat, glass beads, lower flame.",
             []
-        );
+        )
+        {
+            HottestC = Card.HottestC,
+        };
     }
 }

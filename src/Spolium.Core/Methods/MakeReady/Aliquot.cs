@@ -8,13 +8,21 @@ namespace Spolium.Core.Methods.MakeReady;
 /// own small plan.</summary>
 public sealed class Aliquot : IMethod
 {
-    public string Id => "aliquot";
-    public int Version => 1;
-    public string Title => "Split off a part for a trial";
-    public string Verb => "trial part";
-    public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("rest", "the rest"), ("trial", "part for the trial")];
-    public IReadOnlyList<string> Reagents => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "aliquot",
+            Version = 1,
+            Title = "Split off a part for a trial",
+            Verb = "trial part",
+            Stage = Stage.MakeReady,
+            Outputs = [("rest", "the rest"), ("trial", "part for the trial")],
+            Reagents = [],
+            HottestC = 25,
+            Tasks = [Work.SetUp],
+            Signs = ["like-the-whole"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [new("share", "Share for the trial", "3", [], 0.1, 50, "%", "1 to 5 %: enough to weigh what comes of it.")];
 
@@ -28,7 +36,6 @@ public sealed class Aliquot : IMethod
         return work.Plan(
             "Mix well, take a part that is like the whole, weigh it",
             "quiet",
-            null,
             Working.Zero(Dimension.Time),
             [new("rest", "the rest", true, rest), new("trial", "part for the trial", false, trial, "the part for the trial")],
             [new("like-the-whole", "the part was taken from all of it, mixed", "a handful from the top")],

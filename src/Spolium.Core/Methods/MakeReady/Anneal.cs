@@ -9,13 +9,23 @@ namespace Spolium.Core.Methods.MakeReady;
 /// <summary>Red heat for solid metal: oil and grease burn off, the metal grows soft enough to roll.</summary>
 public sealed class Anneal : IMethod
 {
-    public string Id => "anneal";
-    public int Version => 1;
-    public string Title => "Anneal and burn the grease off";
-    public string Verb => "anneal";
-    public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("metal", "annealed metal")];
-    public IReadOnlyList<string> Reagents => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "anneal",
+            Version = 1,
+            Title = "Anneal and burn the grease off",
+            Verb = "anneal",
+            Stage = Stage.MakeReady,
+            Outputs = [("metal", "annealed metal")],
+            Reagents = [],
+            HottestC = 700,
+            Exposure = Exposure.Glow,
+            Appliances = [new("furnace", Attended: 1, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Attended("anneal-hours")],
+            Signs = ["dull-red"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [new("grease", "Grease and dirt", "0", [], 0, 50, "% of the mass", "What burns off; the weighing tells.")];
 
@@ -32,7 +42,6 @@ public sealed class Anneal : IMethod
         return work.Plan(
             "Heat to dull red in thin layers, let it cool in air",
             "quiet",
-            null,
             Working.Zero(Dimension.Time),
             [new("metal", "annealed metal", true, work.Vessel, "the metal, cold")],
             [new("dull-red", "dull red all over, no smoke", "a flame on the grease is not the metal glowing")],

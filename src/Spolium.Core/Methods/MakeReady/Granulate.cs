@@ -11,14 +11,23 @@ namespace Spolium.Core.Methods.MakeReady;
 /// steam.</summary>
 public sealed class Granulate : IMethod
 {
-    public string Id => "granulate";
-    public int Version => 1;
-    public string Title => "Melt and pour into water";
-    public string Verb => "granulate";
-    public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("granules", "granules"), ("slag", "slag and crucible")];
-    public IReadOnlyList<string> Reagents => ["Na2B4O7"];
-    public IReadOnlyList<OptionSpec> Options => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "granulate",
+            Version = 1,
+            Title = "Melt and pour into water",
+            Verb = "granulate",
+            Stage = Stage.MakeReady,
+            Outputs = [("granules", "granules"), ("slag", "slag and crucible")],
+            Reagents = ["Na2B4O7"],
+            Passages = [new(Form.Alloy, Form.Grains)],
+            HottestC = 1100,
+            Exposure = Exposure.Glow | Exposure.Light,
+            Appliances = [new("furnace", Attended: 1, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Attended("melt-hours")],
+            Signs = ["poured"],
+        };
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -41,7 +50,6 @@ public sealed class Granulate : IMethod
         return work.Plan(
             "Melt under borax, pour in a thin stream from height into deep, stirred water",
             "quiet",
-            null,
             Working.Zero(Dimension.Time),
             [new("granules", "granules", true, granules, "the granules, dry"), new("slag", "slag and crucible", false, slag)],
             [new("poured", "all is poured and cold, granules dry", "water hides between granules: dry at 110 °C")],

@@ -16,13 +16,24 @@ public sealed class Inquart : IMethod
 {
     private static readonly Species Silver = new("Ag", Phase.Solid);
 
-    public string Id => "inquart";
-    public int Version => 1;
-    public string Title => "Alloy with silver for parting";
-    public string Verb => "inquart";
-    public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("alloy", "alloy"), ("slag", "slag and crucible")];
-    public IReadOnlyList<string> Reagents => ["Ag", "Na2B4O7"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "inquart",
+            Version = 1,
+            Title = "Alloy with silver for parting",
+            Verb = "inquart",
+            Stage = Stage.MakeReady,
+            Outputs = [("alloy", "alloy"), ("slag", "slag and crucible")],
+            Reagents = ["Ag", "Na2B4O7"],
+            Passages = [new(Form.Scrap, Form.Alloy, "inquarting")],
+            HottestC = 1100,
+            Exposure = Exposure.Glow | Exposure.Light,
+            Appliances = [new("furnace", Attended: 1, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Attended("melt-hours")],
+            Signs = ["one-melt"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [
             new(
@@ -64,7 +75,6 @@ public sealed class Inquart : IMethod
         return work.Plan(
             "Melt together under borax, stir, pour as granules or a thin sheet",
             "quiet",
-            null,
             Working.Zero(Dimension.Time),
             [new("alloy", "alloy", true, alloy, "the alloy, cold and free of borax"), new("slag", "slag and crucible", false, slag)],
             [new("one-melt", "one even melt, stirred, no grains on the rod", "a clear face: iridium and unmelted gold lie at the bottom")],

@@ -14,14 +14,21 @@ public sealed class Mill : IMethod
     private static readonly Species Nickel = new("Ni", Phase.Solid);
     private static readonly Bottle Balls = new("balls", "iron worn off the balls", "Fe", new(1), null);
 
-    public string Id => "mill";
-    public int Version => 1;
-    public string Title => "Mill, screen, and take out what is magnetic";
-    public string Verb => "mill";
-    public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs =>
-        [("ground", "ground, not magnetic"), ("magnetic", "magnetic part"), ("dust", "dust")];
-    public IReadOnlyList<string> Reagents => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "mill",
+            Version = 1,
+            Title = "Mill, screen, and take out what is magnetic",
+            Verb = "mill",
+            Stage = Stage.MakeReady,
+            Outputs = [("ground", "ground, not magnetic"), ("magnetic", "magnetic part"), ("dust", "dust")],
+            Reagents = [],
+            HottestC = 25,
+            Exposure = Exposure.Dust,
+            Tasks = [Work.SetUp, Work.ByItself("mill-hours")],
+            Signs = ["all-through", "magnet-clean"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -63,7 +70,6 @@ public sealed class Mill : IMethod
         return work.Plan(
             $"Mill or cut to {options.Text("screen")} mm, screen, draw the magnet through twice",
             "quiet",
-            null,
             draws.Prior("mill-hours"),
             [
                 new("ground", "ground, not magnetic", true, rest, "what is not magnetic"),

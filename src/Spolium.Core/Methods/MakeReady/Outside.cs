@@ -8,13 +8,21 @@ namespace Spolium.Core.Methods.MakeReady;
 /// posted.</summary>
 public sealed class Outside : IMethod
 {
-    public string Id => "outside";
-    public int Version => 1;
-    public string Title => "Send it out, and take it back";
-    public string Verb => "send out";
-    public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("back", "what came back")];
-    public IReadOnlyList<string> Reagents => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "outside",
+            Version = 1,
+            Title = "Send it out, and take it back",
+            Verb = "send out",
+            Stage = Stage.MakeReady,
+            Outputs = [("back", "what came back")],
+            Reagents = [],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Attended("wash-hours")],
+            Signs = ["both-weighed"],
+        };
+
     public IReadOnlyList<OptionSpec> Options => [new("days", "Away for", "7", [], 0, 400, "days", "A guess until it is back.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -31,7 +39,6 @@ public sealed class Outside : IMethod
         return work.Plan(
             "Weigh it, seal it, write down who has it; weigh it again when it is back",
             "quiet",
-            null,
             away,
             [new("back", "what came back", true, work.Vessel, "what came back")],
             [new("both-weighed", "weighed before it left and after it came back", "a receipt: their balance is not yours")],

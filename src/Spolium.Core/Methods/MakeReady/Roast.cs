@@ -26,14 +26,22 @@ public sealed class Roast : IMethod
         .Select(e => e.Split(" = "))
         .ToDictionary(e => e[0], e => Reaction.Of($"{e[0]} + O2 = {e[1]}"));
 
-    public string Id => "roast";
-    public int Version => 1;
-    public string Title => "Roast or ash";
-    public string Verb => "roast";
-    public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("ash", "ash")];
-    public IReadOnlyList<string> Reagents => [];
-    public IReadOnlyList<OptionSpec> Options => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "roast",
+            Version = 1,
+            Title = "Roast or ash",
+            Verb = "roast",
+            Stage = Stage.MakeReady,
+            Outputs = [("ash", "ash")],
+            Reagents = [],
+            HottestC = 700,
+            Exposure = Exposure.Dust | Exposure.Glow | Exposure.Fume,
+            Appliances = [new("furnace", Attended: 1, Unattended: 1)],
+            Tasks = [Work.SetUp, Work.ByItself("roast-hours")],
+            Signs = ["no-smoke", "constant"],
+        };
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -69,7 +77,6 @@ public sealed class Roast : IMethod
         return work.Plan(
             "Spread thin, warm slowly to 350 °C, then dull red until nothing glows or smokes",
             "quiet",
-            null,
             draws.Prior("roast-hours"),
             [new("ash", "ash", true, work.Vessel, "the ash, cold")],
             [

@@ -10,13 +10,20 @@ namespace Spolium.Core.Methods.MakeReady;
 /// follows.</summary>
 public sealed class Roll : IMethod
 {
-    public string Id => "roll";
-    public int Version => 1;
-    public string Title => "Roll it thin";
-    public string Verb => "roll";
-    public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("sheet", "sheet")];
-    public IReadOnlyList<string> Reagents => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "roll",
+            Version = 1,
+            Title = "Roll it thin",
+            Verb = "roll",
+            Stage = Stage.MakeReady,
+            Outputs = [("sheet", "sheet")],
+            Reagents = [],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Attended("roll-hours")],
+            Signs = ["thin"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -62,7 +69,6 @@ public sealed class Roll : IMethod
         return work.Plan(
             $"Roll from {FigureText.Number(from, 0)} to {FigureText.Number(to, 0)} µm, anneal when it hardens",
             "quiet",
-            null,
             Working.Zero(Dimension.Time),
             [new("sheet", "sheet", true, charge)],
             [new("thin", "the thickest place measures what was wanted", "an edge is thinner than the middle")],

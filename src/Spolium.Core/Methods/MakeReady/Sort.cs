@@ -7,13 +7,22 @@ namespace Spolium.Core.Methods.MakeReady;
 /// <summary>Parts what goes on from what is set aside; both are weighed. Until they are, both are taken to hold the same.</summary>
 public sealed class Sort : IMethod
 {
-    public string Id => "sort";
-    public int Version => 1;
-    public string Title => "Sort, and weigh each part";
-    public string Verb => "sort";
-    public Stage Stage => Stage.MakeReady;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("kept", "the part that goes on"), ("aside", "set aside")];
-    public IReadOnlyList<string> Reagents => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "sort",
+            Version = 1,
+            Title = "Sort, and weigh each part",
+            Verb = "sort",
+            Stage = Stage.MakeReady,
+            Outputs = [("kept", "the part that goes on"), ("aside", "set aside")],
+            Reagents = [],
+            HottestC = 25,
+            Exposure = Exposure.Dust,
+            Tasks = [Work.SetUp, Work.Attended("sort-hours")],
+            Signs = ["adds-up"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [new("aside", "Set aside", "10", [], 0, 99, "% of the mass", "A guess until both parts are weighed.")];
 
@@ -27,7 +36,6 @@ public sealed class Sort : IMethod
         return work.Plan(
             "Sort by kind; plastic and dirt aside; weigh each part",
             "quiet",
-            null,
             Working.Zero(Dimension.Time),
             [
                 new("kept", "the part that goes on", true, kept, "the part that goes on"),

@@ -9,13 +9,22 @@ namespace Spolium.Core.Methods.Precipitate;
 /// <summary>2 AgCl + 2 NaOH → Ag2O + 2 NaCl + H2O, then Ag2O + C6H12O6 + NaOH → 2 Ag + C6H11O7Na + H2O: white, brown-black, grey.</summary>
 public sealed class CausticSugar : IMethod
 {
-    public string Id => "caustic-sugar";
-    public int Version => 1;
-    public string Title => "Silver from its chloride by caustic soda and sugar";
-    public string Verb => "reduce";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("silver", "silver powder"), ("liquor", "caustic liquor")];
-    public IReadOnlyList<string> Reagents => ["NaOH", "C6H12O6", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "caustic-sugar",
+            Version = 1,
+            Title = "Silver from its chloride by caustic soda and sugar",
+            Verb = "reduce",
+            Stage = Stage.Precipitate,
+            Outputs = [("silver", "silver powder"), ("liquor", "caustic liquor")],
+            Reagents = ["NaOH", "C6H12O6", "H2O"],
+            Passages = [new(Form.WashedChloride, Form.SilverPowder, School: true)],
+            HottestC = 80,
+            Tasks = [Work.SetUp, Work.Portion("rung-sulphite"), Work.ByItself("sugar-hours")],
+            Lessons = [new("sugar-factor", Seen.Dose, "sugar")],
+            Signs = ["grey-heavy", "no-white-core", "clear-in-nitric"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -47,10 +56,12 @@ public sealed class CausticSugar : IMethod
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var chloride = charge.Of(ChlorideToSilver.Chloride);
-        var oxide = SilverChloride.ToOxide.Need(chloride, "AgCl", "Ag2O");
-        var forOxide = Molar.Grams(SilverChloride.ToOxide.Need(chloride, "AgCl", "NaOH"), "NaOH").Named("caustic soda for the oxide");
-        var forSugar = Molar.Grams(SilverChloride.BySugar.Need(oxide, "Ag2O", "NaOH"), "NaOH").Named("caustic soda for the sugar");
-        var sugar = Molar.Grams(SilverChloride.BySugar.Need(oxide, "Ag2O", "C6H12O6"), "C6H12O6").Named("glucose by the equation");
+        var oxide = SilverChlorideReactions.ToOxide.Need(chloride, "AgCl", "Ag2O");
+        var forOxide = Molar
+            .Grams(SilverChlorideReactions.ToOxide.Need(chloride, "AgCl", "NaOH"), "NaOH")
+            .Named("caustic soda for the oxide");
+        var forSugar = Molar.Grams(SilverChlorideReactions.BySugar.Need(oxide, "Ag2O", "NaOH"), "NaOH").Named("caustic soda for the sugar");
+        var sugar = Molar.Grams(SilverChlorideReactions.BySugar.Need(oxide, "Ag2O", "C6H12O6"), "C6H12O6").Named("glucose by the equation");
         var least = (forOxide + forSugar).Named("caustic soda by the equations");
         var acid = Molar.Grams(charge.Of(Species.Proton), "NaOH").Named("caustic soda for acid left in the cake");
         work.Water("water", "water", Molar.Grams(chloride, "AgCl") * Reference.Constants.Get("sugar-water"), "over the cake, stirred");
@@ -64,14 +75,13 @@ public sealed class CausticSugar : IMethod
         work.React(Neutral, Working.Least(work.Vessel.Of(new("OH-", Phase.Aqueous)), work.Vessel.Of(Species.Proton)));
         work.BySign("sugar", "C6H12O6", draws.Prior("sugar-factor") * sugar, "in portions, hot, once all is brown-black", ["grey-heavy"]);
         var left = draws.Prior("chloride-left");
-        work.React(SilverChloride.ToOxide, chloride * (Working.Exact(1) - left), "AgCl");
-        work.React(SilverChloride.BySugar, work.Vessel.Of(new("Ag2O", Phase.Solid)), "Ag2O");
+        work.React(SilverChlorideReactions.ToOxide, chloride * (Working.Exact(1) - left), "AgCl");
+        work.React(SilverChlorideReactions.BySugar, work.Vessel.Of(new("Ag2O", Phase.Solid)), "Ag2O");
         work.Full();
         var (silver, liquor) = ChlorideToSilver.Part(work);
         return work.Plan(
             "Caustic soda until all is brown-black, then sugar in portions, hot, until it is grey",
             "quiet",
-            "rung-sulphite",
             draws.Prior("sugar-hours"),
             [new("silver", "silver powder", true, silver), new("liquor", "caustic liquor", false, liquor)],
             [

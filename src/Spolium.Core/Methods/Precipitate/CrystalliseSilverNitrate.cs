@@ -17,13 +17,23 @@ public sealed class CrystalliseSilverNitrate : IMethod
     private static readonly Reaction Crystals = Reaction.Crystallising("AgNO3");
     private static readonly Species Ion = new("Ag+", Phase.Aqueous);
 
-    public string Id => "crystallise-silver-nitrate";
-    public int Version => 1;
-    public string Title => "Crystallise silver nitrate";
-    public string Verb => "crystallise";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("crystals", "silver nitrate"), ("mother-liquor", "mother liquor")];
-    public IReadOnlyList<string> Reagents => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "crystallise-silver-nitrate",
+            Version = 1,
+            Title = "Crystallise silver nitrate",
+            Verb = "crystallise",
+            Stage = Stage.Precipitate,
+            Outputs = [("crystals", "silver nitrate"), ("mother-liquor", "mother liquor")],
+            Reagents = [],
+            Passages = [new(Form.SilverLiquor, Form.SilverCrystals, "crystals of its nitrate")],
+            HottestC = 100,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 0.5)],
+            Tasks = [Work.SetUp, Work.Attended("wash-hours"), Work.ByItself("crystal-hours")],
+            Signs = ["volume-mark", "no-growth"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [
             new("hot", "Hot", "80", [], 40, 100, "°C"),
@@ -93,7 +103,6 @@ public sealed class CrystalliseSilverNitrate : IMethod
         return work.Plan(
             $"Boil down to the mark, cool to {options.Text("cold")} °C in the dark, drain the crystals",
             "boil",
-            null,
             slow ? drives + cools + draws.Prior("crystal-hours") : cools + draws.Prior("crystal-hours"),
             [new("crystals", "silver nitrate", true, crystals, "the crystals, dry"), new("mother-liquor", "mother liquor", false, mother)],
             [

@@ -25,13 +25,23 @@ public sealed class Ferrous : IMethod
         "settle-ferrous"
     );
 
-    public string Id => "ferrous";
-    public int Version => 1;
-    public string Title => "Bring the gold down with ferrous sulphate";
-    public string Verb => "bring down";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("powder", "gold powder"), ("barren", "barren liquor")];
-    public IReadOnlyList<string> Reagents => ["FeSO4·7H2O", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "ferrous",
+            Version = 1,
+            Title = "Bring the gold down with ferrous sulphate",
+            Verb = "bring down",
+            Stage = Stage.Precipitate,
+            Outputs = [("powder", "gold powder"), ("barren", "barren liquor")],
+            Reagents = ["FeSO4·7H2O", "H2O"],
+            Passages = [new(Form.ClearGoldLiquor, Form.GoldPowder, School: true, Place: 2)],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Portion("rung-sulphite")],
+            Lessons = [new("gold-in-barren", Seen.Pool, "barren"), new("gold-in-barren", Seen.Test, "barren")],
+            Signs = ["stannous-clean", "last-brought-nothing", "settled"],
+        };
+
     public IReadOnlyList<OptionSpec> Options => [GoldDown.School("7.4", 4.3, 20, "1.75 times what the equation takes. More does no harm.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws) =>

@@ -13,13 +13,23 @@ public sealed class FixerCurrent : IMethod
 {
     private static readonly Reaction Cell = Reaction.Of("Na3Ag(S2O3)2 = Ag + Na2S2O3 + Na2S4O6");
 
-    public string Id => "fixer-current";
-    public int Version => 1;
-    public string Title => "Silver from fixer by current";
-    public string Verb => "plate out";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("silver", "plated silver"), ("fixer", "fixer after the cell")];
-    public IReadOnlyList<string> Reagents => [];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "fixer-current",
+            Version = 1,
+            Title = "Silver from fixer by current",
+            Verb = "plate out",
+            Stage = Stage.Precipitate,
+            Outputs = [("silver", "plated silver"), ("fixer", "fixer after the cell")],
+            Reagents = [],
+            Passages = [new(Form.Fixer, Form.WashedSilver, "current", Place: 2)],
+            HottestC = 25,
+            Appliances = [new("cell", Attended: 0, Unattended: 1)],
+            Tasks = [Work.SetUp, Work.Attended("wash-hours")],
+            Signs = ["hours-done", "white-plate"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [new("amperes", "Mean current", "1.5", [], 0.01, 100, "A", "The mean over the log, not the set value.")];
 
@@ -49,7 +59,6 @@ public sealed class FixerCurrent : IMethod
         return work.Plan(
             "Pass current, stirred, at low voltage; stop while silver is left",
             "quiet",
-            null,
             hours,
             [
                 new("silver", "plated silver", true, plate, "the silver, scraped off, rinsed and dry"),

@@ -13,13 +13,22 @@ public sealed class FixerIron : IMethod
     private static readonly Reaction Exchange = Reaction.Of("Fe + Na3Ag(S2O3)2 = Ag + FeS2O3 + Na2S2O3");
     private static readonly Species Iron = new("Fe", Phase.Solid);
 
-    public string Id => "fixer-iron";
-    public int Version => 1;
-    public string Title => "Silver from fixer by iron";
-    public string Verb => "exchange";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("sludge", "silver sludge"), ("fixer", "desilvered fixer")];
-    public IReadOnlyList<string> Reagents => ["Fe"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "fixer-iron",
+            Version = 1,
+            Title = "Silver from fixer by iron",
+            Verb = "exchange",
+            Stage = Stage.Precipitate,
+            Outputs = [("sludge", "silver sludge"), ("fixer", "desilvered fixer")],
+            Reagents = ["Fe"],
+            Passages = [new(Form.Fixer, Form.WashedSilver, "iron")],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Attended("wash-hours"), Work.ByItself("fixer-iron-hours")],
+            Signs = ["strip-blank", "iron-left"],
+        };
+
     public IReadOnlyList<OptionSpec> Options => [new("iron", "Iron, × the equation", "3", [], 1.2, 10, "", "2 to 6 by practice.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -44,7 +53,6 @@ public sealed class FixerIron : IMethod
         return work.Plan(
             "Let the fixer stand on, or run slowly through, steel wool until the test strip is blank",
             "quiet",
-            null,
             draws.Prior("fixer-iron-hours"),
             [new("sludge", "silver sludge", true, sludge, "the sludge, dry"), new("fixer", "desilvered fixer", false, fixer)],
             [

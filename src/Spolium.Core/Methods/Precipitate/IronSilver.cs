@@ -13,14 +13,23 @@ public sealed class IronSilver : IMethod
     private static readonly Reaction Bitten = Reaction.Of("Fe + H2SO4 = FeSO4 + H2");
     private static readonly Species Iron = new("Fe", Phase.Solid);
 
-    public string Id => "iron-silver";
-    public int Version => 1;
-    public string Title => "Silver from its chloride by iron";
-    public string Verb => "reduce";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs =>
-        [("silver", "silver powder"), ("liquor", "iron liquor"), ("iron", "iron left over")];
-    public IReadOnlyList<string> Reagents => ["Fe", "H2SO4", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "iron-silver",
+            Version = 1,
+            Title = "Silver from its chloride by iron",
+            Verb = "reduce",
+            Stage = Stage.Precipitate,
+            Outputs = [("silver", "silver powder"), ("liquor", "iron liquor"), ("iron", "iron left over")],
+            Reagents = ["Fe", "H2SO4", "H2O"],
+            Passages = [new(Form.WashedChloride, Form.SilverPowder, School: true, Place: 3)],
+            HottestC = 60,
+            Appliances = [new("hot-plate", Attended: 0.5, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Attended("wash-hours"), Work.ByItself("iron-hours")],
+            Signs = ["no-white-core", "clear-in-nitric", "no-iron"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [new("iron", "Iron, × the equation", "2", [], 1.05, 10, "", "A bar or turnings: what is left is drawn out.")];
 
@@ -48,7 +57,7 @@ public sealed class IronSilver : IMethod
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var chloride = charge.Of(ChlorideToSilver.Chloride);
-        var least = Molar.Grams(SilverChloride.ByIron.Need(chloride, "AgCl", "Fe"), "Fe").Named("iron by the equation");
+        var least = Molar.Grams(SilverChlorideReactions.ByIron.Need(chloride, "AgCl", "Fe"), "Fe").Named("iron by the equation");
         var bath = Molar.Grams(chloride, "AgCl") * Constants.Get("zinc-acid-volume");
         var acid = bath * Constants.Get("iron-acid");
         work.Water("water", "water", bath, "over the cake");
@@ -60,7 +69,7 @@ public sealed class IronSilver : IMethod
             "bright, into the cake, stirred now and then",
             least
         );
-        work.React(SilverChloride.ByIron, chloride * (Working.Exact(1) - draws.Prior("chloride-left")), "AgCl");
+        work.React(SilverChlorideReactions.ByIron, chloride * (Working.Exact(1) - draws.Prior("chloride-left")), "AgCl");
         work.React(Bitten, Working.Least(work.Vessel.Of(Iron), Molar.Moles(acid, "H2SO4") * draws.Prior("iron-bitten")), "Fe");
         work.LetGasGo();
         work.Full();
@@ -70,7 +79,6 @@ public sealed class IronSilver : IMethod
         return work.Plan(
             "Iron in dilute acid on the cake, stirred now and then, until no white is left; draw the iron out",
             "nitric",
-            null,
             draws.Prior("iron-hours"),
             [
                 new("silver", "silver powder", true, silver),

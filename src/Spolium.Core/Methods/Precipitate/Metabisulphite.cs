@@ -25,13 +25,23 @@ public sealed class Metabisulphite : IMethod
         "settle-rate"
     );
 
-    public string Id => "metabisulphite";
-    public int Version => 2;
-    public string Title => "Bring the gold down with metabisulphite";
-    public string Verb => "bring down";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("powder", "gold powder"), ("barren", "barren liquor")];
-    public IReadOnlyList<string> Reagents => ["Na2S2O5", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "metabisulphite",
+            Version = 2,
+            Title = "Bring the gold down with metabisulphite",
+            Verb = "bring down",
+            Stage = Stage.Precipitate,
+            Outputs = [("powder", "gold powder"), ("barren", "barren liquor")],
+            Reagents = ["Na2S2O5", "H2O"],
+            Passages = [new(Form.ClearGoldLiquor, Form.GoldPowder, School: true)],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Portion("rung-sulphite")],
+            Lessons = [new("gold-in-barren", Seen.Pool, "barren"), new("gold-in-barren", Seen.Test, "barren")],
+            Signs = ["stannous-clean", "last-brought-nothing", "settled"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [
             GoldDown.School(

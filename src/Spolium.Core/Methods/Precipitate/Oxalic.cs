@@ -23,13 +23,28 @@ public sealed class Oxalic : IMethod
         (new("Ca2+", Phase.Aqueous), Reaction.Of("CaCl2 + H2C2O4 = CaC2O4 + HCl"), "CaCl2"),
     ];
 
-    public string Id => "oxalic";
-    public int Version => 1;
-    public string Title => "Bring the gold down with oxalic acid";
-    public string Verb => "bring down";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("powder", "gold sponge"), ("barren", "barren liquor")];
-    public IReadOnlyList<string> Reagents => [Dihydrate, "NaOH", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "oxalic",
+            Version = 1,
+            Title = "Bring the gold down with oxalic acid",
+            Verb = "bring down",
+            Stage = Stage.Precipitate,
+            Outputs = [("powder", "gold sponge"), ("barren", "barren liquor")],
+            Reagents = [Dihydrate, "NaOH", "H2O"],
+            Passages = [new(Form.ClearGoldLiquor, Form.GoldPowder, School: true, Place: 4)],
+            HottestC = 100,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 1)],
+            Tasks = [Work.SetUp, Work.Portion("rung-oxalic")],
+            Lessons =
+            [
+                new("oxalic-factor", Seen.Dose, "oxalic"),
+                new("gold-in-barren", Seen.Pool, "barren"),
+                new("gold-in-barren", Seen.Test, "barren"),
+            ],
+            Signs = ["stannous-clean", "last-brought-nothing", "ph-reached"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -114,9 +129,8 @@ public sealed class Oxalic : IMethod
         var (wet, barren) = work.Vessel.Split(s => s.Phase == Phase.Solid ? Charge.All : held);
         return work.Plan(
             "Oxalic acid near boiling, caustic soda by drops, until a drop shows no gold",
-            "oxalic",
-            "rung-oxalic",
-            2 * work.Size("oxalic").Vessel.Vessel.Height(liquid) / draws.Prior("settle-oxalic") * Working.Exact(1, "1 h", Dimension.Time),
+            "oxalate",
+            2 * work.Size("oxalate").Vessel.Vessel.Height(liquid) / draws.Prior("settle-oxalic") * Working.Exact(1, "1 h", Dimension.Time),
             [new("powder", "gold sponge", true, wet), new("barren", "barren liquor", false, barren)],
             [
                 new(

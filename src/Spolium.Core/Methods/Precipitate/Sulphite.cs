@@ -23,13 +23,23 @@ public sealed class Sulphite : IMethod
         "settle-rate"
     );
 
-    public string Id => "sulphite";
-    public int Version => 1;
-    public string Title => "Bring the gold down with sulphite";
-    public string Verb => "bring down";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("powder", "gold powder"), ("barren", "barren liquor")];
-    public IReadOnlyList<string> Reagents => ["Na2SO3", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "sulphite",
+            Version = 1,
+            Title = "Bring the gold down with sulphite",
+            Verb = "bring down",
+            Stage = Stage.Precipitate,
+            Outputs = [("powder", "gold powder"), ("barren", "barren liquor")],
+            Reagents = ["Na2SO3", "H2O"],
+            Passages = [new(Form.ClearGoldLiquor, Form.GoldPowder, School: true, Place: 3)],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Portion("rung-sulphite")],
+            Lessons = [new("gold-in-barren", Seen.Pool, "barren"), new("gold-in-barren", Seen.Test, "barren")],
+            Signs = ["stannous-clean", "last-brought-nothing", "settled"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [GoldDown.School("1.44", 1, 3, "1.5 times what the equation takes. Warm, it settles faster.")];
 

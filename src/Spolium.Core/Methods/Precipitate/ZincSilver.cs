@@ -14,13 +14,22 @@ public sealed class ZincSilver : IMethod
     private static readonly Reaction Surplus = Reaction.Of("Zn + HCl = ZnCl2 + H2");
     private static readonly Species Zinc = new("Zn", Phase.Solid);
 
-    public string Id => "zinc-silver";
-    public int Version => 1;
-    public string Title => "Silver from its chloride by zinc";
-    public string Verb => "reduce";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("silver", "silver powder"), ("liquor", "zinc liquor")];
-    public IReadOnlyList<string> Reagents => ["Zn", "HCl", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "zinc-silver",
+            Version = 1,
+            Title = "Silver from its chloride by zinc",
+            Verb = "reduce",
+            Stage = Stage.Precipitate,
+            Outputs = [("silver", "silver powder"), ("liquor", "zinc liquor")],
+            Reagents = ["Zn", "HCl", "H2O"],
+            Passages = [new(Form.WashedChloride, Form.SilverPowder, School: true, Place: 2)],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Portion("rung-nitric"), Work.ByItself("zinc-hours")],
+            Signs = ["hydrogen-stopped", "no-white-core", "clear-in-nitric"],
+        };
+
     public IReadOnlyList<OptionSpec> Options => [new("zinc", "Zinc, × the equation", "1.5", [], 1.05, 4, "", "1.5 by practice.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -47,7 +56,7 @@ public sealed class ZincSilver : IMethod
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var chloride = charge.Of(ChlorideToSilver.Chloride);
-        var least = Molar.Grams(SilverChloride.ByZinc.Need(chloride, "AgCl", "Zn"), "Zn").Named("zinc by the equation");
+        var least = Molar.Grams(SilverChlorideReactions.ByZinc.Need(chloride, "AgCl", "Zn"), "Zn").Named("zinc by the equation");
         var factor = Working.Given(options.Number("zinc"), Dimension.None, "× the equation", "chosen");
         var surplus = Molar.Moles(least * (factor - Working.Exact(1)), "Zn");
         // The bath: 12 % acid over the cake, and acid for all the surplus zinc with some to spare.
@@ -58,7 +67,7 @@ public sealed class ZincSilver : IMethod
         work.Water("water", "water", bath, "over the cake");
         work.Decided("hcl", "HCl", acid, "into the water");
         work.BySign("zinc", "Zn", least * factor, "in small portions, stirred: it heats and gasses", ["hydrogen-stopped", "no-white-core"]);
-        work.React(SilverChloride.ByZinc, chloride * (Working.Exact(1) - draws.Prior("chloride-left")), "AgCl");
+        work.React(SilverChlorideReactions.ByZinc, chloride * (Working.Exact(1) - draws.Prior("chloride-left")), "AgCl");
         work.React(Surplus, work.Vessel.Of(Zinc), "Zn");
         work.LetGasGo();
         work.Full();
@@ -66,7 +75,6 @@ public sealed class ZincSilver : IMethod
         return work.Plan(
             "Zinc in portions into the acid over the cake, stirred, until no white is left; let the zinc go off",
             "nitric",
-            "rung-nitric",
             draws.Prior("zinc-hours"),
             [new("silver", "silver powder", true, silver), new("liquor", "zinc liquor", false, liquor)],
             [

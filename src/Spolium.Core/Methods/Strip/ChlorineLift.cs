@@ -13,14 +13,30 @@ public sealed class ChlorineLift : IMethod
 {
     private static readonly string[] Done = ["plating-floats"];
 
-    public string Id => "chlorine-lift";
-    public int Version => 1;
-    public string Title => "Lift the plating with chlorine";
-    public string Verb => "lift";
-    public Stage Stage => Stage.Strip;
-    public IReadOnlyList<(string Id, string Name)> Outputs =>
-        [("foils", "foils"), ("base", "bare base metal"), ("liquor", "lifting liquor"), ("generator", "what stays in the generator")];
-    public IReadOnlyList<string> Reagents => ["HCl", "C3Cl3N3O3", "Ca(OCl)2"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "chlorine-lift",
+            Version = 1,
+            Title = "Lift the plating with chlorine",
+            Verb = "lift",
+            Stage = Stage.Strip,
+            Outputs =
+            [
+                ("foils", "foils"),
+                ("base", "bare base metal"),
+                ("liquor", "lifting liquor"),
+                ("generator", "what stays in the generator"),
+            ],
+            Reagents = ["HCl", "C3Cl3N3O3", "Ca(OCl)2"],
+            Passages = [new(Form.Scrap, Form.Foils, "chlorine lift", Place: 3)],
+            HottestC = 60,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 0.5)],
+            Tasks = [Work.SetUp, Work.Portion("rung-aqua"), Work.ByItself("lift-hours")],
+            Lessons = [new("base-on-foils", Seen.Foils, "foils")],
+            Signs = ["plating-floats", "chlorine-off"],
+        };
+
     public IReadOnlyList<OptionSpec> Options => [ChlorineGenerator.Option, CoverVolume.Option with { Default = "pins" }];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -72,8 +88,7 @@ public sealed class ChlorineLift : IMethod
         var (bare, liquor) = rest.Split(s => s.Phase == Phase.Solid ? Charge.All : null, Charge.All);
         return work.Plan(
             "Lead chlorine through warm dilute acid until the plating floats",
-            "aqua-regia",
-            "rung-aqua",
+            "aqua",
             draws.Prior("lift-hours"),
             [
                 new("foils", "foils", true, foilsDry, "the foils, rinsed and dried"),

@@ -29,13 +29,22 @@ public sealed class HydrochloricLeach : IMethod
         ["Co"] = Reaction.Of("Co + HCl = CoCl2 + H2"),
     };
 
-    public string Id => "hydrochloric-leach";
-    public int Version => 1;
-    public string Title => "Leach with hydrochloric acid";
-    public string Verb => "leach";
-    public Stage Stage => Stage.Strip;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("residue", "residue"), ("leach-liquor", "leach liquor")];
-    public IReadOnlyList<string> Reagents => ["HCl", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "hydrochloric-leach",
+            Version = 1,
+            Title = "Leach with hydrochloric acid",
+            Verb = "leach",
+            Stage = Stage.Strip,
+            Outputs = [("residue", "residue"), ("leach-liquor", "leach liquor")],
+            Reagents = ["HCl", "H2O"],
+            HottestC = 80,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 1)],
+            Tasks = [Work.SetUp, Work.Portion("rung-nitric"), Work.Attended("wash-hours"), Work.ByItself("leach-hours-hcl")],
+            Signs = ["colour-stands", "no-gas"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [
             new("water", "Water to one volume of acid", "0.5", [], 0, 5, "volumes"),
@@ -103,7 +112,6 @@ public sealed class HydrochloricLeach : IMethod
         return work.Plan(
             "Cover with acid, 60 to 80 °C, stir; decant and wash what stays",
             "nitric",
-            "rung-nitric",
             options.Has("thickness")
                 ? DissolveTime.Hours(options, "sn-hcl", 60, draws.Prior("leach-acid-factor").Likely, "leach-hours-hcl", draws)
                 : draws.Prior("leach-hours-hcl"),

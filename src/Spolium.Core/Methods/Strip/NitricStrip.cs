@@ -14,14 +14,28 @@ public sealed class NitricStrip : IMethod
 {
     private static readonly string[] Done = ["no-base-at-edge", "quiet-after-more"];
 
-    public string Id => "nitric-strip";
-    public int Version => 2;
-    public string Title => "Strip the base metal with nitric acid";
-    public string Verb => "strip";
-    public Stage Stage => Stage.Strip;
-    public IReadOnlyList<(string Id, string Name)> Outputs =>
-        [("foils", "foils"), ("strip-liquor", "strip liquor"), ("rinse", "rinse of the foils")];
-    public IReadOnlyList<string> Reagents => ["HNO3", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "nitric-strip",
+            Version = 2,
+            Title = "Strip the base metal with nitric acid",
+            Verb = "strip",
+            Stage = Stage.Strip,
+            Outputs = [("foils", "foils"), ("strip-liquor", "strip liquor"), ("rinse", "rinse of the foils")],
+            Reagents = ["HNO3", "H2O"],
+            Passages = [new(Form.Scrap, Form.Foils, "nitric strip")],
+            HottestC = 70,
+            Appliances = [new("hot-plate", Attended: 0.5, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Portion("rung-nitric"), Work.Attended("wash-hours")],
+            Lessons =
+            [
+                new("nitric-factor", Seen.Dose, "nitric"),
+                new("nitric-factor-undiluted", Seen.Dose, "nitric"),
+                new("base-on-foils", Seen.Foils, "foils"),
+            ],
+            Signs = ["no-base-at-edge", "quiet-after-more"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -92,7 +106,6 @@ public sealed class NitricStrip : IMethod
         return work.Plan(
             "Pour nitric acid in portions, warm, until the base metal is gone",
             "nitric",
-            "rung-nitric",
             Working.AtLeastZero(dissolving - portions.Count * draws.Prior("rung-nitric")),
             [
                 new("foils", "foils", true, foils, "the foils, rinsed and dried"),

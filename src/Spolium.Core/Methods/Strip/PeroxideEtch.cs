@@ -18,13 +18,22 @@ public sealed class PeroxideEtch : IMethod
     private static readonly string[] Done = ["foils-float", "no-copper-red"];
     private static readonly string[] ByPeroxide = ["Cu", "Ni", "Co", "Pb", "Cd", "Bi"];
 
-    public string Id => "peroxide-etch";
-    public int Version => 1;
-    public string Title => "Etch the base metal with hydrochloric acid and peroxide";
-    public string Verb => "etch";
-    public Stage Stage => Stage.Strip;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("foils", "foils"), ("etch-liquor", "etch liquor")];
-    public IReadOnlyList<string> Reagents => ["HCl", "H2O2", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "peroxide-etch",
+            Version = 1,
+            Title = "Etch the base metal with hydrochloric acid and peroxide",
+            Verb = "etch",
+            Stage = Stage.Strip,
+            Outputs = [("foils", "foils"), ("etch-liquor", "etch liquor")],
+            Reagents = ["HCl", "H2O2", "H2O"],
+            Passages = [new(Form.Scrap, Form.Foils, "peroxide etch", Place: 2)],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Portion("rung-aqua"), Work.Attended("wash-hours")],
+            Lessons = [new("base-on-foils", Seen.Foils, "foils")],
+            Signs = ["foils-float", "no-copper-red"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -150,8 +159,7 @@ public sealed class PeroxideEtch : IMethod
         var hours = byAir ? airHours : DissolveTime.Hours(options, "cu-peroxide", 22, 2, "etch-hours", draws);
         return work.Plan(
             "Cover with hydrochloric acid, add peroxide, stir now and then, cold, until the foils float",
-            "aqua-regia",
-            byAir ? null : "rung-aqua",
+            "aqua",
             hours,
             [new("foils", "foils", true, foils, "the foils, rinsed and dried"), new("etch-liquor", "etch liquor", false, liquor)],
             [
@@ -173,7 +181,8 @@ public sealed class PeroxideEtch : IMethod
             ],
             "It may stand open in the hood over night.",
             "If it boils up: stop pouring, cold water round it.",
-            handsOn: draws.Prior("wash-hours")
+            handsOn: draws.Prior("wash-hours"),
+            portioned: !byAir
         ) with
         {
             Means = ["O2"],

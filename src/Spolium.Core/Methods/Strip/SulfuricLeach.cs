@@ -10,7 +10,7 @@ namespace Spolium.Core.Methods.Strip;
 
 /// <summary>MO + H2SO4 → MSO4 + H2O, Fe2O3 + 3 H2SO4 → Fe2(SO4)3 + 3 H2O: roasted metal or ore in acid of 10 to 20 %, warm. Gold stays;
 /// lead stays as sulphate.</summary>
-public sealed class SulphuricLeach : IMethod
+public sealed class SulfuricLeach : IMethod
 {
     private static readonly IReadOnlyDictionary<string, Reaction> Reactions = new Dictionary<string, Reaction>
     {
@@ -27,13 +27,22 @@ public sealed class SulphuricLeach : IMethod
         ["Co"] = Reaction.Of("Co + H2SO4 = CoSO4 + H2"),
     };
 
-    public string Id => "sulfuric-leach";
-    public int Version => 1;
-    public string Title => "Leach with sulphuric acid";
-    public string Verb => "leach";
-    public Stage Stage => Stage.Strip;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("residue", "residue"), ("leach-liquor", "leach liquor")];
-    public IReadOnlyList<string> Reagents => ["H2SO4", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "sulfuric-leach",
+            Version = 1,
+            Title = "Leach with sulphuric acid",
+            Verb = "leach",
+            Stage = Stage.Strip,
+            Outputs = [("residue", "residue"), ("leach-liquor", "leach liquor")],
+            Reagents = ["H2SO4", "H2O"],
+            HottestC = 80,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 1)],
+            Tasks = [Work.SetUp, Work.Portion("rung-nitric"), Work.Attended("wash-hours"), Work.ByItself("leach-hours-sulphuric")],
+            Signs = ["colour-stands"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [
             new("strength", "Strength of the bath", "15", [], 5, 40, "%", "10 to 20 % serve; stronger is slower to filter."),
@@ -98,7 +107,6 @@ public sealed class SulphuricLeach : IMethod
         return work.Plan(
             "Acid into water, warm, over the feed; stir for hours; decant and wash what stays",
             "nitric",
-            "rung-nitric",
             draws.Prior("leach-hours-sulphuric"),
             [new("residue", "residue", true, residue, "the residue, washed and dried"), new("leach-liquor", "leach liquor", false, liquor)],
             [

@@ -4,7 +4,7 @@ using Spolium.Core.Reference;
 namespace Spolium.Core.Chemistry;
 
 /// <summary>Silver as chloride (precise rules 2.8): n(Cl) = n(Ag) + c_x V_end.</summary>
-public static class SilverChloride
+public static class SilverChlorideReactions
 {
     public static readonly Reaction Falls = Reaction.Of("AgNO3 + HCl = AgCl + HNO3");
 

@@ -1,7 +1,7 @@
-namespace Spolium.Core.Ways;
+namespace Spolium.Demo;
 
-/// <summary>Ways that the shop knows by name, as chains of methods.</summary>
-public static class KnownWays
+/// <summary>Ways that Hob Lane Works usually takes, as chains of methods.</summary>
+public static class HobLaneWays
 {
     /// <summary>Gold from clad or alloyed scrap: strip, aqua regia, sulfamic acid, clear, metabisulphite, wash and melt.</summary>
     public static readonly IReadOnlyList<string> GoldByNitricStrip =

@@ -12,17 +12,26 @@ namespace Spolium.Core.Methods.Clear;
 /// Dilute, chill, filter until crystal clear, wash the filter: silver chloride, lead salts and what did not dissolve stay on
 /// the paper. The wash joins the filtrate; what the paper holds is a holding, not a loss (methods E).
 /// </summary>
-public sealed class ClearLiquor : IMethod
+public sealed class Clear : IMethod
 {
     private static readonly Reaction LeadSulphate = Reaction.Of("PbCl2 + H2SO4 = PbSO4 + HCl");
 
-    public string Id => "clear";
-    public int Version => 2;
-    public string Title => "Dilute, chill, filter and wash";
-    public string Verb => "clear";
-    public Stage Stage => Stage.Clear;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("clear-liquor", "clear gold liquor"), ("filter", "filter")];
-    public IReadOnlyList<string> Reagents => ["H2O", "HCl"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "clear",
+            Version = 2,
+            Title = "Dilute, chill, filter and wash",
+            Verb = "clear",
+            Stage = Stage.Clear,
+            Outputs = [("clear-liquor", "clear gold liquor"), ("filter", "filter")],
+            Reagents = ["H2O", "HCl"],
+            Passages = [new(Form.GoldLiquor, Form.ClearGoldLiquor)],
+            HottestC = 25,
+            Tasks = [Work.SetUp],
+            Lessons = [new("filter-hold-up", Seen.Pool, "filter")],
+            Signs = ["crystal-clear", "wash-clean"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -113,11 +122,11 @@ public sealed class ClearLiquor : IMethod
         var vessel = portions.Vessel.Vessel;
         var chilling = Cooling.Hours(diluted.Mass(), Math.PI * vessel.DiameterMm * vessel.DiameterMm / 2e6, 25, 8, 1, "ice", draws);
         return new(
-            Id,
-            Version,
-            Title,
-            Verb,
-            Stage,
+            Card.Id,
+            Card.Version,
+            Card.Title,
+            Card.Verb,
+            Card.Stage,
             "Pour into water, chill, filter until it is crystal clear, wash the filter",
             [],
             [water, washAcid, washWater],

@@ -6,7 +6,7 @@ namespace Spolium.Core.Chemistry;
 /// What a copper bar gives in a liquor (precise rules 2.9): to each nobler metal by its equation, to iron(III), and to what of the free
 /// nitric acid bites it.
 /// </summary>
-public static class CopperCement
+public static class CementReactions
 {
     /// <summary>3 Cu + 8 HNO3 → 3 Cu(NO3)2 + 2 NO + 4 H2O</summary>
     public static readonly Reaction BittenByNitric = Reaction.Of("Cu + HNO3 = Cu(NO3)2 + NO + H2O");

@@ -8,18 +8,26 @@ namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>Ag+ + Cl− → AgCl by salt or hydrochloric acid: n(Cl) = n(Ag) + c V at the end (precise rules 2.8). A large surplus takes silver
 /// back into solution.</summary>
-public sealed class SilverToChloride : IMethod
+public sealed class SilverChloride : IMethod
 {
     private static readonly Species Silver = new("Ag+", Phase.Aqueous);
     private static readonly Species Chloride = new("AgCl", Phase.Solid);
 
-    public string Id => "silver-chloride";
-    public int Version => 1;
-    public string Title => "Bring the silver down as chloride";
-    public string Verb => "bring down";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs => [("chloride", "silver chloride"), ("liquor", "liquor without silver")];
-    public IReadOnlyList<string> Reagents => ["NaCl", "HCl", "H2O"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "silver-chloride",
+            Version = 1,
+            Title = "Bring the silver down as chloride",
+            Verb = "bring down",
+            Stage = Stage.Precipitate,
+            Outputs = [("chloride", "silver chloride"), ("liquor", "liquor without silver")],
+            Reagents = ["NaCl", "HCl", "H2O"],
+            Passages = [new(Form.SilverLiquor, Form.SilverChloride, "chloride")],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Portion("rung-sulphite")],
+            Signs = ["no-cloud", "settled"],
+        };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -74,13 +82,13 @@ public sealed class SilverToChloride : IMethod
                 / end
             ).Named("free chloride that the school leaves")
             : Working.Given(options.Number("excess") / 1e6, Dimension.Substance / Dimension.Volume, "free chloride at the end", "chosen");
-        var chloride = Working.AtLeastZero(SilverChloride.Chloride(silver, excess, end) - already).Named("chloride to pour");
+        var chloride = Working.AtLeastZero(SilverChlorideReactions.Chloride(silver, excess, end) - already).Named("chloride to pour");
         if (by == "NaCl")
             work.Water("water", "water to dissolve the salt", added, "the salt goes into it first");
         work.BySign("chloride", by, Molar.Grams(chloride, by), "in portions, stirred; then by drops on the cleared liquor", ["no-cloud"]);
-        var left = SilverChloride.LeftInSolution(Working.Greatest(excess, Reference.Constants.Get("chloride-minimum"))) * end;
+        var left = SilverChlorideReactions.LeftInSolution(Working.Greatest(excess, Reference.Constants.Get("chloride-minimum"))) * end;
         work.React(
-            SilverChloride.Falls,
+            SilverChlorideReactions.Falls,
             Working.AtLeastZero(work.Vessel.Of(Silver) - Working.Least(left, work.Vessel.Of(Silver))),
             "AgNO3"
         );
@@ -91,7 +99,6 @@ public sealed class SilverToChloride : IMethod
         return work.Plan(
             "Salt or acid in portions, stirred hard and warm, until one more drop gives no cloud",
             "quiet",
-            "rung-sulphite",
             2 * work.Size("quiet").Vessel.Vessel.Height(liquid) / draws.Prior("settle-chloride") * Working.Exact(1, "1 h", Dimension.Time),
             [new("chloride", "silver chloride", true, cake), new("liquor", "liquor without silver", false, liquor)],
             [

@@ -10,7 +10,7 @@ namespace Spolium.Core.Methods.Precipitate;
 /// 2 AgNO3 + Cu → 2 Ag + Cu(NO3)2, and likewise what is nobler (precise rules 2.9). Free nitric acid bites the bar as well: 0.378 g to a
 /// gram. What the bar gives is copper in the liquor.
 /// </summary>
-public sealed class CementOnCopper : IMethod
+public sealed class CopperCement : IMethod
 {
     private static readonly Species Bar = new("Cu", Phase.Solid);
     private static readonly IReadOnlyDictionary<string, Species> Dissolved = new Dictionary<string, Species>
@@ -23,14 +23,23 @@ public sealed class CementOnCopper : IMethod
         ["Fe"] = new("Fe3+", Phase.Aqueous),
     };
 
-    public string Id => "copper-cement";
-    public int Version => 1;
-    public string Title => "Cement the silver on copper";
-    public string Verb => "cement";
-    public Stage Stage => Stage.Precipitate;
-    public IReadOnlyList<(string Id, string Name)> Outputs =>
-        [("cement", "cement silver"), ("liquor", "copper liquor"), ("bar", "copper bar left")];
-    public IReadOnlyList<string> Reagents => ["Cu"];
+    public MethodCard Card { get; } =
+        new()
+        {
+            Id = "copper-cement",
+            Version = 1,
+            Title = "Cement the silver on copper",
+            Verb = "cement",
+            Stage = Stage.Precipitate,
+            Outputs = [("cement", "cement silver"), ("liquor", "copper liquor"), ("bar", "copper bar left")],
+            Reagents = ["Cu"],
+            Passages = [new(Form.SilverLiquor, Form.SilverPowder, "copper")],
+            HottestC = 40,
+            Tasks = [Work.SetUp, Work.Attended("wash-hours"), Work.ByItself("cement-hours")],
+            Lessons = [new("silver-in-barren", Seen.Pool, "liquor"), new("silver-in-barren", Seen.Test, "liquor")],
+            Signs = ["no-cloud", "copper-bright"],
+        };
+
     public IReadOnlyList<OptionSpec> Options =>
         [
             new(
@@ -44,7 +53,7 @@ public sealed class CementOnCopper : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        var there = CopperCement
+        var there = CementReactions
             .Metals.Select(m => (Metal: m, Moles: charge.Of(Dissolved[m])))
             .Where(m => !Working.IsNothing(m.Moles))
             .ToList();
@@ -79,8 +88,8 @@ public sealed class CementOnCopper : IMethod
         var chlorideLiquor = charge.Of(Species.Chloride).Likely > charge.Of(Species.Nitrate).Likely;
         var copper = chlorideLiquor ? charge.Of(new("Cu2+", Phase.Aqueous)) : Working.Zero(Dimension.Substance);
         var turns = draws.Prior("copper-turns-back");
-        var consumed = CopperCement.Consumed(there, freeNitric, bites, copper, turns).Named("copper that goes into the liquor");
-        var atMost = CopperCement.Consumed(there, freeNitric, Working.Exact(1), copper, turns);
+        var consumed = CementReactions.Consumed(there, freeNitric, bites, copper, turns).Named("copper that goes into the liquor");
+        var atMost = CementReactions.Consumed(there, freeNitric, Working.Exact(1), copper, turns);
         work.Decided(
             "bar",
             "Cu",
@@ -96,9 +105,13 @@ public sealed class CementOnCopper : IMethod
         );
         var left = draws.Prior("silver-in-barren");
         foreach (var (metal, moles) in there)
-            work.React(CopperCement.Exchange(metal), metal == "Fe" ? moles : moles * (Working.Exact(1) - left), CopperCement.SaltOf(metal));
-        work.React(CopperCement.BittenByNitric, freeNitric * bites, "HNO3");
-        work.React(CopperCement.BittenByCopper, copper * turns, "CuCl2");
+            work.React(
+                CementReactions.Exchange(metal),
+                metal == "Fe" ? moles : moles * (Working.Exact(1) - left),
+                CementReactions.SaltOf(metal)
+            );
+        work.React(CementReactions.BittenByNitric, freeNitric * bites, "HNO3");
+        work.React(CementReactions.BittenByCopper, copper * turns, "CuCl2");
         work.LetGasGo();
         work.Full();
         var (bar, rest) = work.Vessel.Split(s => s == Bar ? Charge.All : null);
@@ -110,7 +123,6 @@ public sealed class CementOnCopper : IMethod
         return work.Plan(
             "Hang the bar in, knock the sponge off and stir, until a salt-water drop gives no cloud",
             "nitric",
-            null,
             draws.Prior("cement-hours"),
             [
                 new("cement", "cement silver", true, cement),
