@@ -170,6 +170,15 @@ public sealed class Charge
     /// <summary>The same for the part of unknown kind.</summary>
     public Charge RereadUnknown(Working read) => new(moles, read, Marks);
 
+    /// <summary>Grams of the solids of which it is known what they are.</summary>
+    public Working Solids() => Working.Sum(SolidGrams, Dimension.Mass);
+
+    /// <summary>Grams of all solids: what is of unknown kind counts as one.</summary>
+    public Working AllSolids() => Working.Sum(SolidGrams.Append(Unknown), Dimension.Mass);
+
+    private IEnumerable<Working> SolidGrams =>
+        Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula));
+
     /// <summary>Grams of everything that is dissolved, water left out.</summary>
     public Working Dissolved() =>
         Working.Sum(moles.Where(m => m.Key.Phase == Phase.Aqueous).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);

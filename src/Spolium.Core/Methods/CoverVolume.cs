@@ -1,4 +1,3 @@
-using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 
@@ -28,12 +27,7 @@ internal static class CoverVolume
     {
         if (options.Text("wets") == "none")
             return Working.Zero(Dimension.Volume);
-        var solids = Working
-            .Sum(
-                charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(charge.Unknown),
-                Dimension.Mass
-            )
-            .Named("solids to cover");
+        var solids = charge.AllSolids().Named("solids to cover");
         return (solids * draws.Prior("wets-" + options.Text("wets"))).Named("volume that covers the feed");
     }
 }

@@ -12,12 +12,8 @@ internal static class Objections
     public static Refusal[] To(Charge charge, Duty duty, params IEnumerable<Refusal?> own) =>
         [.. own.OfType<Refusal>(), .. FeedGate.Shut(charge, duty).Select(g => new Refusal(g.Reason, g.WayOut))];
 
-    /// <summary>Grams of solid, likely.</summary>
-    public static double Solids(Charge charge) =>
-        charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Sum(m => charge.Grams(m.Key).Likely) + charge.Unknown.Likely;
-
     public static Refusal? NoSolid(Charge charge) =>
-        Solids(charge) > 0 ? null : new("there is nothing solid in it", "choose the holding that has the metal");
+        charge.AllSolids().Likely > 0 ? null : new("there is nothing solid in it", "choose the holding that has the metal");
 
     public static Refusal? NoLiquor(Charge charge) =>
         charge.Of(Species.Water).Likely > 0
@@ -27,7 +23,7 @@ internal static class Objections
     /// <summary>Gold above a third of the metal is no plating: the alloy locks its base metal in, and nothing strips it.</summary>
     public static Refusal? Alloy(Charge charge) =>
         When(
-            charge.Grams(Species.Gold).Likely > Constants.Get("inquart-incomplete-above").Likely / 100 * Solids(charge),
+            charge.Grams(Species.Gold).Likely > Constants.Get("inquart-incomplete-above").Likely / 100 * charge.AllSolids().Likely,
             "over about 33 % gold it is an alloy, not a plating: the gold locks the base metal in",
             "inquart it with silver and part it"
         );

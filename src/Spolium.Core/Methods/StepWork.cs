@@ -21,6 +21,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     private readonly Dictionary<string, Working> madeBeforeReturn = [];
     private Charge gasGone = Charge.Empty;
     private Charge? fullest;
+    private Working? atOnce;
 
     private sealed record Signed(
         string Id,
@@ -74,8 +75,8 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         Add(DosePlan.Decided(id, title, Shop.Water, Shop.WaterGrams(ml), Working.Zero(Dimension.Mass), facts, how));
 
     /// <summary>What comes in by another way than a bottle, in grams.</summary>
-    public Dose From(string id, Bottle bottle, Working grams, string how) =>
-        Add(DosePlan.Decided(id, bottle.Name, bottle, grams, Working.Zero(Dimension.Mass), facts, how));
+    public Dose From(string id, Bottle bottle, Working grams, string how, string? title = null) =>
+        Add(DosePlan.Decided(id, title ?? bottle.Name, bottle, grams, Working.Zero(Dimension.Mass), facts, how));
 
     private Dose Add(Dose dose)
     {
@@ -99,6 +100,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     /// <summary>A dose in portions that signs end, in grams of the pure substance; returns the moles that are poured.</summary>
     /// <param name="floor">Full rungs end at this times the least need, <paramref name="ceiling"/>: the ladder ends at this times the
     /// highest.</param>
+    /// <param name="proof">Grams from the bottle that are poured beyond the need, to see that nothing comes of them.</param>
     public Working BySign(
         string id,
         string formula,
@@ -106,13 +108,14 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         string how,
         IReadOnlyList<string> signs,
         double floor = 1,
-        double ceiling = 1
+        double ceiling = 1,
+        Working? proof = null
     )
     {
         var bottle = shop.Of(formula);
         var need = (pure / bottle.StrengthIn(draws)).Named($"{bottle.Name} to pour");
         var ended = facts.Closed || facts.Saw([.. signs]);
-        var poured = DosePlan.BySign(id, need, facts, ended);
+        var poured = DosePlan.BySign(id, proof is null ? need : need + proof, facts, ended);
         signed.Add(
             new(
                 id,
@@ -220,6 +223,9 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     /// <summary>The same for what stands in the vessel at one time, where not all that is poured is in it at once.</summary>
     public void Full(Charge atOnce) => fullest = atOnce;
 
+    /// <summary>So many millilitres at most stand in the vessel at one time.</summary>
+    public void FullOf(Working liquid) => atOnce = liquid;
+
     /// <summary>Puts another charge in the place of the vessel's, when part of it has been taken out.</summary>
     public void Keep(Charge rest) => Vessel = rest;
 
@@ -229,7 +235,14 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         var full = fullest ?? Vessel;
         var gas =
             gases.Count == 0 ? Working.Zero(Dimension.Volume) : Working.Sum(gases.Select(g => g.Made), Dimension.Volume).Named("gas made");
-        return Portions.For(foam, gas, Warming() ?? Working.Zero(Dimension.Temperature), full.LiquorVolume(draws), shop.Vessels, draws);
+        return Portions.For(
+            foam,
+            gas,
+            Warming() ?? Working.Zero(Dimension.Temperature),
+            atOnce ?? full.LiquorVolume(draws),
+            shop.Vessels,
+            draws
+        );
     }
 
     /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known.</summary>
@@ -258,7 +271,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         bool portioned = true
     )
     {
-        var portions = (fullest ?? Vessel).Of(Species.Water).Likely > 0 ? Size(foam) : null;
+        var portions = atOnce is not null || (fullest ?? Vessel).Of(Species.Water).Likely > 0 ? Size(foam) : null;
         var rungs =
             portioned && method.Card.PortionHours is { } hours
                 ? (portions?.Count ?? Working.Exact(1)) * draws.Prior(hours)

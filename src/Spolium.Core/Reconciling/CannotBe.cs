@@ -45,7 +45,7 @@ public static class CannotBe
         if (Ceiling(step, holding, fineness?.Value) is not { } ceiling || mass.Value - Spare * mass.Sigma <= ceiling.Most)
             return null;
         var excess = mass.Value - ceiling.Most;
-        var expected = Solids(holding.Charge);
+        var expected = holding.Charge.AllSolids();
         var reason =
             $"{QuantityParser.InWords(mass)} is more than went in: {ceiling.Why} allows "
             + $"{FigureText.Number(ceiling.Most, Digits(ceiling.Most))} g at most";
@@ -101,7 +101,7 @@ public static class CannotBe
         if (least is null)
         {
             var most = Math.Max(
-                Most(Working.Sum(step.Plan.Outputs.Select(o => Solids(o.Charge)), Dimension.Mass)),
+                Most(Working.Sum(step.Plan.Outputs.Select(o => o.Charge.AllSolids()), Dimension.Mass)),
                 SolidsAtMost(step.Input, step.Plan.Doses.Where(d => !d.Bottle.IsLiquid).Select(d => d.Grams))
             );
             least = (most, "what went in as a solid");
@@ -111,7 +111,7 @@ public static class CannotBe
 
     /// <summary>Grams that the solids of a charge and what is poured onto them can weigh at most.</summary>
     public static double SolidsAtMost(Charge charge, IEnumerable<Working> poured) =>
-        Most(Solids(charge) + Working.Sum(poured, Dimension.Mass));
+        Most(charge.AllSolids() + Working.Sum(poured, Dimension.Mass));
 
     private static double Most(Working w) => Math.Max(w.Likely + Spare * w.Amount.Sigma, w.Range.High);
 
@@ -272,10 +272,4 @@ public static class CannotBe
         grams < 10 ? 2
         : grams < 1000 ? 1
         : 0;
-
-    private static Working Solids(Charge charge) =>
-        Working.Sum(
-            charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(charge.Unknown),
-            Dimension.Mass
-        );
 }

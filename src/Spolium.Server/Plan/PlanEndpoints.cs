@@ -94,7 +94,17 @@ public sealed record MethodView(
 public sealed record WayChoice(string Id, string Title, string For, string Takes, IReadOnlyList<string> Methods);
 
 /// <param name="Bottles">All bottles that may be chosen, by substance; of each the first is the one to be used first.</param>
-public sealed record WaysView(IReadOnlyList<WayChoice> Ways, IReadOnlyList<MethodView> Methods, IReadOnlyList<BottleChoice> Bottles);
+/// <param name="Again">Methods that refine a powder once more.</param>
+/// <param name="Behind">A method to begin with where a step is put behind another.</param>
+/// <param name="Alone">A method to begin with where one is tried by itself.</param>
+public sealed record WaysView(
+    IReadOnlyList<WayChoice> Ways,
+    IReadOnlyList<MethodView> Methods,
+    IReadOnlyList<BottleChoice> Bottles,
+    IReadOnlyList<string> Again,
+    string Behind,
+    string Alone
+);
 
 /// <summary>Plans a lot, or a part of it, before anything is started.</summary>
 public static class PlanEndpoints
@@ -146,7 +156,10 @@ public static class PlanEndpoints
                         WayMap.Schools(m.Id)
                     )),
                 ],
-                Choices(writing.Ledger.State, time.GetUtcNow())
+                Choices(writing.Ledger.State, time.GetUtcNow()),
+                MapWays.Again,
+                WayMap.Links.First(l => l.From == Form.SilverPowder).Id,
+                WayMap.Links.First(l => l.From == Form.SilverLiquor).Id
             )
         );
 

@@ -35,6 +35,9 @@ public class FuzzTests
         var pairs = new HashSet<string>();
         var wrong = new List<string>();
         var heap = 0L;
+        // The one answer that is made of all contracts by reflection, once: 0.8 s in a server that runs, more in one that has just
+        // begun to.
+        await shop.Get("/api/openapi.json");
         for (var i = 0; i < Requests; i++)
         {
             if (i % 50 == 0)

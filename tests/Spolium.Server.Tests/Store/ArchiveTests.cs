@@ -58,6 +58,22 @@ public sealed class ArchiveTests : IDisposable
         Assert.Equal(all.State.Shelf.Values.Where(b => !b.IsEmpty).Select(b => b.Id).Order(), opened.State.Shelf.Keys.Order());
     }
 
+    // A page of then sent ids in capitals.
+    [Fact]
+    public void What_takes_an_entry_back_is_found_under_its_id_in_whatever_writing()
+    {
+        var at = new DateTimeOffset(2026, 11, 1, 8, 0, 0, TimeSpan.Zero);
+        var (note, back) = ("5f0c3f7e-52c1-4a53-9d0e-6d6b7a1c9f01", "5f0c3f7e-52c1-4a53-9d0e-6d6b7a1c9f02");
+        using (var store = JournalStore.Open(File, TimeProvider.System))
+            store.Import([
+                new(note, [new("shop", 1)], at, at, "AV", new NoteWritten(null, null, "a note")),
+                new(back, [new("shop", 2)], at, at, "AV", new Correction([note.ToUpperInvariant()], "a slip", null)),
+            ]);
+        using var opened = JournalStore.Open(File, TimeProvider.System);
+        Assert.Equal(0, opened.Ledger.State.Entries.InMemory);
+        Assert.All([note, note.ToUpperInvariant()], id => Assert.Equal(back, opened.Ledger.State.Entries.CorrectedBy(id)));
+    }
+
     [Fact]
     public void Book_log_and_versions_are_those_of_a_whole_replay()
     {

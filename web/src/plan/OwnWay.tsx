@@ -6,6 +6,8 @@ import styles from './plan.module.css';
 interface Props {
   methods: string[];
   all: Schemas['MethodView'][];
+  /** What a step put behind another begins as. */
+  behind: string;
   onChange: (methods: string[]) => void;
   problem: Problem | null;
 }
@@ -28,7 +30,7 @@ export const byStage = (all: Schemas['MethodView'][]) =>
   }));
 
 /** The steps of a way of one's own: each may be changed, left out, or followed by another; the holding that goes on may be chosen. */
-export function OwnWay({ methods, all, onChange, problem }: Props) {
+export function OwnWay({ methods, all, behind, onChange, problem }: Props) {
   const set = (i: number, text: string) => onChange(methods.map((m, k) => (k === i ? text : m)));
   return (
     <ol className={styles.own} aria-label="steps of your own way">
@@ -60,7 +62,7 @@ export function OwnWay({ methods, all, onChange, problem }: Props) {
             <button
               type="button"
               className="word"
-              onClick={() => onChange([...methods.slice(0, i + 1), 'wash', ...methods.slice(i + 1)])}
+              onClick={() => onChange([...methods.slice(0, i + 1), behind, ...methods.slice(i + 1)])}
             >
               a step behind it
             </button>

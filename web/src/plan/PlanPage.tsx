@@ -263,6 +263,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
         <OwnWay
           methods={draft.methods}
           all={ways.data?.methods ?? []}
+          behind={ways.data?.behind ?? ''}
           onChange={(methods) => setDraft({ ...draft, methods })}
           problem={problem}
         />

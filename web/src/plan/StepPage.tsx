@@ -1,7 +1,7 @@
 import { Select } from '@mantine/core';
 import { useDebouncedValue, useLocalStorage } from '@mantine/hooks';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { api, type Schemas } from '../api/client';
 import { type Problem, unwrap } from '../api/problem';
 import { useWays } from '../api/ways';
@@ -19,7 +19,7 @@ import { StepSheet } from './StepSheet';
 type Try = Schemas['TryRequest'];
 
 const first: Try = {
-  method: 'silver-chloride',
+  method: '',
   charge: { kind: 'Nitrate', lines: [{ element: 'Ag', grams: '25 g' }], volume: '400 mL', freeAcid: '' },
   options: {},
   bottles: [],
@@ -32,11 +32,14 @@ export function StepPage() {
     defaultValue: first,
     getInitialValueInEffect: false,
   });
-  const [body] = useDebouncedValue(draft, 150);
   const ways = useWays();
+  const alone = ways.data?.alone ?? '';
+  const tried = useMemo(() => ({ ...draft, method: draft.method || alone }), [draft, alone]);
+  const [body] = useDebouncedValue(tried, 150);
   const plan = useQuery({
     queryKey: ['step', body],
     retry: false,
+    enabled: body.method !== '',
     placeholderData: keepPreviousData,
     queryFn: async () => unwrap(await api.POST('/api/step', { body })),
   });
@@ -45,7 +48,7 @@ export function StepPage() {
   if (plan.data && plan.data !== good) setGood(plan.data);
   const view = plan.data ?? good;
   const step = view?.step;
-  const method = ways.data?.methods.find((m) => m.id === draft.method);
+  const method = ways.data?.methods.find((m) => m.id === tried.method);
   return (
     <WithWorking
       page={['step', body]}
@@ -71,7 +74,7 @@ export function StepPage() {
         <Select
           label="Step"
           data={byStage(ways.data?.methods ?? [])}
-          value={draft.method}
+          value={tried.method}
           onChange={(v) => v && setDraft({ ...draft, method: v, options: {} })}
           searchable
           allowDeselect={false}
@@ -94,7 +97,7 @@ export function StepPage() {
       />
       {step && <StepAnswers step={step} stale={plan.isPlaceholderData || !!problem} />}
       {step && step.refusals.length === 0 && !problem && (
-        <StepDoings draft={draft} title={method?.title ?? ''} />
+        <StepDoings draft={tried} title={method?.title ?? ''} />
       )}
       <p className="soft">{view?.opening}</p>
       <KeptSteps onChoose={setDraft} />

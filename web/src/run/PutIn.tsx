@@ -9,7 +9,6 @@ import { byStage } from '../plan/OwnWay';
 import styles from './run.module.css';
 
 const again = 'again';
-const refine = ['aqua-regia', 'sulfamic', 'clear', 'metabisulphite'];
 
 /** Further steps in a batch that is under way: a second refine, a wash, a trial on a part. What has begun stays as it is. */
 export function PutIn({ batch }: { batch: Schemas['BatchView'] }) {
@@ -57,7 +56,7 @@ export function PutIn({ batch }: { batch: Schemas['BatchView'] }) {
         e.preventDefault();
         write.mutate({
           after: place,
-          methods: what === again ? refine : [what],
+          methods: what === again ? (ways.data?.again ?? []) : [what],
           holding,
           with: others,
           reason,

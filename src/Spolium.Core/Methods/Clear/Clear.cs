@@ -2,7 +2,6 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Kinetics;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Reference;
 
@@ -62,79 +61,34 @@ public sealed class Clear : IMethod
         if (before.Likely <= 0)
             return StepPlan.Refuse(this, charge, new Refusal("there is no liquor to clear", "dissolve first"));
 
-        var water = DosePlan.Decided(
-            "water",
-            "water to dilute",
-            Shop.Water,
-            Shop.WaterGrams(before * options.Number("dilute")),
-            Working.Zero(Dimension.Mass),
-            facts,
-            "liquor into water, slowly"
-        );
-        var washWater = DosePlan.Decided(
-            "wash",
-            "wash water",
-            Shop.Water,
-            Shop.WaterGrams(options.Number("wash-ml")),
-            Working.Zero(Dimension.Mass),
-            facts,
-            "in three parts, through the filter, into the filtrate"
-        );
-        var muriatic = shop.Of("HCl");
-        var washAcid = DosePlan.Decided(
-            "wash-acid",
-            muriatic.Label,
-            muriatic,
-            Working.Exact(options.Number("wash-ml") * 0.01, null, Dimension.Mass) / muriatic.StrengthIn(draws),
-            Working.Zero(Dimension.Mass),
-            facts,
-            "into the wash water: it keeps gold in solution"
-        );
-
-        var diluted = charge.Pour(water, draws).Pour(washAcid, draws).Pour(washWater, draws);
-        var lead = diluted.Of(new("Pb2+", Phase.Aqueous));
-        if (!Working.IsNothing(lead))
-            (diluted, _) = diluted.React(LeadSulphate, lead);
+        var work = new StepWork(this, charge, options, shop, facts, draws);
+        var washAcid = Working.Exact(options.Number("wash-ml") * 0.01, null, Dimension.Mass);
+        work.Water("water", "water to dilute", before * options.Number("dilute"), "liquor into water, slowly");
+        work.Decided("wash-acid", "HCl", washAcid, "into the wash water: it keeps gold in solution");
+        var wash = Working.Exact(options.Number("wash-ml"), null, Dimension.Volume);
+        work.Water("wash", "wash water", wash, "in three parts, through the filter, into the filtrate");
+        work.React(LeadSulphate, work.Vessel.Of(new("Pb2+", Phase.Aqueous)));
         var hold = draws.Prior("filter-hold-up");
-        var (filter, liquor) = diluted.Split(s => s.Phase == Phase.Solid ? Charge.All : hold, Charge.All);
+        var (filter, liquor) = work.Vessel.Split(s => s.Phase == Phase.Solid ? Charge.All : hold, Charge.All);
 
         var volume = liquor.LiquorVolume(draws).Named("volume of the clear liquor");
-        var portions = Portions.For(
-            "quiet",
-            Working.Zero(Dimension.Volume),
-            Working.Zero(Dimension.Temperature),
-            volume,
-            shop.Vessels,
-            draws
-        );
-        var solids = Working
-            .Sum(filter.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass)
-            .Named("solids on the filter");
+        work.FullOf(volume);
         var filtering = Filtering.Hours(
             volume,
-            solids,
+            filter.Solids().Named("solids on the filter"),
             Cake(filter),
             options.Text("filter"),
             options.Number("diameter"),
             options.Text("pull") == "vacuum",
             draws
         );
-        var vessel = portions.Vessel.Vessel;
-        var chilling = Cooling.Hours(diluted.Mass(), Math.PI * vessel.DiameterMm * vessel.DiameterMm / 2e6, 25, 8, 1, "ice", draws);
-        return new(
-            Card.Id,
-            Card.Version,
-            Card.Title,
-            Card.Verb,
-            Card.Stage,
+        var vessel = work.Size("quiet").Vessel.Vessel;
+        var chilling = Cooling.Hours(work.Vessel.Mass(), Math.PI * vessel.DiameterMm * vessel.DiameterMm / 2e6, 25, 8, 1, "ice", draws);
+        return work.Plan(
             "Pour into water, chill, filter until it is crystal clear, wash the filter",
-            [],
-            [water, washAcid, washWater],
-            portions.Vessel,
-            null,
-            [],
-            null,
-            ["below 10 °C, for hours: lead chloride falls", "fine paper or glass fibre"],
+            "quiet",
+            (chilling + filtering).Named("hours by itself, chilling and filtering"),
+            [new("clear-liquor", "clear gold liquor", true, liquor), new("filter", "filter", false, filter)],
             [
                 new(
                     "crystal-clear",
@@ -147,11 +101,6 @@ public sealed class Clear : IMethod
                     "old stannous chloride shows nothing: try it on the standard first"
                 ),
             ],
-            false,
-            draws.Prior("set-up").Named("hours with hands on"),
-            (chilling + filtering).Named("hours by itself, chilling and filtering"),
-            [new("clear-liquor", "clear gold liquor", true, liquor), new("filter", "filter", false, filter)],
-            Charge.Empty,
             [
                 liquor.Element("Au").Named("gold in the clear liquor (inferred, not seen)"),
                 filter.Element("Au").Named("gold on the filter"),
@@ -159,6 +108,7 @@ public sealed class Clear : IMethod
                 filtering,
                 chilling,
             ],
+            ["below 10 °C, for hours: lead chloride falls", "fine paper or glass fibre"],
             [
                 new(
                     CautionLevel.Look,
@@ -177,7 +127,7 @@ public sealed class Clear : IMethod
             ],
             "While it chills, covered: this is the place to stop for the night.",
             "It should not foam. If it does, nitric acid is left: back to the sulfamic acid.",
-            Working.IsNothing(lead) ? [] : [LeadSulphate]
+            signFirst: false
         );
     }
 

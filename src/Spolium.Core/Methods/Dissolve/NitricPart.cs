@@ -64,7 +64,7 @@ public sealed class NitricPart : IMethod
                 ),
                 Objections.When(
                     gold.Likely > 0
-                        && gold.Likely > Reference.Constants.Get("inquart-incomplete-above").Likely / 100 * Objections.Solids(charge),
+                        && gold.Likely > Reference.Constants.Get("inquart-incomplete-above").Likely / 100 * charge.AllSolids().Likely,
                     "over about 33 % gold the silver is locked in",
                     "inquart it with silver first"
                 )

@@ -49,11 +49,7 @@ public sealed class BicarbonateWash : IMethod
         work.React(Takes, Working.Least(acid, work.Vessel.Of(new("HCO3-", Phase.Aqueous))), "HCl");
         work.LetGasGo();
         work.Full();
-        var solids = Working.Sum(
-            work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)),
-            Dimension.Mass
-        );
-        var (powder, liquor) = work.Decant(solids * draws.Prior("heel-powder"));
+        var (powder, liquor) = work.Decant(work.Vessel.Solids() * draws.Prior("heel-powder"));
         return work.Plan(
             "Bicarbonate in pinches into the water over the powder, until one brings no fizz; decant",
             "neutralise",

@@ -42,7 +42,7 @@ public sealed class Melt : IMethod
                 Objections.When(metal.Sum(m => m.Likely) <= 0, "there is no metal to melt", "bring it down first"),
                 Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first"),
                 Objections.When(
-                    charge.Grams(new("AgCl", Phase.Solid)).Likely > 0.05 * Objections.Solids(charge),
+                    charge.Grams(new("AgCl", Phase.Solid)).Likely > 0.05 * charge.AllSolids().Likely,
                     "silver chloride fumes off in a melt",
                     "reduce it to silver first"
                 )

@@ -39,7 +39,7 @@ public sealed class Pickle : IMethod
             {
                 Objections.NoSolid(charge),
                 Objections.When(
-                    acid == "HCl" && charge.Grams(ChlorideToSilver.Silver).Likely > 0.5 * Objections.Solids(charge),
+                    acid == "HCl" && charge.Grams(ChlorideToSilver.Silver).Likely > 0.5 * charge.AllSolids().Likely,
                     "hydrochloric acid skins silver with chloride",
                     "use sulphuric acid"
                 ),

@@ -82,7 +82,7 @@ public sealed class Wash : IMethod
                     "use the school without ammonia"
                 ),
                 Objections.When(
-                    ammonia && Objections.Solids(charge) < 2 * charge.Grams(Chloride).Likely,
+                    ammonia && charge.AllSolids().Likely < 2 * charge.Grams(Chloride).Likely,
                     "it is mostly silver chloride: ammonia would flood the beaker",
                     "reduce it with caustic and sugar, zinc or iron"
                 ),
@@ -93,9 +93,7 @@ public sealed class Wash : IMethod
         )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
-        var solids = Working
-            .Sum(charge.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass)
-            .Named("solid to wash");
+        var solids = charge.Solids().Named("solid to wash");
         var heel = (solids * draws.Prior(Heel(charge))).Named("liquid held by the solid");
         var mixing = draws.Prior("wash-mixing");
         // Silver in the liquid that it holds would fall as chloride into the powder: then water alone.

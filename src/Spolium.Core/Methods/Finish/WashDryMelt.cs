@@ -52,86 +52,49 @@ public sealed class WashDryMelt : IMethod
         if (gold.Likely <= 0)
             return StepPlan.Refuse(this, charge, new Refusal("there is no powder to melt", "bring the gold down first"));
 
+        var work = new StepWork(this, charge, options, shop, facts, draws);
         var washes = options.Whole("washes");
         var muriatic = shop.Of("HCl");
         var acidMl = options.Number("acid-ml");
-        var acid = DosePlan.Decided(
-            "acid",
-            muriatic.Label,
-            muriatic,
-            Working.Exact(acidMl * (muriatic.DensityGPerMl ?? 1), null, Dimension.Mass),
-            Working.Zero(Dimension.Mass),
-            facts,
-            "near boiling, 20 to 40 minutes, then poured off"
-        );
-        var water = DosePlan.Decided(
+        var acid = Working.Exact(acidMl * (muriatic.DensityGPerMl ?? 1), null, Dimension.Mass);
+        work.From("acid", muriatic, acid, "near boiling, 20 to 40 minutes, then poured off", muriatic.Label);
+        var water = work.Water(
             "wash",
             "wash water",
-            Shop.Water,
-            Shop.WaterGrams(washes * options.Number("wash-ml")),
-            Working.Zero(Dimension.Mass),
-            facts,
+            Working.Exact(washes * options.Number("wash-ml"), null, Dimension.Volume),
             $"{washes} ×, hot, poured off each time"
         );
-        var borax = shop.Of("Na2B4O7");
-        var flux = DosePlan.Decided(
-            "borax",
-            borax.Label,
-            borax,
-            gold * draws.Prior("borax"),
-            Working.Zero(Dimension.Mass),
-            facts,
-            "with the dry powder, in the crucible"
-        );
-
         var heel = (gold * draws.Prior("heel-powder")).Named("liquid held by the powder");
         var mixing = draws.Prior("wash-mixing");
         var left = (
             Washing.LeftShare(heel, Working.Exact(Math.Max(1, acidMl), null, Dimension.Volume), mixing, 1)
             * Washing.LeftShare(heel, water.Millilitres! / washes, mixing, washes)
         ).Named("share of the dissolved that the washes leave");
-
-        var soaked = charge.Pour(acid, draws).Pour(water, draws);
         var lostInWash = draws.Prior("powder-in-wash");
-        var stays = Working.Share(charge.Of(Species.Water), soaked.Of(Species.Water));
-        var (washed, powder) = soaked.Split(s =>
+        var stays = Working.Share(charge.Of(Species.Water), work.Vessel.Of(Species.Water));
+        var (washed, powder) = work.Vessel.Split(s =>
             s == Species.Gold ? lostInWash
             : s == Species.Water ? Working.Exact(1) - stays
             : s.Phase == Phase.Solid ? null
             : Working.Exact(1) - left
         );
-        var (steam, dry) = powder.Split(s => s.Phase == Phase.Liquid ? Charge.All : null);
+        work.FullOf(washed.LiquorVolume(draws) / washes);
+        work.Keep(powder);
+        work.Loses(s => s.Phase == Phase.Liquid ? Charge.All : null);
+        var borax = shop.Of("Na2B4O7");
+        work.From("borax", borax, gold * draws.Prior("borax"), "with the dry powder, in the crucible", borax.Label);
         var lostInMelt = (
             Working.Exact(1) - (Working.Exact(1) - draws.Prior("handling")) * (Working.Exact(1) - draws.Prior("melt-loss"))
         ).Named("gold lost in the transfer and the melt");
-        var (slag, bar) = dry.Pour(flux, draws).Split(s => s == Species.Gold ? lostInMelt : Charge.All, Charge.All);
-
-        var volume = washed.LiquorVolume(draws).Named("washes in all");
-        var portions = Portions.For(
-            "quiet",
-            Working.Zero(Dimension.Volume),
-            Working.Zero(Dimension.Temperature),
-            washed.LiquorVolume(draws) / washes,
-            shop.Vessels,
-            draws
-        );
-        var expected = bar.Element("Au").Named("gold in the bar");
-        return new(
-            Card.Id,
-            Card.Version,
-            Card.Title,
-            Card.Verb,
-            Card.Stage,
+        var (slag, bar) = work.Vessel.Split(s => s == Species.Gold ? lostInMelt : Charge.All, Charge.All);
+        return work.Plan(
             "Wash with hot acid and water, dry to constant mass, melt with borax, weigh the bar",
-            [],
-            [acid, water, flux],
-            portions.Vessel,
-            null,
-            [],
-            null,
+            "quiet",
+            draws.Prior("dry-hours"),
             [
-                "dry at 110 °C until two weighings 30 min apart agree",
-                "crucible glowing before the powder goes in; mould above 120 °C and dry",
+                new("bar", "bar", true, bar, "the bar"),
+                new("washes", "washes", false, washed),
+                new("slag", "slag, crucible and dust", false, slag),
             ],
             [
                 new(
@@ -142,16 +105,11 @@ public sealed class WashDryMelt : IMethod
                 new("dry-constant", "two weighings 30 minutes apart agree", "a warm, dry look"),
                 new("bar-poured", "the bar is poured, cold and free of borax", "weight with borax on it"),
             ],
-            false,
-            (draws.Prior("set-up") + (washes + 1) * draws.Prior("wash-hours") + draws.Prior("melt-hours")).Named("hours with hands on"),
-            draws.Prior("dry-hours").Named("hours by itself"),
+            [bar.Element("Au").Named("gold in the bar"), gold, left, washed.LiquorVolume(draws).Named("washes in all")],
             [
-                new("bar", "bar", true, bar, "the bar"),
-                new("washes", "washes", false, washed),
-                new("slag", "slag, crucible and dust", false, slag),
+                "dry at 110 °C until two weighings 30 min apart agree",
+                "crucible glowing before the powder goes in; mould above 120 °C and dry",
             ],
-            steam,
-            [expected, gold, left, volume],
             [
                 new(CautionLevel.Stop, "Steam blast: no damp powder, flux or mould near molten metal."),
                 new(CautionLevel.Look, "No ammonia wash here: ammoniacal silver that is left standing can explode."),
@@ -162,10 +120,8 @@ public sealed class WashDryMelt : IMethod
             ],
             "Before the melt, when the powder is dry and covered.",
             "Bumping near the boil: off the heat, glass beads, lower flame.",
-            []
-        )
-        {
-            HottestC = Card.HottestC,
-        };
+            handsOn: (washes + 1) * draws.Prior("wash-hours") + draws.Prior("melt-hours"),
+            signFirst: false
+        );
     }
 }

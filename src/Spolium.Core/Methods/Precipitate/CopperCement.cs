@@ -116,9 +116,7 @@ public sealed class CopperCement : IMethod
         work.Full();
         var (bar, rest) = work.Vessel.Split(s => s == Bar ? Charge.All : null);
         work.Keep(rest);
-        var solids = Working
-            .Sum(rest.Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass)
-            .Named("cement");
+        var solids = rest.Solids().Named("cement");
         var (cement, liquor) = work.Decant(solids * draws.Prior("heel-sponge"));
         return work.Plan(
             "Hang the bar in, knock the sponge off and stir, until a salt-water drop gives no cloud",
