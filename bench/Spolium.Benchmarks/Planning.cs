@@ -1,8 +1,8 @@
 using BenchmarkDotNet.Attributes;
 using Spolium.Core.Materials;
-using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 using Spolium.Demo;

@@ -37,7 +37,7 @@ public class WayBenchmarks
     [Benchmark]
     public IReadOnlyList<WayFigures> Four_ways_of_HL9a_planned_and_compared_in_all_worlds()
     {
-        var feed = BatchAtWork.FeedOf(state, mounts, mounts.Amount);
+        var feed = BatchFeed.FeedOf(state, mounts, mounts.Amount);
         var shop = ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, Now));
         var terms = LotAtWork.Terms(state, PriceFigures.MadeUp, mounts, mounts.Amount, ShelfAtWork.Ids(shop.Bottles));
         return

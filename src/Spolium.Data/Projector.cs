@@ -241,7 +241,7 @@ internal static class Projector
             AddsUp = batch.Summary?.AddsUp ?? true,
             Explained = batch.Stands is not null,
             Restated = Math.Max(0, batch.History.Count - 1),
-            LotRoot = state.Lots.TryGetValue(batch.Feeds[0].Id, out var lot) ? BatchAtWork.RootOf(state, lot) : batch.Feeds[0].Id,
+            LotRoot = state.Lots.TryGetValue(batch.Feeds[0].Id, out var lot) ? BatchFeed.RootOf(state, lot) : batch.Feeds[0].Id,
         };
 
     private static StepRow Row(BatchState batch, int i)

@@ -24,7 +24,7 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
     public BatchWriter Begin(string stepId)
     {
         step = stepId;
-        Write(() => Decisions.Begin(clerk.Ledger.State, Batch, step, "demo"));
+        Write(() => StepDecisions.Begin(clerk.Ledger.State, Batch, step, "demo"));
         return this;
     }
 
@@ -101,25 +101,25 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
             ? $"{(grams / d).ToString("0.##", CultureInfo.InvariantCulture)} mL"
             : $"{grams.ToString("0.##", CultureInfo.InvariantCulture)} g";
         var amount = QuantityParser.Read(text, bottle.IsLiquid ? Field.Volume : Field.Mass).Number!;
-        Write(() => Decisions.Pour(clerk.Ledger.State, Batch, step, dose, bottle.Id, amount, null));
+        Write(() => StepDecisions.Pour(clerk.Ledger.State, Batch, step, dose, bottle.Id, amount, null));
     }
 
     public BatchWriter Read(string kind, string value)
     {
-        Write(() => Decisions.Read(clerk.Ledger.State, Batch, step, kind, QuantityParser.Read(value, Field.Temperature).Number!));
+        Write(() => StepDecisions.Read(clerk.Ledger.State, Batch, step, kind, QuantityParser.Read(value, Field.Temperature).Number!));
         return this;
     }
 
     public BatchWriter See(string sign)
     {
-        Write(() => Decisions.See(clerk.Ledger.State, Batch, step, sign));
+        Write(() => StepDecisions.See(clerk.Ledger.State, Batch, step, sign));
         return this;
     }
 
     public BatchWriter Weigh(string output, string mass, double plusMinus, string? fineness = null)
     {
         Write(() =>
-            Decisions.Weigh(
+            StepDecisions.Weigh(
                 clerk.Ledger.State,
                 Batch,
                 step,
@@ -138,5 +138,5 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
         return this;
     }
 
-    public void Close() => Write(() => Decisions.Close(clerk.Ledger.State, Batch, step, null));
+    public void Close() => Write(() => StepDecisions.Close(clerk.Ledger.State, Batch, step, null));
 }

@@ -122,7 +122,7 @@ public static class BookAnswers
             lot.PartOf,
             lot.Parts,
             lot.Batches,
-            lot.Pools,
+            lot.PooledInto,
             lot.Sources.Select(s => $"{s.LotId} {s.Amount.Value:G12}"),
             lot.Removed.Select(r => $"{r.Name} {r.Amount.Text}")
         );

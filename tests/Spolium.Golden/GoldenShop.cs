@@ -126,19 +126,19 @@ public sealed class GoldenShop
         );
         Twice(Entry.BottleStream("N-1"), l => ShelfDecisions.Open(l.State, "N-1"));
         clerk.Write([Entry.BottleStream("N-5"), Entry.BottleStream("N-1")], l =>
-            ShelfDecisions.Mix(l.State, "N-5", "nitric-weak", "bench", [("N-1", 140), ("water", 100)], clerk.Now)
+            BottleMaking.Mix(l.State, "N-5", "nitric-weak", "bench", [("N-1", 140), ("water", 100)], clerk.Now)
         );
         Back("the jug was not clean");
         clerk.Write([Entry.BottleStream("N-6"), Entry.BottleStream("N-1")], l =>
-            ShelfDecisions.Mix(l.State, "N-6", "nitric-weak", "bench", [("N-1", 140.5), ("water", 100)], clerk.Now)
+            BottleMaking.Mix(l.State, "N-6", "nitric-weak", "bench", [("N-1", 140.5), ("water", 100)], clerk.Now)
         );
         Twice(Entry.BottleStream("X-2"), l => ShelfDecisions.Discard(l.State, "X-2", "caked; acid drum D1"));
         clerk.Write([Entry.BottleStream("S-1"), Entry.BottleStream("M-1")], l =>
-            ShelfDecisions.Count(l.State, [("S-1", Typed("985 g", Field.Mass)), ("M-1", Typed("480 g", Field.Mass))], clerk.Now, null)
+            StockCounting.Count(l.State, [("S-1", Typed("985 g", Field.Mass)), ("M-1", Typed("480 g", Field.Mass))], clerk.Now, null)
         );
         Back("counted with the lid");
         clerk.Write([Entry.BottleStream("S-1"), Entry.BottleStream("M-1")], l =>
-            ShelfDecisions.Count(
+            StockCounting.Count(
                 l.State,
                 [("S-1", Typed("978 g", Field.Mass)), ("M-1", Typed("250 g", Field.Mass))],
                 clerk.Now,
@@ -149,10 +149,10 @@ public sealed class GoldenShop
 
     private void Vessels()
     {
-        Twice(Entry.VesselStream("B4"), l => Decisions.NameVessel(l.State, "B4", "beaker, low form", 600, Grams("212.4 g", 0.1)));
-        Twice(Entry.VesselStream("B4"), l => Decisions.LoseVessel(l.State, "B4", "broken"));
-        Write(Entry.VesselStream("B4"), l => Decisions.NameVessel(l.State, "B4", "beaker, low form", 600, Grams("209.9 g", 0.1)));
-        Write(Entry.VesselStream("B7"), l => Decisions.NameVessel(l.State, "B7", "beaker, low form", 1000, null));
+        Twice(Entry.VesselStream("B4"), l => VesselDecisions.NameVessel(l.State, "B4", "beaker, low form", 600, Grams("212.4 g", 0.1)));
+        Twice(Entry.VesselStream("B4"), l => VesselDecisions.LoseVessel(l.State, "B4", "broken"));
+        Write(Entry.VesselStream("B4"), l => VesselDecisions.NameVessel(l.State, "B4", "beaker, low form", 600, Grams("209.9 g", 0.1)));
+        Write(Entry.VesselStream("B7"), l => VesselDecisions.NameVessel(l.State, "B7", "beaker, low form", 1000, null));
     }
 
     private void PricesAndKinds()
@@ -173,7 +173,7 @@ public sealed class GoldenShop
         );
         Write(Entry.MaterialStream("ours-pins"), l => MaterialDecisions.Drop(l.State, "ours-pins", "not met any more"));
         Twice(Entry.KeptStream("k-1"), l =>
-            Decisions.Keep(
+            TriedDecisions.Keep(
                 l.State,
                 new(
                     "k-1",
@@ -279,11 +279,11 @@ public sealed class GoldenShop
             )
         );
         clerk.Write([Entry.LotStream("p-1"), Entry.LotStream("f-3"), Entry.LotStream("f-4")], l =>
-            LotDecisions.Pool(l.State, "p-1", "P-1", "both", [new("f-3", Grams("30 g", 0.1)), new("f-4", Grams("14 g", 0.1))])
+            LotPooling.Pool(l.State, "p-1", "P-1", "both", [new("f-3", Grams("30 g", 0.1)), new("f-4", Grams("14 g", 0.1))])
         );
         Back("one of them had solder");
         clerk.Write([Entry.LotStream("p-2"), Entry.LotStream("f-3"), Entry.LotStream("f-4")], l =>
-            LotDecisions.Pool(l.State, "p-2", "P-2", "both", [new("f-3", Grams("28 g", 0.1)), new("f-4", Grams("14 g", 0.1))])
+            LotPooling.Pool(l.State, "p-2", "P-2", "both", [new("f-3", Grams("28 g", 0.1)), new("f-4", Grams("14 g", 0.1))])
         );
     }
 
@@ -384,7 +384,7 @@ public sealed class GoldenShop
         bench.Begin("5-metabisulphite").AsPlanned(1.1);
         LiquorBracket Bracket(string high) =>
             new("barren", "Au", Typed("110 mL", Field.Volume, 5), Typed("0 g/L", Field.Concentration), Typed(high, Field.Concentration));
-        Twice(stream, l => Decisions.TestLiquor(l.State, Batch(id), "5-metabisulphite", Bracket("0.01 g/L")));
+        Twice(stream, l => StepDecisions.TestLiquor(l.State, Batch(id), "5-metabisulphite", Bracket("0.01 g/L")));
         bench.Close();
         bench.Begin("6-wash-dry-melt").AsPlanned(1.1).Weigh("bar", "0.79 g", 0.01, "995 ‰");
         Back("the bar of another batch");
@@ -405,7 +405,7 @@ public sealed class GoldenShop
                 bench.Weigh("foils", foils, 0.02);
             if (step.Method == "wash-dry-melt")
                 clerk.Write([Entry.BatchStream(id)], l =>
-                    Decisions.Weigh(
+                    StepDecisions.Weigh(
                         l.State,
                         Batch(id),
                         step.Id,
@@ -510,7 +510,7 @@ public sealed class GoldenShop
         }
         Write(stream, l => Decisions.CloseBatch(l, Batch(id), clerk.Now, clerk.Initials));
         clerk.Write([Entry.BottleStream("N-9"), stream], l =>
-            ShelfDecisions.FromBatch(l.State, Bottle("N-9", "nitric-weak", "200 mL", "20 %", null), id)
+            BottleMaking.FromBatch(l.State, Bottle("N-9", "nitric-weak", "200 mL", "20 %", null), id)
         );
     }
 
@@ -529,7 +529,7 @@ public sealed class GoldenShop
             .At(28, 9, 0)
             .By("MK")
             .Write([Entry.BottleStream("N-1")], l =>
-                ShelfDecisions.Count(l.State, [("N-1", Typed("6.1 kg", Field.Mass))], clerk.Now, "counted by weight")
+                StockCounting.Count(l.State, [("N-1", Typed("6.1 kg", Field.Mass))], clerk.Now, "counted by weight")
             );
         Back(pour, "it was poured into another beaker");
         Write(Entry.BottleStream("H-2"), l => ShelfDecisions.LookAlike(l.State, "H-2", "the same again, no haze"));
@@ -547,7 +547,7 @@ public sealed class GoldenShop
             Bottle("M-1", "metabisulphite", "500 g", "97 %", "38 kr"),
             Bottle("B-1", "borax-glass", "250 g", "100 %", "70 kr")
         );
-        Write(Entry.VesselStream("E1"), l => Decisions.NameVessel(l.State, "E1", "beaker, low form", 600, Grams("205.2 g", 0.1)));
+        Write(Entry.VesselStream("E1"), l => VesselDecisions.NameVessel(l.State, "E1", "beaker, low form", 600, Grams("205.2 g", 0.1)));
         Write(Entry.PoolStream("T1"), l => Pooling.Open(l.State, "T1", "T1", "filter tub", "filters"));
         Write(Entry.PoolStream("P1"), l => Pooling.Open(l.State, "P1", "P1", "stock pot", "liquors"));
         foreach (var (lot, mass) in new[] { ("e-1", "50.0 g"), ("e-2", "31.0 g") })
@@ -564,7 +564,7 @@ public sealed class GoldenShop
                 )
             );
         clerk.Write([Entry.LotStream("e-3"), Entry.LotStream("e-1"), Entry.LotStream("e-2")], l =>
-            LotDecisions.Pool(l.State, "e-3", "E-3", "both", [new("e-1", Grams("50.0 g", 0.1)), new("e-2", Grams("31.0 g", 0.1))])
+            LotPooling.Pool(l.State, "e-3", "E-3", "both", [new("e-1", Grams("50.0 g", 0.1)), new("e-2", Grams("31.0 g", 0.1))])
         );
         Closed("77-01", "e-3", "80.0 g", "1.72 g", "1.63 g", 4);
         return System.Text.Encoding.UTF8.GetString(BatchFiles.Of(Now.State, Batch("77-01"), _ => null).Write());

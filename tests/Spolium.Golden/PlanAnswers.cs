@@ -2,6 +2,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
@@ -35,7 +36,7 @@ public static class PlanAnswers
     {
         var shop = ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, DemoDay));
         var draws = Observing.DrawsNow(state, lot.Id);
-        var plan = Planner.Fold(BatchAtWork.FeedOf(state, lot, amount), LotAtWork.RouteFor(lot, way.Methods), shop, draws);
+        var plan = Planner.Fold(BatchFeed.FeedOf(state, lot, amount), LotAtWork.RouteFor(lot, way.Methods), shop, draws);
         foreach (var step in plan.Steps)
             Step(text, $"{key} {step.Step.Id}", step.Plan);
         if (plan.Refused is not null)

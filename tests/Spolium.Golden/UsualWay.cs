@@ -6,7 +6,7 @@ namespace Spolium.Golden;
 /// <summary>A way that is planned for every lot whose answers are recorded.</summary>
 /// <param name="For">The metal that it is for.</param>
 /// <param name="Liquor">What it starts from; null for a solid.</param>
-internal sealed record UsualWay(string Id, string Title, string For, LiquorKind? Liquor, IReadOnlyList<string> Methods)
+public sealed record UsualWay(string Id, string Title, string For, LiquorKind? Liquor, IReadOnlyList<string> Methods)
 {
     public static readonly IReadOnlyList<UsualWay> All =
     [

@@ -39,7 +39,7 @@ public static class SavedPlans
         if (errors.Count > 0)
             return Decision.Refuse(errors);
         var plan = Planner.Fold(
-            BatchAtWork.FeedOf(state, lot, amount),
+            BatchFeed.FeedOf(state, lot, amount),
             route,
             ShelfAtWork.ShopWith(state, bottles),
             Observing.DrawsNow(state, lot.Id)
@@ -103,7 +103,7 @@ public static class SavedPlans
     {
         var lot = state.Lots[saved.Plan.LotId];
         var plan = Planner.Fold(
-            BatchAtWork.FeedOf(state, lot, saved.Plan.Amount),
+            BatchFeed.FeedOf(state, lot, saved.Plan.Amount),
             saved.Plan.Route,
             ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, now)),
             Observing.DrawsNow(state, lot.Id)

@@ -1,10 +1,7 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
-using Spolium.Core.Reconciling;
 using Spolium.Core.Records;
-using Spolium.Core.Solutions;
-using Spolium.Core.Workshop;
 
 namespace Spolium.Core.Deciding;
 
@@ -30,19 +27,12 @@ public sealed record BottleWish(
 public static class ShelfDecisions
 {
     /// <summary>Largest bottle or drum of a small shop, g.</summary>
-    private const double LargestBottle = 1e6;
-
-    /// <summary>A count further off than this share of the book asks for a reason.</summary>
-    private const double CountMayDiffer = 0.25;
+    internal const double LargestBottle = 1e6;
 
     /// <summary>What a level by the book may be off before a pour from it asks for a reason.</summary>
     internal const double LevelMayDiffer = 0.02;
 
-    private const double RoomC = 20;
-
-    // Of a liquid that a bottle may hold.
-    private const double LightestGPerMl = 0.5;
-    private const double DensestGPerMl = 3;
+    internal const double RoomC = 20;
 
     /// <summary>All bottles of a delivery or a file, or none of them.</summary>
     /// <param name="field">Name of a row in errors, such as "bottles[2]".</param>
@@ -58,7 +48,7 @@ public static class ShelfDecisions
             var wish = wishes[i];
             if (wishes.Take(i).Any(w => Same(w.Id, wish.Id)))
                 errors.Add(new(at + "id", $"{wish.Id} stands twice", "give each bottle an id of its own"));
-            if (Make(state, wish, at, errors) is { } bottle)
+            if (BottleMaking.Make(state, wish, at, errors) is { } bottle)
                 bottles.Add(bottle);
         }
         return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new BottlesReceived(bottles));
@@ -66,130 +56,8 @@ public static class ShelfDecisions
 
     private static bool Same(string a, string b) => string.Equals(a.Trim(), b.Trim(), StringComparison.OrdinalIgnoreCase);
 
-    private static NewBottle? Make(State state, BottleWish wish, string at, List<FieldError> errors)
-    {
-        var before = errors.Count;
-        if (wish.Id.Trim().Length is 0 or > 12 || !wish.Id.Trim().All(c => char.IsLetterOrDigit(c) || c is '-' or '.'))
-            errors.Add(
-                new(at + "id", "the bottle has no short id", "write what stands on it, such as N-2: letters, figures, a dash, 12 at most")
-            );
-        else if (wish.Id.Trim().Equals(Methods.Shop.Water.Id, StringComparison.OrdinalIgnoreCase) || Claims.HasBottle(state, wish.Id))
-            errors.Add(new(at + "id", $"{wish.Id.Trim()} is taken", "choose another id"));
-        if (ReagentForm.Find(wish.Form) is not { } form)
-        {
-            errors.Add(
-                new(
-                    at + "form",
-                    $"'{wish.Form}' is no kind of bottle that is known here",
-                    "use one of " + string.Join(", ", ReagentForm.All.Where(f => !f.Refused).Select(f => f.Id))
-                )
-            );
-            return null;
-        }
-        if (form.Refused)
-            errors.Add(
-                new(
-                    at + "form",
-                    $"{form.Name} has no place here",
-                    "kinds with hydrofluoric acid are refused: hand it in where such waste is taken"
-                )
-            );
-        var fraction = wish.Measured?.Fraction ?? wish.Strength?.Value ?? form.Percent.Likely / 100;
-        if (fraction is <= 0 or > 1)
-            errors.Add(
-                Stronger(
-                    wish,
-                    new(at + "strength", "a strength is above 0 and at most 100 %", "read it off the label, or leave it empty"),
-                    1
-                )
-            );
-        if (wish.Amount.Value <= 0)
-            errors.Add(new(at + "amount", "the bottle is empty", "write a mass or a volume above 0"));
-        if (wish.Density is { } typed && (typed.Value is < LightestGPerMl or > DensestGPerMl))
-            errors.Add(
-                LikeliestSlip.Told(
-                    new(at + "density", $"{typed.Text} cannot be", "water is 1.00, 68 % nitric acid 1.405 g/mL"),
-                    typed,
-                    v => v is >= LightestGPerMl and <= DensestGPerMl,
-                    1.2
-                )
-            );
-        if (errors.Count > before)
-            return null;
-        var table = form.Liquid ? DensityTable.BySolute.GetValueOrDefault(form.Formula) : null;
-        if (table is not null && fraction * 100 > table.MostPercent && wish.Density is null)
-        {
-            errors.Add(
-                Stronger(
-                    wish,
-                    new(
-                        at + "strength",
-                        $"{form.Name} of {FigureText.Number(fraction * 100, 1)} % is stronger than any table here",
-                        $"at most {FigureText.Number(table.MostPercent, 0)} %; or type the density too"
-                    ),
-                    table.MostPercent / 100,
-                    form.Percent.Likely / 100
-                )
-            );
-            return null;
-        }
-        var density = wish.Density?.Value
-            ?? wish.Measured?.DensityGPerMl
-            ?? (form.Formula == "H2O" ? Methods.Shop.Water.DensityGPerMl : table?.Density(fraction * 100, RoomC));
-        if (InGrams(wish.Amount, form, density) is not { } grams)
-        {
-            errors.Add(
-                new(
-                    at + "amount",
-                    form.Liquid ? $"the density of {form.Name} is not known here" : "a solid is weighed",
-                    form.Liquid ? "write grams, or type the density" : "write grams"
-                )
-            );
-            return null;
-        }
-        if (grams.Likely > LargestBottle)
-            errors.Add(
-                LikeliestSlip.Told(
-                    new(
-                        at + "amount",
-                        $"{QuantityParser.InWords(wish.Amount)} is more than this shop can hold",
-                        "check the unit and the decimal point"
-                    ),
-                    wish.Amount,
-                    v => v <= LargestBottle * wish.Amount.Value / grams.Likely
-                )
-            );
-        // Without a label the bottle may be anything that such kinds are.
-        var plusMinus = wish.Strength?.PlusMinus ?? (form.Percent.High - form.Percent.Low) / 200;
-        return errors.Count > before
-            ? null
-            : new(
-                wish.Id.Trim(),
-                form.Id,
-                string.IsNullOrWhiteSpace(wish.Name) ? form.Name : wish.Name.Trim(),
-                form.Formula,
-                wish.Amount,
-                grams.Likely,
-                wish.Measured
-                    ?? new(
-                        fraction,
-                        plusMinus,
-                        form.Liquid ? wish.Density?.Value : null,
-                        wish.Strength is null ? "usual for its kind" : "label",
-                        wish.Strength is { } s ? [s] : []
-                    ),
-                wish.Price,
-                wish.Place.Trim(),
-                wish.UseBy,
-                wish.Certificate
-            );
-    }
-
-    private static FieldError Stronger(BottleWish wish, FieldError error, double most, double? usual = null) =>
-        wish.Measured is null && wish.Strength is { } typed ? LikeliestSlip.Told(error, typed, v => v <= most, usual) : error;
-
     /// <summary>Grams of an amount that was typed by mass or volume; null where no density says so.</summary>
-    private static Working? InGrams(TypedNumber amount, ReagentForm form, double? density)
+    internal static Working? InGrams(TypedNumber amount, ReagentForm form, double? density)
     {
         if (amount.Field == Field.Mass)
             return Working.Given(amount.Value, Dimension.Mass, "weighed", amount.Text);
@@ -237,165 +105,7 @@ public static class ShelfDecisions
                 : Decision.Write(new BottleDiscarded(bottleId, Math.Max(0, state.Shelf[bottleId].Grams), where.Trim()))
         );
 
-    /// <summary>A count of the shelf: what stands in each bottle, by weight of its contents or by volume.</summary>
-    public static Decision Count(
-        State state,
-        IReadOnlyList<(string BottleId, TypedNumber Amount)> counted,
-        DateTimeOffset now,
-        string? reason
-    )
-    {
-        var errors = new List<FieldError>();
-        var lines = new List<StockLine>();
-        if (counted.Count == 0)
-            errors.Add(new("lines", "nothing was counted", "write what stands in one bottle at least"));
-        for (var i = 0; i < counted.Count; i++)
-        {
-            var (id, amount) = counted[i];
-            if (OnShelf(state, id) is { } no)
-            {
-                errors.Add(no.Errors[0] with { Field = $"lines[{i}].bottleId" });
-                continue;
-            }
-            var bottle = state.Shelf[id];
-            if (InGrams(amount, bottle.Kind, ShelfAtWork.AsBottle(bottle, now).DensityGPerMl) is not { } grams)
-                errors.Add(new($"lines[{i}].amount", $"{id} can only be weighed", "write grams"));
-            else if (grams.Likely > bottle.ReceivedGrams * (1 + CountMayDiffer) && string.IsNullOrWhiteSpace(reason))
-                errors.Add(
-                    Counted(
-                        state,
-                        i,
-                        bottle,
-                        amount,
-                        grams.Likely,
-                        $"{QuantityParser.InWords(amount)} is more than {id} ever held ({FigureText.Number(bottle.ReceivedGrams, 0)} g)",
-                        "was the bottle weighed with it? If it is so, say why"
-                    )
-                );
-            else if (Math.Abs(grams.Likely - bottle.Grams) > CountMayDiffer * bottle.ReceivedGrams && string.IsNullOrWhiteSpace(reason))
-                errors.Add(
-                    Counted(
-                        state,
-                        i,
-                        bottle,
-                        amount,
-                        grams.Likely,
-                        $"the book has {FigureText.Number(bottle.Grams, 0)} g of {id}, counted were {FigureText.Number(grams.Likely, 0)} g",
-                        "count again; if it is so, say why"
-                    )
-                );
-            else
-                lines.Add(new(id, amount, grams.Likely, bottle.Grams));
-        }
-        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new StockTaken(lines, Decisions.Kept(reason)));
-    }
-
-    // A count agrees when it lies within what may differ of the book.
-    private static FieldError Counted(
-        State state,
-        int line,
-        ShelfBottle bottle,
-        TypedNumber amount,
-        double grams,
-        string reason,
-        string wayOut
-    )
-    {
-        var perUnit = grams / amount.Value;
-        // All that a count may differ by is four standard uncertainties: what may be is not too far to be proposed.
-        return LikeliestSlip.Told(
-            new($"lines[{line}].amount", reason, wayOut),
-            amount,
-            v => Math.Abs(v * perUnit - bottle.Grams) <= CountMayDiffer * bottle.ReceivedGrams,
-            bottle.Grams / perUnit,
-            CountMayDiffer * bottle.ReceivedGrams / 4 / perUnit,
-            CannotBe.Near(state, amount)
-        );
-    }
-
-    /// <summary>A bottle made from others of one substance, and water. Its strength is their mean, until it is tested.</summary>
-    /// <param name="parts">Bottle id ("water" for water) and grams.</param>
-    public static Decision Mix(
-        State state,
-        string id,
-        string form,
-        string place,
-        IReadOnlyList<(string BottleId, double Grams)> parts,
-        DateTimeOffset now
-    )
-    {
-        var errors = new List<FieldError>();
-        for (var i = 0; i < parts.Count; i++)
-        {
-            var (bottle, grams) = parts[i];
-            if (grams <= 0)
-                errors.Add(new($"parts[{i}].grams", "nothing of it goes in", "leave it out, or write an amount above 0"));
-            if (bottle != Methods.Shop.Water.Id && OnShelf(state, bottle) is { } no)
-                errors.Add(no.Errors[0] with { Field = $"parts[{i}].bottleId" });
-            else if (bottle != Methods.Shop.Water.Id && grams > state.Shelf[bottle].Grams * (1 + LevelMayDiffer))
-                errors.Add(
-                    new(
-                        $"parts[{i}].grams",
-                        $"{bottle} holds only {FigureText.Number(Math.Max(0, state.Shelf[bottle].Grams), 0)} g",
-                        "make less, or count the shelf first"
-                    )
-                );
-        }
-        var real = parts
-            .Where(p => p.BottleId != Methods.Shop.Water.Id && state.Shelf.ContainsKey(p.BottleId))
-            .Select(p => (Bottle: state.Shelf[p.BottleId], p.Grams))
-            .ToList();
-        if (real.Count == 0)
-            errors.Add(new("parts", "no bottle goes in", "choose one"));
-        if (real.Select(p => p.Bottle.Formula).Distinct().Count() > 1)
-            errors.Add(new("parts", "the bottles hold different substances", "mix bottles of one substance"));
-        if (errors.Count > 0)
-            return Decision.Refuse(errors);
-        var all = parts.Sum(p => p.Grams);
-        var fraction = Working.Sum(real.Select(p => ShelfAtWork.Strength(p.Bottle, now) * Working.Exact(p.Grams / all)), Dimension.None);
-        var cost = real.Select(p => ShelfAtWork.Cost(p.Bottle, Working.Exact(p.Grams, null, Dimension.Mass))).ToList();
-        var price = cost.All(c => c is not null) ? TypedNumber.Of(Math.Round(cost.Sum(c => c!.Likely), 2), Field.Money, "kr") : null;
-        var wish = new BottleWish(
-            id,
-            form,
-            TypedNumber.Of(all, Field.Mass, "g"),
-            TypedNumber.Of(fraction.Likely, Field.Share, "%", fraction.Range.Width / 2),
-            null,
-            price,
-            place,
-            null,
-            true
-        );
-        if (Make(state, wish, "", errors) is not { } made)
-            return Decision.Refuse(errors);
-        var from = parts
-            .Select(p =>
-                Poured(
-                    p.BottleId == Methods.Shop.Water.Id ? Methods.Shop.Water : ShelfAtWork.AsBottle(state.Shelf[p.BottleId], now),
-                    TypedNumber.Of(p.Grams, Field.Mass, "g"),
-                    p.Grams,
-                    0
-                )
-            )
-            .ToList();
-        return Decision.Write(new BottleMade(made with { Strength = made.Strength with { How = "mixed" } }, from, null));
-    }
-
-    /// <summary>A bottle that a batch made (acid distilled off, say): it keeps its batch, and the strength that was measured.</summary>
-    public static Decision FromBatch(State state, BottleWish wish, string batchId)
-    {
-        var errors = new List<FieldError>();
-        if (!state.Batches.ContainsKey(batchId))
-            errors.Add(new("batchId", "there is no such batch", "choose one of the list"));
-        var made = Make(state, wish, "", errors);
-        return errors.Count > 0 ? Decision.Refuse(errors) : Decision.Write(new BottleMade(made!, [], batchId));
-    }
-
-    /// <summary>A pour as it is kept: with the strength and density believed now.</summary>
-    public static BottlePour Poured(Bottle bottle, TypedNumber amount, double grams, double sigma) =>
-        new(bottle.Id, amount, grams, bottle.Strength.Value, bottle.PlusMinus, bottle.DensityGPerMl, sigma);
-
-    private static Decision? OnShelf(State state, string bottleId) =>
+    internal static Decision? OnShelf(State state, string bottleId) =>
         !state.Shelf.TryGetValue(bottleId, out var bottle)
             ? Decision.Refuse("bottleId", $"there is no bottle {bottleId} on the shelf", "choose one of the shelf")
         : bottle.DiscardedAt is not null ? Decision.Refuse("bottleId", $"{bottleId} was thrown away", "take its discarding back first")

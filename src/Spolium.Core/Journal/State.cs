@@ -33,8 +33,8 @@ public sealed record LotState(
     /// <summary>Of a pool: how much of which lot is in it.</summary>
     public ImmutableList<LotAmount> Sources { get; init; } = [];
 
-    /// <summary>Pools that took of it.</summary>
-    public ImmutableList<string> Pools { get; init; } = [];
+    /// <summary>Lots that it was poured together into, with others.</summary>
+    public ImmutableList<string> PooledInto { get; init; } = [];
 
     public int? Pieces { get; init; }
 
@@ -50,7 +50,7 @@ public sealed record LotState(
     public ImmutableList<BeliefState> Beliefs { get; init; } = [];
 
     /// <summary>Something has been taken of it: what it holds can no longer be believed anew.</summary>
-    public bool Touched => Parts.Count + Batches.Count + Pools.Count > 0;
+    public bool Touched => Parts.Count + Batches.Count + PooledInto.Count > 0;
 
     /// <summary>True when what would be left of a lot is below any balance's reach: the last batch takes the lot whole.</summary>
     public static bool IsNothing(double left, LotState lot) => left < 1e-6 * Math.Max(1, lot.Amount.Value);

@@ -4,6 +4,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
 
@@ -123,7 +124,7 @@ public sealed class LotAtWork
     }
 
     private Charge Feed(bool likelyOnly, double times = 1, Content? other = null) =>
-        BatchAtWork.FeedOf(
+        BatchFeed.FeedOf(
             state,
             lot,
             times == 1 ? amount : amount with { Value = amount.Value * times, PlusMinus = amount.PlusMinus * times },
@@ -380,7 +381,7 @@ public sealed class LotAtWork
         var waiting = state
             .Lots.Values.Where(MayBePooled)
             .OrderBy(o => o.Code, StringComparer.Ordinal)
-            .Select(o => (Lot: o, Feed: BatchAtWork.FeedOf(state, o, All(o), true)))
+            .Select(o => (Lot: o, Feed: BatchFeed.FeedOf(state, o, All(o), true)))
             .Where(o => Alike(feed, o.Feed, way.Element))
             .Select(o => (o.Lot, o.Feed, Alone: Likely(way, o.Feed, by)?.Margin.Likely))
             .ToList();
@@ -401,7 +402,7 @@ public sealed class LotAtWork
         }
         if (partners.Count == 0)
             return null;
-        var all = partners.Aggregate(Feed(false), (f, o) => f.Plus(BatchAtWork.FeedOf(state, o, All(o))));
+        var all = partners.Aggregate(Feed(false), (f, o) => f.Plus(BatchFeed.FeedOf(state, o, All(o))));
         var plan = Planner.Fold(all, RouteFor(lot, way.Methods), shop, Draws(false));
         return plan.Refused is null
             ? new([.. partners.Select(o => o.Code)], gain, Worth.Of(plan, way.Element, by, Draws(false)).Margin)

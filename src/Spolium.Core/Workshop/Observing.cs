@@ -17,13 +17,13 @@ public static class Observing
 {
     /// <summary>Draws for the plans of a batch: by what practice had taught when it began.</summary>
     public static Draws DrawsOf(State state, BatchState batch) =>
-        new(batch.Id, practice: batch.GoesBy ?? PracticeBook.AsOf(state, batch.StartedAt));
+        new(batch.Id, practice: batch.GoesBy ?? LearnedPractice.AsOf(state, batch.StartedAt));
 
     /// <summary>Draws for a plan that is made now.</summary>
-    public static Draws DrawsNow(State state, string owner, bool likelyOnly = false) => new(owner, likelyOnly, PracticeBook.Now(state));
+    public static Draws DrawsNow(State state, string owner, bool likelyOnly = false) => new(owner, likelyOnly, LearnedPractice.Now(state));
 
     public static IReadOnlyList<PracticeSeen> Of(Ledger ledger, BatchState batch) =>
-        BatchBook.Agrees(ledger.State, batch)
+        ReconciledBatch.Agrees(ledger.State, batch)
             ?
             [
                 .. batch.Route.Steps.Where(s => batch.Step(s.Id).Closed).SelectMany(s => Doses(ledger.State, batch, s)),

@@ -82,7 +82,7 @@ public static class ShelfAtWork
     // g/mL at room temperature: as it was read, or by the table of its strength.
     private static double? DensityOf(ShelfBottle b, double fraction) =>
         !b.Kind.Liquid ? null
-        : b.Formula == "H2O" ? Methods.Shop.Water.DensityGPerMl
+        : b.Formula == "H2O" ? Reagents.Shop.Water.DensityGPerMl
         : b.Strength.DensityGPerMl ?? DensityTable.BySolute.GetValueOrDefault(b.Formula)?.Density(fraction * 100, RoomC);
 
     /// <summary>What stands in a bottle, g.</summary>
@@ -111,10 +111,10 @@ public static class ShelfAtWork
     /// <summary>The bottles that a new plan takes: of each substance the one to be used first; a usual label where the shelf has
     /// none.</summary>
     public static IReadOnlyList<Bottle> ForPlan(State state, DateTimeOffset now) =>
-        [.. Methods.Shop.UsualBottles.Select(usual => FirstOut(state, usual.Formula) is [var first, ..] ? AsBottle(first, now) : usual)];
+        [.. Reagents.Shop.UsualBottles.Select(usual => FirstOut(state, usual.Formula) is [var first, ..] ? AsBottle(first, now) : usual)];
 
     /// <summary>The shop as a plan sees it: these bottles with what stands in them, and the vessels.</summary>
-    public static Methods.Shop ShopWith(State state, IReadOnlyList<Bottle> bottles) =>
+    public static Shop ShopWith(State state, IReadOnlyList<Bottle> bottles) =>
         new(bottles, VesselsAtWork.Of(state), Levels: Levels(state, Ids(bottles)));
 
     /// <summary>Grams that stand in bottles; those that never stood on the shelf are left out.</summary>
@@ -152,7 +152,7 @@ public static class ShelfAtWork
     {
         var uses = batch
             .Steps.Values.SelectMany(s => s.Pours)
-            .Where(p => p.BottleId != Methods.Shop.Water.Id)
+            .Where(p => p.BottleId != Reagents.Shop.Water.Id)
             .GroupBy(p => p.BottleId)
             .OrderBy(g => g.Key, StringComparer.Ordinal)
             .Select(g =>

@@ -23,7 +23,7 @@ public static class Summaries
         var people = BatchWorth.Written(ledger.State, batch).Select(e => e.By).Distinct().Order(StringComparer.Ordinal).ToList();
         return new(
             BatchWorth.ElementOf(plan),
-            BatchBook.Agrees(ledger.State, batch),
+            ReconciledBatch.Agrees(ledger.State, batch),
             metals,
             losses,
             [.. ElementsOf(batch).SelectMany(e => StepsOf(batch, e))],
@@ -42,7 +42,7 @@ public static class Summaries
         var (metals, losses) = Metals(then, batch);
         return was with
         {
-            AddsUp = BatchBook.Agrees(then.State, batch),
+            AddsUp = ReconciledBatch.Agrees(then.State, batch),
             Metals = metals,
             Losses = losses,
             Money =

@@ -81,9 +81,9 @@ internal static class BooksCharts
 
     // Factors on the equation that doses ended by a sign have shown.
     private static IEnumerable<PracticeFigure> Excesses(State state) =>
-        PracticeBook
+        LearnedPractice
             .All(state.Practice)
-            .Where(f => f.Shown.Count > 0 && PracticeBook.Lessons.Any(l => l.Lesson.Prior == f.Prior.Id && l.Lesson.Seen == Seen.Dose));
+            .Where(f => f.Shown.Count > 0 && LearnedPractice.Lessons.Any(l => l.Lesson.Prior == f.Prior.Id && l.Lesson.Seen == Seen.Dose));
 
     // Three sigma may reach beyond what can be: the line stands at the most that can.
     private static ChartView Draw(

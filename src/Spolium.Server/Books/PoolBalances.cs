@@ -8,19 +8,20 @@ namespace Spolium.Server.Books;
 /// <summary>A shared holding reconciled with its batches, as it is shown.</summary>
 public static class PoolBalances
 {
-    public static PoolBalanceView? Of(State state, PoolState pool, WorkedUpState? worked, FigureBook figures)
+    public static PoolBalanceView? Of(State state, PoolState pool, WorkedUpState? worked, ShownFigures figures)
     {
         var holds = worked?.From ?? pool.Holds;
         if (holds.IsEmpty || MetalOf(holds, worked) is not { } element)
             return null;
-        if (PoolBook.Of(state, pool, worked) is not { } book)
+        if (ReconciledPool.Of(state, pool, worked) is not { } book)
             return new(
                 element,
                 BooksFigures.NameOf(element),
                 [],
                 null,
                 null,
-                $"Its leavings are of more than {PoolBook.Most} batches, which are not reconciled together: the book alone tells what "
+                $"Its leavings are of more than {ReconciledPool.Most} batches, which are not reconciled together: the book alone "
+                    + "tells what "
                     + $"{(worked is null ? "is" : "was")} in it.",
                 null
             );
@@ -43,7 +44,7 @@ public static class PoolBalances
             element,
             name,
             [.. book.Leavings.Select(l => new PoolFlowView(l.BatchId, l.Code, l.Name, Shown(l.Arc, $"{l.Name} of {l.Code}")))],
-            Shown(PoolBook.Out, worked is null ? $"{pool.Code}, to come" : $"what {pool.Code} gave"),
+            Shown(ReconciledPool.Out, worked is null ? $"{pool.Code}, to come" : $"what {pool.Code} gave"),
             book.Fit.Passes,
             Sentence(book, worked, element, name),
             book.Proposals.Count == 0 ? null : Slip(book, worked!)
@@ -58,7 +59,7 @@ public static class PoolBalances
         return new[] { "Au", "Pt", "Pd", "Ag" }.FirstOrDefault(there.Contains) ?? there.FirstOrDefault();
     }
 
-    private static string Sentence(PoolBook book, WorkedUpState? worked, string element, string name)
+    private static string Sentence(ReconciledPool book, WorkedUpState? worked, string element, string name)
     {
         if (!book.Expected.TryGetValue(element, out var expected))
             return $"What the batches brought of {name} cannot be told.";
@@ -70,7 +71,7 @@ public static class PoolBalances
             + $"{(book.Fit.Passes ? $"agree ({chi}, up to {limit} is usual)" : $"do not agree ({chi}, only up to {limit} is usual)")}.";
     }
 
-    private static string Slip(PoolBook book, WorkedUpState worked)
+    private static string Slip(ReconciledPool book, WorkedUpState worked)
     {
         var first = book.Proposals[0];
         var reading = book.Graph.Readings[first.Reading];

@@ -3,7 +3,6 @@ using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
-using Spolium.Core.Workshop;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Books;
@@ -92,16 +91,16 @@ public static class PoolEndpoints
     public static void MapPools(this IEndpointRouteBuilder app)
     {
         var pools = app.MapGroup("/api/pools").WithTags("pools");
-        pools.MapGet("", (Writing writing) => TypedResults.Ok(View(writing.Ledger, new FigureBook())));
+        pools.MapGet("", (Writing writing) => TypedResults.Ok(PoolViews.View(writing.Ledger, new ShownFigures())));
         pools.MapGet("/working", Working);
         pools.MapGet("/{poolId}/holds", (string poolId, Writing writing, int skip = 0) =>
-            Of(writing, poolId, (state, pool) => Holds(state, pool, skip))
+            Of(writing, poolId, (state, pool) => PoolViews.Holds(state, pool, skip))
         );
         pools.MapGet("/{poolId}/worked-up", (string poolId, Writing writing, int skip = 0) =>
-            Of(writing, poolId, (state, pool) => WorkedUp(state, pool, skip))
+            Of(writing, poolId, (state, pool) => PoolViews.WorkedUp(state, pool, skip))
         );
         pools.MapGet("/{poolId}/balance", (string poolId, Writing writing) =>
-            Of(writing, poolId, (state, pool) => new SharedBackView([], PoolBalances.Of(state, pool, null, new FigureBook())))
+            Of(writing, poolId, (state, pool) => new SharedBackView([], PoolBalances.Of(state, pool, null, new ShownFigures())))
         );
         pools.MapGet("/{poolId}/worked-up/{entryId}", SharedBack);
         pools.MapPost("", Open);
@@ -110,76 +109,8 @@ public static class PoolEndpoints
         pools.MapPost("/{poolId}/corrections", TakeBack);
     }
 
-    private static PoolsView View(Ledger ledger, FigureBook book) =>
-        new(
-            [.. ledger.State.Pools.Values.OrderBy(p => p.Code, StringComparer.Ordinal).Select(p => View(ledger, p, book))],
-            PoolOpened.Kinds
-        );
-
-    private static PoolView View(Ledger ledger, PoolState pool, FigureBook book) =>
-        new(
-            pool.Id,
-            pool.Code,
-            pool.Kind,
-            pool.Title,
-            ledger.State.Version(Entry.PoolStream(pool.Id)),
-            Metals(pool, book),
-            pool.Holds.Count,
-            pool.WorkedUp.Count
-        );
-
     // A tub stands there for all the years of a shop: what went in and what it gave comes by the page.
-    private const int Page = 12;
-
-    private static List<PoolMetal> Metals(PoolState pool, FigureBook book) =>
-        [
-            .. from holds in pool.Holds.SelectMany(h => h.Holds)
-            group holds by holds.Element into g
-            orderby Precious(g.Key) descending, g.Sum(h => h.Grams) descending
-            let name = BooksFigures.NameOf(g.Key)
-            let mass = BooksFigures.Mass(
-                $"{name} in {pool.Code}",
-                g.Sum(h => h.Grams),
-                g.Sum(h => h.Sigma * h.Sigma),
-                $"the metal book, {g.Count()} leavings"
-            )
-            select new PoolMetal(g.Key, name, book.Add($"{pool.Id}/{g.Key}", mass)),
-        ];
-
-    private static List<PoolHoldingView> Holds(State state, PoolState pool, int skip) =>
-        [
-            .. from h in pool.Holds.Reverse().Skip(skip).Take(Page)
-            let grams = h.Holds.Where(e => Precious(e.Element) && e.Grams > 0).Select(e => Grams(e.Grams, e.Sigma, e.Element))
-            select new PoolHoldingView(
-                h.EntryId,
-                h.BatchId,
-                state.Batches[h.BatchId].Code,
-                NameOf(state, h),
-                h.At,
-                string.Join(", ", grams),
-                Corrections.Refuse(state, h.EntryId) is null
-            ),
-        ];
-
-    private static List<WorkedUpView> WorkedUp(State state, PoolState pool, int skip) =>
-        [
-            .. from w in pool.WorkedUp.Reverse().Skip(skip).Take(Page)
-            let gave = w.Body.Yields.Select(y =>
-                $"{y.Mass.Text}{(y.Fineness is { } f ? $", fineness {f.Text}" : ", not assayed")}: "
-                + $"{Grams(y.Holds.Grams, y.Holds.Sigma, y.Holds.Element)}"
-            )
-            select new WorkedUpView(
-                w.EntryId,
-                w.At,
-                w.By,
-                w.Body.How,
-                [.. gave],
-                w.Body.Reason,
-                Corrections.Refuse(state, w.EntryId) is null
-            ),
-        ];
-
-    private static bool Precious(string element) => element is "Au" or "Ag" or "Pt" or "Pd";
+    internal const int Page = 12;
 
     private static Results<Ok<T>, ProblemHttpResult> Of<T>(Writing writing, string poolId, Func<State, PoolState, T> view) =>
         writing.Ledger.State is var state && state.Pools.Find(poolId) is { } pool
@@ -191,59 +122,23 @@ public static class PoolEndpoints
         var state = writing.Ledger.State;
         if (state.Pools.Find(poolId) is not { } pool || Times(pool, entryId) is not { } w)
             return Problems.NotFound("such working up");
-        var shares = w.Body.Shares.GroupBy(s => (s.BatchId, s.Element)).Select(g => Share(state, w, g.Key.BatchId, g.Key.Element, [.. g]));
-        return TypedResults.Ok(new SharedBackView([.. shares], PoolBalances.Of(state, pool, w, new FigureBook())));
+        var shares = w
+            .Body.Shares.GroupBy(s => (s.BatchId, s.Element))
+            .Select(g => PoolViews.Share(state, w, g.Key.BatchId, g.Key.Element, [.. g]));
+        return TypedResults.Ok(new SharedBackView([.. shares], PoolBalances.Of(state, pool, w, new ShownFigures())));
     }
 
     private static WorkedUpState? Times(PoolState pool, string entryId) => pool.WorkedUp.Find(w => EntryId.Same.Equals(w.EntryId, entryId));
 
-    private static string NameOf(State state, PooledHolding h) =>
-        state.Batches[h.BatchId].Step(h.StepId).Outputs.FirstOrDefault(o => o.Output == h.Output)?.Name ?? h.Output;
-
-    private static string Grams(double grams, double sigma, string element) =>
-        $"{FigureText.ValueOnly(BooksFigures.Mass(element, grams, sigma * sigma, ""))} {element}";
-
-    private static PoolShareView Share(State state, WorkedUpState w, string batchId, string element, IReadOnlyList<PoolShare> shares)
-    {
-        var batch = state.Batches[batchId];
-        var name = BooksFigures.NameOf(element);
-        var now = batch.History.FindIndex(h => h.EntryId == w.EntryId);
-        string At(int i) =>
-            i < 0 || batch.History[i].Recoveries.FirstOrDefault(f => f.Label.EndsWith(name, StringComparison.Ordinal)) is not { } f
-                ? ""
-                : FigureText.WithRange(
-                    Core.Quantities.Working.Given(
-                            new Draws("pools").Spread(
-                                "recovery",
-                                new(Math.Min(f.Low, f.Likely), f.Likely, Math.Max(f.High, f.Likely)),
-                                Spread.Shift
-                            ),
-                            Dimension.None,
-                            f.Label,
-                            ""
-                        )
-                        .Percent(f.Label)
-                );
-        return new(
-            batchId,
-            batch.Code,
-            element,
-            Grams(shares.Sum(s => s.BookedG), 0, element),
-            Grams(shares.Sum(s => s.Grams), Math.Sqrt(shares.Sum(s => s.Sigma * s.Sigma)), element),
-            now < 0 ? "" : At(now - 1),
-            At(now)
-        );
-    }
-
     // "T1/Au" of what is in it, "T1/balance//out" and "T1/balance/ENTRY/out" of what is reconciled.
     private static Results<Ok<Figure>, ProblemHttpResult> Working(string key, Writing writing)
     {
-        var (state, book) = (writing.Ledger.State, new FigureBook());
+        var (state, book) = (writing.Ledger.State, new ShownFigures());
         foreach (var pool in state.Pools.Values.Where(p => key.StartsWith(p.Id + "/", StringComparison.Ordinal)))
         {
             var rest = key[(pool.Id.Length + 1)..].Split('/');
             if (rest is not ["balance", var entry, ..])
-                Metals(pool, book);
+                PoolViews.Metals(pool, book);
             else if (entry.Length == 0 || Times(pool, entry) is not null)
                 PoolBalances.Of(state, pool, Times(pool, entry), book);
         }
@@ -257,7 +152,7 @@ public static class PoolEndpoints
             [Entry.PoolStream(request.Code)],
             new RequestReader(),
             l => Pooling.Open(l.State, request.Code, request.Code, request.Kind, request.Title ?? ""),
-            l => View(l, new FigureBook())
+            l => PoolViews.View(l, new ShownFigures())
         );
 
     private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> PutIn(string poolId, PutInRequest request, Writing writing) =>
@@ -267,7 +162,7 @@ public static class PoolEndpoints
             [Entry.BatchStream(request.BatchId), Entry.PoolStream(poolId)],
             new RequestReader(),
             l => Pooling.PutIn(l, poolId, request.BatchId, request.StepId, request.Output),
-            l => View(l, new FigureBook())
+            l => PoolViews.View(l, new ShownFigures())
         );
 
     private static Task<Results<Ok<PoolsView>, ProblemHttpResult>> WorkUp(string poolId, WorkUpRequest request, Writing writing)
@@ -289,7 +184,7 @@ public static class PoolEndpoints
             Pooling.Streams(writing.Ledger.State, poolId),
             reader,
             l => Pooling.WorkUp(l, poolId, yields, request.How, request.Reason),
-            l => View(l, new FigureBook())
+            l => PoolViews.View(l, new ShownFigures())
         );
     }
 
@@ -308,7 +203,7 @@ public static class PoolEndpoints
                 wrong?.Streams.Any(s => s.Stream == Entry.PoolStream(poolId)) is true
                     ? Decisions.Correct(l.State, request.Corrects, request.Reason, null)
                     : Decision.Refuse("corrects", "it is no entry of this tub or pot", "choose one of its list"),
-            l => View(l, new FigureBook())
+            l => PoolViews.View(l, new ShownFigures())
         );
     }
 }

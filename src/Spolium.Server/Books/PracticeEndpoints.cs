@@ -16,25 +16,25 @@ public static class PracticeEndpoints
     public static void MapPractice(this IEndpointRouteBuilder app)
     {
         var practice = app.MapGroup("/api/books/practice").WithTags("books");
-        practice.MapGet("", (Writing writing) => TypedResults.Ok(View(writing.Ledger.State, new FigureBook())));
+        practice.MapGet("", (Writing writing) => TypedResults.Ok(View(writing.Ledger.State, new ShownFigures())));
         practice.MapGet("/working", Working);
         practice.MapPost("/{batchId}", LeaveOut);
     }
 
-    private static PracticeView View(State state, FigureBook book)
+    private static PracticeView View(State state, ShownFigures book)
     {
         var (byBook, own) = (new Draws("books"), Observing.DrawsNow(state, "books"));
         return new(
             Constants.Get("practice-weight").Likely,
             [
-                .. PracticeBook
+                .. LearnedPractice
                     .All(state.Practice)
                     .Select(f => new PracticeFigureView(
                         f.Prior.Id,
                         f.Prior.Label,
                         string.Join(
                             "; ",
-                            PracticeBook.Lessons.First(l => l.Lesson.Prior == f.Prior.Id).Methods.Select(BooksFigures.MethodWords)
+                            LearnedPractice.Lessons.First(l => l.Lesson.Prior == f.Prior.Id).Methods.Select(BooksFigures.MethodWords)
                         ),
                         book.Add("book/" + f.Prior.Id, byBook.Prior(f.Prior.Id)),
                         f.Own is null ? null : book.Add("own/" + f.Prior.Id, own.Prior(f.Prior.Id)),
@@ -66,7 +66,7 @@ public static class PracticeEndpoints
 
     private static Results<Ok<Figure>, ProblemHttpResult> Working(string key, Writing writing)
     {
-        var book = new FigureBook();
+        var book = new ShownFigures();
         View(writing.Ledger.State, book);
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
@@ -78,6 +78,6 @@ public static class PracticeEndpoints
             [Entry.BatchStream(batchId)],
             new RequestReader(),
             l => LeavingOut.Decide(l.State, batchId, request.Reason, request.Counts),
-            s => View(s.State, new FigureBook())
+            s => View(s.State, new ShownFigures())
         );
 }

@@ -102,7 +102,7 @@ public static class SavedPlanEndpoints
             return Problems.NotFound("such lot");
         var reader = new RequestReader();
         var amount = reader.MassOrVolume("amount", request.Amount);
-        var bottles = PlanEndpoints.Bottles(reader, request.Bottles, writing.Ledger.State, time.GetUtcNow());
+        var bottles = BottleChoices.Bottles(reader, request.Bottles, writing.Ledger.State, time.GetUtcNow());
         var (way, route) = PlanEndpoints.RouteOf(reader, lot, request.Way, request.Methods, request.Options);
         return await writing.Write(
             request.Head,

@@ -107,17 +107,17 @@ public static class StepAlone
     }
 
     private static Results<Ok<TryView>, ProblemHttpResult> Preview(TryRequest request, Writing writing, TimeProvider time) =>
-        Make(request, writing, time, new FigureBook());
+        Make(request, writing, time, new ShownFigures());
 
     private static Results<Ok<Figure>, ProblemHttpResult> Working(TryRequest request, string key, Writing writing, TimeProvider time)
     {
-        var book = new FigureBook();
+        var book = new ShownFigures();
         if (Make(request, writing, time, book).Result is ProblemHttpResult problem)
             return problem;
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 
-    private static Results<Ok<TryView>, ProblemHttpResult> Make(TryRequest request, Writing writing, TimeProvider time, FigureBook book)
+    private static Results<Ok<TryView>, ProblemHttpResult> Make(TryRequest request, Writing writing, TimeProvider time, ShownFigures book)
     {
         var reader = new RequestReader();
         var state = writing.Ledger.State;
@@ -127,7 +127,7 @@ public static class StepAlone
         reader.Errors.AddRange(StepOptions.Check(method, "options", request.Options ?? new Dictionary<string, string>()));
         if (reader.Ok)
             reader.Errors.AddRange(spec.Check());
-        var bottles = PlanEndpoints.Bottles(reader, request.Bottles, state, time.GetUtcNow());
+        var bottles = BottleChoices.Bottles(reader, request.Bottles, state, time.GetUtcNow());
         if (!reader.Ok)
             return Problems.Refused(reader.Errors);
         var draws = Observing.DrawsNow(state, "step alone");
@@ -180,7 +180,7 @@ public static class StepAlone
     {
         var reader = new RequestReader();
         var spec = Spec(reader, request.Try.Charge);
-        var bottles = PlanEndpoints
+        var bottles = BottleChoices
             .Bottles(reader, request.Try.Bottles, writing.Ledger.State, time.GetUtcNow())
             .Take(request.Try.Bottles?.Count ?? 0)
             .Select(b => b.Id)
@@ -191,7 +191,7 @@ public static class StepAlone
             [Entry.KeptStream(request.KeptId)],
             reader,
             l =>
-                Decisions.Keep(
+                TriedDecisions.Keep(
                     l.State,
                     new(
                         request.KeptId,
@@ -233,7 +233,7 @@ public static class StepAlone
     {
         var reader = new RequestReader();
         var spec = Spec(reader, request.Try.Charge);
-        var bottles = PlanEndpoints.Bottles(reader, request.Try.Bottles, writing.Ledger.State, time.GetUtcNow());
+        var bottles = BottleChoices.Bottles(reader, request.Try.Bottles, writing.Ledger.State, time.GetUtcNow());
         if (MethodCatalogue.Find(request.Try.Method) is null)
             reader.Errors.Add(new("method", $"there is no method '{request.Try.Method}'", "choose one of the list"));
         Decision Start(Ledger l)
@@ -267,7 +267,7 @@ public static class StepAlone
             reader,
             l =>
             {
-                var lot = Decisions.ReceiveTried(l.State, request.LotId, request.Code, request.Title, spec);
+                var lot = TriedDecisions.ReceiveTried(l.State, request.LotId, request.Code, request.Title, spec);
                 return
                     lot.Body is { } body
                     && Start(l.With(new(request.Head.EntryId, [], time.GetUtcNow(), time.GetUtcNow(), request.Head.By, body))).Errors

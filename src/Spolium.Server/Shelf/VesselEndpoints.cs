@@ -52,7 +52,7 @@ public static class VesselEndpoints
             request,
             [Entry.VesselStream(request.VesselId.Trim())],
             reader,
-            l => Decisions.NameVessel(l.State, request.VesselId, request.Kind, request.NominalMl, tare),
+            l => VesselDecisions.NameVessel(l.State, request.VesselId, request.Kind, request.NominalMl, tare),
             l => View(l.State)
         );
     }
@@ -63,7 +63,7 @@ public static class VesselEndpoints
             request,
             [Entry.VesselStream(vesselId)],
             new(),
-            l => Decisions.LoseVessel(l.State, vesselId, request.Why),
+            l => VesselDecisions.LoseVessel(l.State, vesselId, request.Why),
             l => View(l.State)
         );
 }

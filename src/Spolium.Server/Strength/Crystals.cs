@@ -11,7 +11,7 @@ internal static class Crystals
     private const string Caveat =
         "For this salt alone in water. With acid or other salts in the liquor the figures are an indication only.";
 
-    public static (CrystalsView? View, RequestReader Reader) Make(CrystalsRequest request, FigureBook book)
+    public static (CrystalsView? View, RequestReader Reader) Make(CrystalsRequest request, ShownFigures book)
     {
         var reader = new RequestReader();
         if (Table(reader, request.Salt) is not { } table)
@@ -44,11 +44,11 @@ internal static class Crystals
         var share = Crystallising.SaltShare(request.Solid, request.Salt);
         var anhydrous = (mass * share).Named($"{request.Salt} in it");
         var brought = (mass - anhydrous).Named("water that the hydrate brings");
-        var lost = boils is { } b ? Core.Methods.Shop.WaterGrams(Typed(b, "water that boils away")) : Working.Zero(Dimension.Mass);
+        var lost = boils is { } b ? Core.Reagents.Shop.WaterGrams(Typed(b, "water that boils away")) : Working.Zero(Dimension.Mass);
         var wanted = Crystallising.WaterForHot(anhydrous, hot!.GramsPerGramWater, brought, lost);
         // Chosen once, at the likely need: it is measured out.
         var water = typedWater is { } t
-            ? Core.Methods.Shop.WaterGrams(Typed(t, "water")).Named("water that goes in")
+            ? Core.Reagents.Shop.WaterGrams(Typed(t, "water")).Named("water that goes in")
             : Working.Reckoned(Amount.Certain(wanted.Likely), Dimension.Mass, "water that goes in", [wanted], null, "the likely need");
         var all = Working.AtLeastZero(water + brought - lost).Named("water in the solution");
         var holds = (hot.GramsPerGramWater * all).Named($"{request.Salt} that the hot solution can hold");
@@ -86,7 +86,7 @@ internal static class Crystals
         );
     }
 
-    private static CropView View(Crop c, string key, FigureBook book) =>
+    private static CropView View(Crop c, string key, ShownFigures book) =>
         new(
             c.Solid,
             book.Add(key + "/crystals", c.Crystals),
@@ -117,7 +117,7 @@ internal static class Crystals
         return at;
     }
 
-    public static (DryingView? View, RequestReader Reader) Make(DryingRequest request, FigureBook book)
+    public static (DryingView? View, RequestReader Reader) Make(DryingRequest request, ShownFigures book)
     {
         var reader = new RequestReader();
         if (Table(reader, request.Salt) is null)

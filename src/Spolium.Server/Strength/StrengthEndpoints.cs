@@ -26,17 +26,17 @@ public static class StrengthEndpoints
         strength.MapPost("/drying/working", (DryingRequest request, string key) => Working(key, b => Crystals.Make(request, b)));
     }
 
-    private static Results<Ok<T>, ProblemHttpResult> Answer<T>(Func<FigureBook, (T? View, RequestReader Reader)> make)
+    private static Results<Ok<T>, ProblemHttpResult> Answer<T>(Func<ShownFigures, (T? View, RequestReader Reader)> make)
         where T : class
     {
-        var (view, reader) = make(new FigureBook());
+        var (view, reader) = make(new ShownFigures());
         return view is not null && reader.Ok ? TypedResults.Ok(view) : Problems.Refused(reader.Errors);
     }
 
-    private static Results<Ok<Figure>, ProblemHttpResult> Working<T>(string key, Func<FigureBook, (T? View, RequestReader Reader)> make)
+    private static Results<Ok<Figure>, ProblemHttpResult> Working<T>(string key, Func<ShownFigures, (T? View, RequestReader Reader)> make)
         where T : class
     {
-        var book = new FigureBook();
+        var book = new ShownFigures();
         var (view, reader) = make(book);
         return view is null || !reader.Ok ? Problems.Refused(reader.Errors)
             : book.Working(key) is { } figure ? TypedResults.Ok(figure)

@@ -20,9 +20,9 @@ internal static class Reconciled
     // Proposals that are less likely than this are not worth a line.
     private const double LeastShare = 0.002;
 
-    public static IReadOnlyList<TrailFlow> Flows(Ledger ledger, BatchState batch, string element, FigureBook figures)
+    public static IReadOnlyList<TrailFlow> Flows(Ledger ledger, BatchState batch, string element, ShownFigures figures)
     {
-        var book = BatchBook.Of(ledger.State, batch);
+        var book = ReconciledBatch.Of(ledger.State, batch);
         var draws = new Draws(batch.Id);
         return
         [
@@ -45,7 +45,7 @@ internal static class Reconciled
         ];
     }
 
-    private static Working Shown(Draws draws, FlowPlace place, string element, double grams, double sigma, BatchBook book)
+    private static Working Shown(Draws draws, FlowPlace place, string element, double grams, double sigma, ReconciledBatch book)
     {
         // What no balance of the shop could show is none, and says up to what.
         if (grams + Draws.Z95 * sigma < TraceG)
@@ -67,7 +67,7 @@ internal static class Reconciled
 
     public static AgreementView Agreement(Ledger ledger, BatchState batch, string element)
     {
-        var book = BatchBook.Of(ledger.State, batch);
+        var book = ReconciledBatch.Of(ledger.State, batch);
         var fit = book.Fit;
         var typed = fit.Readings.Count(r => r.Redundant);
         var (chi, limit) = (FigureText.Number(fit.ChiSquare, fit.ChiSquare < 100 ? 1 : 0), FigureText.Number(fit.Limit, 1));
@@ -91,7 +91,7 @@ internal static class Reconciled
     }
 
     // What was lost, if no reading is wrong.
-    private static string? Lost(BatchState batch, BatchBook book, string element)
+    private static string? Lost(BatchState batch, ReconciledBatch book, string element)
     {
         if (book.Lost is not { } lost || lost.Fit.Flow(Leak.ArcId, element) is not { Grams: { } grams, Sigma: { } sigma })
             return null;
@@ -105,7 +105,7 @@ internal static class Reconciled
 
     public static IReadOnlyList<SuspectView> Suspects(Ledger ledger, BatchState batch, string element)
     {
-        var book = BatchBook.Of(ledger.State, batch);
+        var book = ReconciledBatch.Of(ledger.State, batch);
         if (book.Proposals.Count > 0)
             return
             [
@@ -141,14 +141,14 @@ internal static class Reconciled
         ];
     }
 
-    private static SuspectView Proposed(Ledger ledger, BatchState batch, string element, BatchBook book, SlipProposal p)
+    private static SuspectView Proposed(Ledger ledger, BatchState batch, string element, ReconciledBatch book, SlipProposal p)
     {
         var source = book.Flows.Sources[p.Reading];
         var reading = book.Flows.Graph.Readings[p.Reading];
         var becomes = Written(source.Typed, p.Slip.Value, reading.Clues);
         var title = SlipKind.All[p.Slip.Kind].Title + (p.Slip.Detail.Length > 0 ? $" ({p.Slip.Detail})" : "");
         var decision = source.EntryId is { } id
-            ? PuttingRight.Sketch(ledger, batch, id, QuantityParser.Read(becomes, source.Typed!.Field).Number!, p.Slip.Kind, null)
+            ? RightReading.Sketch(ledger, batch, id, QuantityParser.Read(becomes, source.Typed!.Field).Number!, p.Slip.Kind, null)
             : null;
         var effects = decision?.Body is ReadingPutRight body ? Effects(ledger, batch, element, body) : [];
         return new(
@@ -209,7 +209,7 @@ internal static class Reconciled
     /// <summary>Every flow of every metal, for a table program.</summary>
     public static string Csv(Ledger ledger, BatchState batch)
     {
-        var book = BatchBook.Of(ledger.State, batch);
+        var book = ReconciledBatch.Of(ledger.State, batch);
         string N(double? x) => x is { } v ? v.ToString("G9", CultureInfo.InvariantCulture) : "";
         return new CsvTable(
             [

@@ -1,6 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Accounts;
-using Spolium.Core.Chemistry;
 using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
@@ -168,7 +166,7 @@ public static class TrailEndpoints
         Writing writing,
         string? element = null,
         long? at = null
-    ) => Make(batchId, writing, element, at, new FigureBook());
+    ) => Make(batchId, writing, element, at, new ShownFigures());
 
     private static Results<Ok<Figure>, ProblemHttpResult> Working(
         string batchId,
@@ -178,7 +176,7 @@ public static class TrailEndpoints
         long? at = null
     )
     {
-        var book = new FigureBook();
+        var book = new ShownFigures();
         if (Make(batchId, writing, element, at, book).Result is ProblemHttpResult problem)
             return problem;
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
@@ -189,7 +187,7 @@ public static class TrailEndpoints
         Writing writing,
         string? wanted,
         long? at,
-        FigureBook book
+        ShownFigures book
     )
     {
         var now = writing.Ledger;
@@ -201,7 +199,7 @@ public static class TrailEndpoints
         var ledger = upTo == mine.Count ? now : writing.Before(mine[(int)upTo]);
         var element = wanted ?? MetalOf(now.State, asItIs);
         return ledger.State.Batches[batchId].Believed.Any(b => b.Element == element)
-            ? TypedResults.Ok(View(now, ledger, mine, upTo, batchId, element, book))
+            ? TypedResults.Ok(TrailViews.View(now, ledger, mine, upTo, batchId, element, book))
             : Problems.NotFound($"{element} in this batch");
     }
 
@@ -212,119 +210,7 @@ public static class TrailEndpoints
         var mine = now.State.Entries.Naming(Entry.BatchStream(batchId)).ToList();
         var batch = now.State.Batches[batchId];
         var element = batch.Believed.Any(b => b.Element == wanted) ? wanted! : MetalOf(now.State, batch);
-        return View(now, now, mine, mine.Count, batchId, element, new FigureBook());
-    }
-
-    private static TrailView View(Ledger now, Ledger ledger, List<Entry> mine, long upTo, string batchId, string element, FigureBook book)
-    {
-        var batch = ledger.State.Batches[batchId];
-        var b = BatchBalance.Of(ledger, batch, element);
-        var accounts = b
-            .Holdings.Select(h => h.Account)
-            .Append(Account.Unaccounted("batch/" + batchId))
-            .Append(Account.Holding(batchId, Core.Records.Route.Feed))
-            .Append(Account.Back(batchId))
-            .ToHashSet();
-        var names = b.Holdings.GroupBy(h => h.Account).ToDictionary(g => g.Key, g => g.First().Name);
-        return new TrailView(
-            batchId,
-            batch.Code,
-            element,
-            Elements.Of(element).Name,
-            [.. batch.Believed.OrderBy(x => x.Element == element ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
-            book.Add("feed", b.Feed),
-            [
-                .. b.Holdings.Select(h => new TrailHolding(
-                    h.Account,
-                    h.StepId,
-                    h.Output,
-                    h.Name,
-                    h.Main,
-                    h.Standing,
-                    h is { Main: false, Standing: true }
-                        && upTo == mine.Count
-                        && batch.BroughtIn is null
-                        && h.Account.StartsWith("batch/", StringComparison.Ordinal),
-                    h.Basis,
-                    book.Add($"held/{h.StepId}/{h.Output}", h.Grams)
-                )),
-            ],
-            book.AddOrNone("product", b.Product),
-            book.AddOrNone("back", b.Back),
-            book.Add("unaccounted", b.Unaccounted),
-            book.Add("guessed", b.Guessed),
-            book.Add("missing", b.Missing),
-            book.Add("at-least", b.AtLeast),
-            b.Recovery is null
-                ? null
-                : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with
-                {
-                    Unit = "%",
-                },
-            b.WhyWide,
-            Sentence(b),
-            [
-                .. ledger
-                    .State.Entries.Of(Entry.BatchStream(batchId))
-                    .DistinctBy(e => e.Id)
-                    .SelectMany(e => ledger.Book.PostingsOf(e.Id))
-                    .Where(p =>
-                        p.Element == element
-                        && accounts.Contains(p.Account)
-                        && (
-                            !p.Account.StartsWith("pool/", StringComparison.Ordinal)
-                            || ledger.State.Entries.Find(p.EntryId)!.Body is PutIntoPool put && put.BatchId == batchId
-                        )
-                    )
-                    .Select(p =>
-                        ledger.State.Entries.Find(p.EntryId)! is var e
-                            ? new PostingView(
-                                p.EntryId,
-                                e.OccurredAt,
-                                e.By,
-                                names.GetValueOrDefault(p.Account) ?? Say(p.Account),
-                                p.Element,
-                                p.Grams,
-                                p.SigmaG * Draws.Z95,
-                                Say(p.Basis),
-                                EntryWords.Say(e.Body)
-                            )
-                            : null!
-                    ),
-            ],
-            mine.Count,
-            upTo,
-            Reconciled.Flows(ledger, batch, element, book),
-            Reconciled.Agreement(ledger, batch, element),
-            Reconciled.Suspects(ledger, batch, element),
-            [
-                .. batch.PutRight.Select(p => new PutRightView(
-                    p.EntryId,
-                    p.At,
-                    p.By,
-                    p.Body.Output,
-                    p.Body.Was.Text,
-                    p.Body.Becomes.Text,
-                    p.Body.Reason,
-                    p.Body.Kept
-                )),
-            ],
-            [
-                .. batch
-                    .History.Select(h =>
-                        (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))
-                    )
-                    .Where(x => x.Figure is not null)
-                    .Select(x => new RestatedView(
-                        x.h.At,
-                        x.h.Why,
-                        $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to "
-                            + $"{FigureText.Number(x.Figure.High * 100, 1)})"
-                    )),
-            ],
-            batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null,
-            now.State.Version(Entry.BatchStream(batchId))
-        );
+        return TrailViews.View(now, now, mine, mine.Count, batchId, element, new ShownFigures());
     }
 
     private static Results<FileContentHttpResult, ProblemHttpResult> Csv(string batchId, Writing writing)
@@ -380,26 +266,4 @@ public static class TrailEndpoints
             ?? BatchAtWork.ElementOf(BatchAtWork.Plan(state, batch).Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
         return batch.Believed.Any(b => b.Element == metal) ? metal : batch.Believed[0].Element;
     }
-
-    private static string Sentence(BatchBalance b)
-    {
-        var standing = b.AtLeast;
-        return b.Product is { } product
-            ? $"{FigureText.WithRange(product)} came out; the feed held at least {FigureText.ValueOnly(standing)}"
-            : $"{FigureText.WithRange(b.Feed)} came in, by the content typed with the lot; nothing has come out yet";
-    }
-
-    private static string Say(string account) =>
-        account.StartsWith("unaccounted", StringComparison.Ordinal) ? "unaccounted" : account[(account.LastIndexOf('/') + 1)..];
-
-    private static string Say(Basis basis) =>
-        basis switch
-        {
-            Basis.EstimatedByMethod => "estimated by the method",
-            Basis.Believed => "believed",
-            Basis.Weighed => "weighed",
-            Basis.Assayed => "assayed",
-            Basis.Missing => "what readings show missing",
-            _ => "taken back",
-        };
 }

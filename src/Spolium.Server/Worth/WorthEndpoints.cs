@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Plans;
@@ -107,30 +106,30 @@ public static class WorthEndpoints
     {
         var lots = app.MapGroup("/api/lots/{lotId}").WithTags("worth");
         lots.MapPost("/worth", (string lotId, WorthRequest request, Writing writing, TimeProvider time) =>
-            Worthwhile(lotId, request, writing, time, new FigureBook())
+            Worthwhile(lotId, request, writing, time, new ShownFigures())
         );
         lots.MapPost("/worth/working", (string lotId, WorthRequest request, string key, Writing writing, TimeProvider time) =>
             Working(key, book => Worthwhile(lotId, request, writing, time, book).Result)
         );
         lots.MapPost("/ways", (string lotId, CompareRequest request, Writing writing, TimeProvider time) =>
-            Compare(lotId, request, writing, time, new FigureBook())
+            Compare(lotId, request, writing, time, new ShownFigures())
         );
         lots.MapPost("/ways/working", (string lotId, CompareRequest request, string key, Writing writing, TimeProvider time) =>
             Working(key, book => Compare(lotId, request, writing, time, book).Result)
         );
         app.MapGet("/api/batches/{batchId}/worth", (string batchId, Writing writing, TimeProvider time) =>
-                After(batchId, writing, time, new FigureBook())
+                WorthViews.After(batchId, writing, time, new ShownFigures())
             )
             .WithTags("worth");
         app.MapGet("/api/batches/{batchId}/worth/working", (string batchId, string key, Writing writing, TimeProvider time) =>
-                Working(key, book => After(batchId, writing, time, book).Result)
+                Working(key, book => WorthViews.After(batchId, writing, time, book).Result)
             )
             .WithTags("worth");
     }
 
-    private static Results<Ok<Figure>, ProblemHttpResult> Working(string key, Func<FigureBook, IResult> make)
+    private static Results<Ok<Figure>, ProblemHttpResult> Working(string key, Func<ShownFigures, IResult> make)
     {
-        var book = new FigureBook();
+        var book = new ShownFigures();
         if (make(book) is ProblemHttpResult problem)
             return problem;
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
@@ -165,7 +164,7 @@ public static class WorthEndpoints
         WorthRequest request,
         Writing writing,
         TimeProvider time,
-        FigureBook book
+        ShownFigures book
     )
     {
         var state = writing.Ledger.State;
@@ -183,11 +182,11 @@ public static class WorthEndpoints
             return TypedResults.Ok(NotKnown(state));
         var at = new LotAtWork(state, lot, amount, content, time.GetUtcNow());
         return TypedResults.Ok(
-            View(state, at.Worthwhile(request.Way), Believed(BatchAtWork.FeedOf(state, lot, amount, false, content), book), book)
+            WorthViews.View(state, at.Worthwhile(request.Way), Believed(BatchFeed.FeedOf(state, lot, amount, false, content), book), book)
         );
     }
 
-    private static List<FigureView> Believed(Charge feed, FigureBook book) =>
+    private static List<FigureView> Believed(Charge feed, ShownFigures book) =>
         [.. feed.Metals.Order(StringComparer.Ordinal).Select(e => book.Add("believed/" + e, feed.Element(e), e))];
 
     private static WorthView NotKnown(State state) =>
@@ -212,55 +211,12 @@ public static class WorthEndpoints
             []
         );
 
-    private static WorthView View(State state, LotWorth worth, List<FigureView> believed, FigureBook book)
-    {
-        var sheet = worth.Way?.Worth;
-        return new(
-            worth.Verdict.Kind.ToString(),
-            worth.Verdict.Headline,
-            worth.Verdict.Reason,
-            worth.Verdict.PoolWith,
-            worth.Way?.Way.Id,
-            worth.Way?.Way.Title,
-            sheet is null ? [] : Lines(sheet, book),
-            book.AddOrNone("left-over", sheet?.LeftOver),
-            book.AddOrNone("as-it-is", sheet?.AsItIs),
-            book.AddOrNone("margin", sheet?.Margin),
-            sheet?.NotPriced ?? [],
-            [
-                .. worth.BreakEven.Select(b => new BreakEvenView(
-                    b.Element,
-                    $"{FigureText.Number(b.Content, FigureText.Decimals(b.Content, b.Content / 4))} "
-                        + $"{(worth.Way?.Way.Methods[0].StartsWith("fixer", StringComparison.Ordinal) == true ? "g/L" : "%")} "
-                        + $"{Elements.Of(b.Element).Name}"
-                )),
-            ],
-            worth.LeastLot is { } least ? Amount(worth, least) : null,
-            LotVerdict.Kr(worth.Knowing),
-            worth.TestPrice is { } price ? LotVerdict.Kr(price) : null,
-            believed,
-            state.PricesNow?.List.Title,
-            Refused(worth.Refused)
-        );
-    }
-
-    private static string Amount(LotWorth worth, double least) =>
-        worth.Way!.Plan.Feed.Of(Core.Chemistry.Species.Water).Likely > 0
-            ? $"{FigureText.Number(least / 1000, least < 10_000 ? 1 : 0)} L"
-            : $"{FigureText.Number(least, least < 100 ? 1 : 0)} g";
-
-    private static List<WorthLineView> Lines(Core.Ways.Worth sheet, FigureBook book) =>
-        [.. sheet.Lines.Select(l => new WorthLineView(l.Id, book.Add("worth/" + l.Id, l.Kr)))];
-
-    private static List<RefusedView> Refused(IEnumerable<RefusedWay> refused) =>
-        [.. refused.Select(r => new RefusedView(r.Title, Core.Methods.MethodCatalogue.Of(r.Method).Verb, r.Reason, r.WayOut))];
-
     private static Results<Ok<ComparisonView>, ProblemHttpResult> Compare(
         string lotId,
         CompareRequest request,
         Writing writing,
         TimeProvider time,
-        FigureBook book
+        ShownFigures book
     )
     {
         var state = writing.Ledger.State;
@@ -268,7 +224,7 @@ public static class WorthEndpoints
             return Problems.NotFound("such lot");
         var reader = new RequestReader();
         var amount = AmountOf(reader, lot, request.Amount);
-        var bottles = request.Bottles is null ? null : PlanEndpoints.Bottles(reader, request.Bottles, state, time.GetUtcNow());
+        var bottles = request.Bottles is null ? null : BottleChoices.Bottles(reader, request.Bottles, state, time.GetUtcNow());
         if (request.Wanted is { Count: > LotAtWork.Columns })
             reader.Errors.Add(new("wanted", $"more than {LotAtWork.Columns} ways beside each other", "leave one out"));
         if (amount.Field == Field.Volume && lot.Content.Liquor is null)
@@ -286,60 +242,14 @@ public static class WorthEndpoints
             new ComparisonView(
                 lot.Id,
                 amount.InWords,
-                [.. ways.Planned.Select((w, i) => Column(w, Observing.DrawsNow(state, lot.Id), $"{i}/", book))],
+                [.. ways.Planned.Select((w, i) => WorthViews.Column(w, Observing.DrawsNow(state, lot.Id), $"{i}/", book))],
                 [.. ways.More.Select(w => new WayRef(w.Id, w.Title))],
-                Refused(ways.Refused)
+                WorthViews.Refused(ways.Refused)
             )
         );
     }
 
-    private static WayColumn Column(PlannedWay way, Draws draws, string key, FigureBook book)
-    {
-        var f = WayFigures.Of(way.Plan, way.Way.Element, way.Worth, draws);
-        return new(
-            way.Way.Id,
-            way.Way.Title,
-            way.Way.Methods,
-            way.Way.Element,
-            Elements.Of(way.Way.Element).Name,
-            book.Add(key + "hands", f.Hands),
-            book.Add(key + "alone", f.Alone),
-            book.AddOrNone(key + "cost", f.Cost),
-            book.Add(key + "acid", f.Acid),
-            book.Add(key + "gas", f.Gas),
-            book.Add(key + "metal", f.Metal),
-            book.Add(key + "purity", f.Purity),
-            book.AddOrNone(key + "margin", f.Margin),
-            [.. f.Remains.Select((r, i) => new RemainsView(r.Where, book.Add($"{key}remains/{i}", r.Grams)))],
-            f.Against
-        );
-    }
-
-    private static Results<Ok<BatchWorthView>, ProblemHttpResult> After(string batchId, Writing writing, TimeProvider time, FigureBook book)
-    {
-        var state = writing.Ledger.State;
-        if (!state.Batches.TryGetValue(batchId, out var batch))
-            return Problems.NotFound("such batch");
-        // Of a closed batch it stands written.
-        if (batch.ClosedAt is not null)
-            return TypedResults.Ok(batch.Summary?.Money is { } money ? Kept(money, book) : Nothing);
-        if (BatchWorth.Of(state, batch, time.GetUtcNow()) is not { } after)
-            return TypedResults.Ok(Nothing);
-        return TypedResults.Ok(
-            new BatchWorthView(
-                Lines(after.Worth, book),
-                book.Add("left-over", after.Worth.LeftOver),
-                book.Add("as-it-is", after.Worth.AsItIs),
-                book.Add("margin", after.Worth.Margin),
-                after.Worth.NotPriced,
-                after.Prices.List.Title
-            )
-        );
-    }
-
-    private static BatchWorthView Nothing => new([], null, null, null, [], null);
-
-    private static BatchWorthView Kept(MoneySummary money, FigureBook book) =>
+    internal static BatchWorthView Kept(MoneySummary money, ShownFigures book) =>
         new(
             [.. money.Lines.Select(l => new WorthLineView(l.Id, book.Add("worth/" + l.Id, l.Kr)))],
             book.Add("left-over", money.LeftOverFigure),

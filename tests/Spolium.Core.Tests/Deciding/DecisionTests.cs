@@ -1,9 +1,9 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
-using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 using Spolium.Demo;
@@ -137,9 +137,9 @@ public class DecisionTests
     [Fact]
     public void Steps_begin_in_their_turn()
     {
-        Assert.Contains("not this step's turn", Refused(Decisions.Begin(Demo.State, Open, "5-metabisulphite", "t")));
-        Assert.Contains("begun already", Refused(Decisions.Begin(Demo.State, Open, "3-sulfamic", "t")));
-        Assert.Contains("closed", Refused(Decisions.Begin(Demo.State, Demo.State.Batches["26-01"], "1-nitric-strip", "t")));
+        Assert.Contains("not this step's turn", Refused(StepDecisions.Begin(Demo.State, Open, "5-metabisulphite", "t")));
+        Assert.Contains("begun already", Refused(StepDecisions.Begin(Demo.State, Open, "3-sulfamic", "t")));
+        Assert.Contains("closed", Refused(StepDecisions.Begin(Demo.State, Demo.State.Batches["26-01"], "1-nitric-strip", "t")));
     }
 
     [Fact]
@@ -147,9 +147,11 @@ public class DecisionTests
     {
         Assert.Contains(
             "would be poured",
-            Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(20), null))
+            Refused(StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(20), null))
         );
-        Assert.NotNull(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(20), "spilled in, weighed back").Body);
+        Assert.NotNull(
+            StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(20), "spilled in, weighed back").Body
+        );
     }
 
     [Fact]
@@ -157,11 +159,11 @@ public class DecisionTests
     {
         Assert.Contains(
             "nothing was poured",
-            Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0), null))
+            Refused(StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0), null))
         );
         Assert.Contains(
             "does not hold",
-            Refused(Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "N-1", Given.Grams(0.2), null))
+            Refused(StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "N-1", Given.Grams(0.2), null))
         );
     }
 
@@ -169,7 +171,7 @@ public class DecisionTests
     public void A_spoon_of_a_solid_is_grams_by_its_bulk_density_and_as_unsure_as_that()
     {
         var (tsp, _) = QuantityParser.Read("1 tsp", Field.Volume);
-        var pour = ((DoseAdded)Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", tsp!, "so it was").Body!).Pours[0];
+        var pour = ((DoseAdded)StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", tsp!, "so it was").Body!).Pours[0];
         // 5 mL of 1.2 g/mL; ±20 % of the spoon alone is 0.73 g.
         Assert.Equal(6, pour.Grams, 0.01);
         Assert.InRange(pour.SigmaG, 0.6, 1.1);
@@ -180,7 +182,7 @@ public class DecisionTests
     {
         var bottle = Demo.State.Shelf["S-1"];
         var low = Demo.State with { Shelf = Demo.State.Shelf.SetItem("S-1", bottle with { Grams = 0.1 }) };
-        Assert.Contains("by the shelf", Refused(Decisions.Pour(low, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null)));
+        Assert.Contains("by the shelf", Refused(StepDecisions.Pour(low, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null)));
         var after = Demo.With(
             new(
                 "x",
@@ -188,7 +190,7 @@ public class DecisionTests
                 DateTimeOffset.UnixEpoch,
                 DateTimeOffset.UnixEpoch,
                 "AV",
-                Decisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!
+                StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!
             )
         );
         Assert.Equal(bottle.Grams - 0.2, after.State.Shelf["S-1"].Grams, 1e-9);
@@ -207,9 +209,12 @@ public class DecisionTests
     {
         var bottle = Demo.State.Shelf["S-1"] with { Form = "descaler", Certificate = false };
         var state = Demo.State with { Shelf = Demo.State.Shelf.SetItem("S-1", bottle) };
-        Assert.Contains("nobody has looked", Refused(Decisions.Pour(state, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null)));
+        Assert.Contains(
+            "nobody has looked",
+            Refused(StepDecisions.Pour(state, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null))
+        );
         var looked = state with { Shelf = state.Shelf.SetItem("S-1", bottle with { LookAlike = "fizzes with nitrite" }) };
-        Assert.NotNull(Decisions.Pour(looked, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body);
+        Assert.NotNull(StepDecisions.Pour(looked, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body);
     }
 
     [Fact]
@@ -244,21 +249,24 @@ public class DecisionTests
     public void Sulfamic_acid_waits_for_a_hot_liquor()
     {
         var cold = Open with { Steps = Open.Steps.SetItem("3-sulfamic", Open.Step("3-sulfamic") with { Readings = [] }) };
-        Assert.Contains("temperature", Refused(Decisions.Pour(Demo.State, cold, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null)));
+        Assert.Contains(
+            "temperature",
+            Refused(StepDecisions.Pour(Demo.State, cold, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null))
+        );
     }
 
     [Fact]
     public void A_liquor_at_185_degrees_is_a_slip_of_the_unit() =>
         Assert.Contains(
             "hotter",
-            Refused(Decisions.Read(Demo.State, Open, "3-sulfamic", "temperature", TypedNumber.Of(185, Field.Temperature, "°C")))
+            Refused(StepDecisions.Read(Demo.State, Open, "3-sulfamic", "temperature", TypedNumber.Of(185, Field.Temperature, "°C")))
         );
 
     [Fact]
     public void Closing_without_the_signs_wants_a_reason()
     {
-        Assert.Contains("not all end signs", Refused(Decisions.Close(Demo.State, Open, "3-sulfamic", null)));
-        var closed = With(Demo, Decisions.Close(Demo.State, Open, "3-sulfamic", "iodide paper is out"));
+        Assert.Contains("not all end signs", Refused(StepDecisions.Close(Demo.State, Open, "3-sulfamic", null)));
+        var closed = With(Demo, StepDecisions.Close(Demo.State, Open, "3-sulfamic", "iodide paper is out"));
         Assert.Equal("4-clear", closed.State.Batches["26-02"].Current!.Id);
         Assert.All(closed.Book.Postings.GroupBy(p => (p.EntryId, p.Element)), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
     }
@@ -334,7 +342,7 @@ public class DecisionTests
         var state = Ledger.Of(entries).State;
         Assert.Contains(
             "more than went in",
-            Refused(Decisions.Weigh(state, state.Batches["26-01"], "6-wash-dry-melt", "bar", Given.Grams(42.1), null, null))
+            Refused(StepDecisions.Weigh(state, state.Batches["26-01"], "6-wash-dry-melt", "bar", Given.Grams(42.1), null, null))
         );
     }
 
@@ -385,7 +393,7 @@ public class DecisionTests
                         "l",
                         Given.Grams(40),
                         Routes.Chain(HobLaneWays.GoldByNitricStrip),
-                        Core.Methods.Shop.UsualBottles,
+                        Core.Reagents.Shop.UsualBottles,
                         0.01,
                         default
                     )
@@ -418,7 +426,7 @@ public class DecisionTests
         var ledger = Ledger.Of(entries);
         var second = With(
             ledger,
-            Decisions.Weigh(ledger.State, ledger.State.Batches["26-01"], "1-nitric-strip", "foils", Given.Grams(4.9), null, null),
+            StepDecisions.Weigh(ledger.State, ledger.State.Batches["26-01"], "1-nitric-strip", "foils", Given.Grams(4.9), null, null),
             "26-01"
         );
         Assert.Equal(4.9, second.State.Batches["26-01"].Step("1-nitric-strip").Weighed["foils"].Value);
@@ -447,7 +455,7 @@ public class DecisionTests
                     "f",
                     volume,
                     Routes.Chain(HobLaneWays.GoldByNitricStrip),
-                    Core.Methods.Shop.UsualBottles,
+                    Core.Reagents.Shop.UsualBottles,
                     0.01,
                     default
                 )

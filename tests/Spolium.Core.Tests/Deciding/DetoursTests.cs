@@ -284,7 +284,7 @@ public class DetoursTests
         );
         var begun = Replay.Apply(
             started,
-            new("o2", [], Now, Now, "AV", Decisions.Begin(started, started.Batches["26-31"], "1-outside", "test").Body!)
+            new("o2", [], Now, Now, "AV", StepDecisions.Begin(started, started.Batches["26-31"], "1-outside", "test").Body!)
         );
         Assert.Contains(
             "sent out",

@@ -76,9 +76,9 @@ public class LotDecisionsTests
         Assert.Equal(("tips", 2280, true), (tips.Material, tips.Pieces, tips.OwnContent));
         Assert.Equal("plastic", Assert.Single(ledger.State.Lots["a"].Removed).Name);
         // A part with its own content has draws of its own; one without keeps those of the lot.
-        Assert.Equal("a1", BatchAtWork.RootOf(ledger.State, tips));
+        Assert.Equal("a1", BatchFeed.RootOf(ledger.State, tips));
         var same = Write(Lot(), s => LotDecisions.Split(s, "a", [Tips with { Content = null }, Bare with { Content = null }], "dust"));
-        Assert.Equal("a", BatchAtWork.RootOf(same.State, same.State.Lots["a1"]));
+        Assert.Equal("a", BatchFeed.RootOf(same.State, same.State.Lots["a1"]));
         Whole(same);
     }
 
@@ -139,23 +139,23 @@ public class LotDecisionsTests
         var two = Write(Lot(), s =>
             LotDecisions.Receive(s, "b", "B", "braid", "braid", Given.Grams(100, 0.1), new([Line("Au", 0.5, 1, 2)], "Cu"), null)
         );
-        var ledger = Write(two, s => LotDecisions.Pool(s, "p", "P", "both", [new("a", Given.Grams(642)), new("b", Given.Grams(100))]));
+        var ledger = Write(two, s => LotPooling.Pool(s, "p", "P", "both", [new("a", Given.Grams(642)), new("b", Given.Grams(100))]));
         Whole(ledger);
         Assert.Equal(0.11 * 642, ledger.Book.Grams(Account.Lot("p"), "Ag"), 0.01);
         Assert.Equal(1, ledger.Book.Grams(Account.Lot("p"), "Au"), 0.001);
         Assert.Equal(642, ledger.State.Lots["a"].Left, 1e-6);
         Assert.Equal(0, ledger.State.Lots["b"].Left);
-        Assert.Equal(["p"], ledger.State.Lots["a"].Pools);
+        Assert.Equal(["p"], ledger.State.Lots["a"].PooledInto);
         var postings = ledger.Book.Postings.Where(p => p.Account == Account.Lot("p") && p.Element == "Cu").ToList();
         Assert.Equal(2, postings.Count);
         // Its charge is the sum of theirs, world by world.
         var pool = ledger.State.Lots["p"];
-        var charge = BatchAtWork.FeedOf(ledger.State, pool, pool.Amount);
-        var a = BatchAtWork.FeedOf(ledger.State, ledger.State.Lots["a"], Given.Grams(642));
+        var charge = BatchFeed.FeedOf(ledger.State, pool, pool.Amount);
+        var a = BatchFeed.FeedOf(ledger.State, ledger.State.Lots["a"], Given.Grams(642));
         Assert.Equal(a.Element("Ag").Amount[17], charge.Element("Ag").Amount[17], 1e-9);
         Assert.Equal(742, charge.Mass().Likely, 1e-6);
         // Half of a pool holds half of each.
-        Assert.Equal(charge.Element("Au").Likely / 2, BatchAtWork.FeedOf(ledger.State, pool, Given.Grams(371)).Element("Au").Likely, 1e-9);
+        Assert.Equal(charge.Element("Au").Likely / 2, BatchFeed.FeedOf(ledger.State, pool, Given.Grams(371)).Element("Au").Likely, 1e-9);
     }
 
     [Fact]
@@ -164,7 +164,7 @@ public class LotDecisionsTests
         var two = Write(Lot(), s =>
             LotDecisions.Receive(s, "b", "B", "braid", "braid", Given.Grams(100, 0.1), new([Line("Ag", 0.5, 1, 2)], "Cu"), null)
         );
-        var pooled = Write(two, s => LotDecisions.Pool(s, "p", "P", "both", [new("a", Given.Grams(1284)), new("b", Given.Grams(100))]));
+        var pooled = Write(two, s => LotPooling.Pool(s, "p", "P", "both", [new("a", Given.Grams(1284)), new("b", Given.Grams(100))]));
         var entry = pooled.State.Entries[^1].Id;
         Assert.Null(Corrections.Refuse(pooled.State, entry));
         var back = Write(pooled, s => Decisions.Correct(s, entry, "wrong heap", null));
@@ -180,7 +180,7 @@ public class LotDecisionsTests
                 "p",
                 Given.Grams(1384),
                 Routes.Chain(HobLaneWays.SilverByCopper),
-                Core.Methods.Shop.UsualBottles,
+                Core.Reagents.Shop.UsualBottles,
                 0.01,
                 default
             )
@@ -199,7 +199,7 @@ public class LotDecisionsTests
     public void A_pool_that_cannot_be_is_refused_by_field(string field, string feeds, string code = "P")
     {
         var two = Write(Lot(), s => LotDecisions.Receive(s, "b", "B", "braid", "braid", Given.Grams(100, 0.1), Contacts, null)).State;
-        var decision = LotDecisions.Pool(
+        var decision = LotPooling.Pool(
             two,
             "p",
             code,
@@ -241,9 +241,7 @@ public class LotDecisionsTests
             )
         ).State;
         Assert.Contains(
-            LotDecisions
-                .Pool(fixer, "p", "P", "both", [new("a", Given.Grams(10)), new("f", TypedNumber.Of(10, Field.Volume, "mL"))])
-                .Errors,
+            LotPooling.Pool(fixer, "p", "P", "both", [new("a", Given.Grams(10)), new("f", TypedNumber.Of(10, Field.Volume, "mL"))]).Errors,
             e => e.Reason.Contains("not one lot")
         );
     }
@@ -258,7 +256,7 @@ public class LotDecisionsTests
         Whole(assayed);
         Assert.Equal(128.4, assayed.Book.Grams(Account.Lot("a"), "Ag"), 0.01);
         Assert.Equal(Basis.Assayed, assayed.Book.PostingsOf(assayed.State.Entries[^1].Id)[^1].Basis);
-        var silver = BatchAtWork.FeedOf(assayed.State, assayed.State.Lots["a"], Given.Grams(1284)).Element("Ag").Range;
+        var silver = BatchFeed.FeedOf(assayed.State, assayed.State.Lots["a"], Given.Grams(1284)).Element("Ag").Range;
         Assert.True(silver.Width < 7);
         var back = Write(assayed, s => Decisions.Correct(s, assayed.State.Entries[^1].Id, "another lot’s", null));
         Assert.Equal(Contacts, back.State.Lots["a"].Content);
@@ -289,7 +287,7 @@ public class LotDecisionsTests
         var split = Write(Lot(), s => LotDecisions.Split(s, "a", [Tips, Bare], null, [new("plastic", Given.Grams(31.5))]));
         Assert.Contains("parts", LotDecisions.Believe(split.State, "a", Contacts, LotContentChanged.Guess, "so", null).Errors[0].Reason);
         var pooled = Write(split, s =>
-            LotDecisions.Pool(s, "p", "P", "both", [new("a1", Given.Grams(912.2)), new("a2", Given.Grams(337.7))])
+            LotPooling.Pool(s, "p", "P", "both", [new("a1", Given.Grams(912.2)), new("a2", Given.Grams(337.7))])
         );
         Assert.Contains(
             "is a pool",
@@ -332,7 +330,7 @@ public class LotDecisionsTests
                 "a",
                 Given.Grams(100),
                 Routes.Chain(HobLaneWays.SilverByCopper),
-                Core.Methods.Shop.UsualBottles,
+                Core.Reagents.Shop.UsualBottles,
                 0.01,
                 default
             )

@@ -69,7 +69,7 @@ public class LotReplayTests
                 null
             ),
             "material" => MaterialDecisions.Keep(s, new("ours", "ours", "whole", [new("Au", new(1, 2, 3))], [], "own"), null),
-            "pool" => LotDecisions.Pool(s, "p", "P", "both", [new("hl-9a", Given.Grams(96.4)), new("hl-9b", Given.Grams(10))]),
+            "pool" => LotPooling.Pool(s, "p", "P", "both", [new("hl-9a", Given.Grams(96.4)), new("hl-9b", Given.Grams(10))]),
             _ => LotDecisions.ReceiveMany(s, [new("n1", "N1", "x", "x", Given.Grams(5), new([], "Cu"), null, [])], i => ""),
         };
 
@@ -98,7 +98,7 @@ public class LotReplayTests
                 .Select(l =>
                     $"{l.Id} {l.Left:0.######} {l.WaitsFor} {l.Offer?.Crowns?.Text} {l.OwnContent && l.PartOf is null} "
                     + $"{string.Join(',', l.Content.Lines.Select(x => $"{x.Element} {x.Likely.Value:R}"))} "
-                    + $"{string.Join(',', l.Pools)} {string.Join(',', l.Believed.Select(b => $"{b.Element} {b.Grams:0.######}"))}"
+                    + $"{string.Join(',', l.PooledInto)} {string.Join(',', l.Believed.Select(b => $"{b.Element} {b.Grams:0.######}"))}"
                 )
         )
         + string.Join(',', s.Prices.Select(p => p.List.Id))

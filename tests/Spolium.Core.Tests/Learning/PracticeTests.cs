@@ -1,9 +1,9 @@
 using CsCheck;
 using Spolium.Core.Deciding;
 using Spolium.Core.Learning;
-using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 using Xunit;
@@ -49,7 +49,7 @@ public class PracticeTests
     // Laws: between book and batches; the more batches, the nearer to them; shares stay shares.
     [Fact]
     public void What_is_learned_lies_between_the_book_and_the_batches() =>
-        Gen.Select(Given.OneOf(PracticeBook.Lessons.Select(l => l.Lesson.Prior).ToArray()), Gen.Double[0.1, 0.9], Gen.Int[1, 40])
+        Gen.Select(Given.OneOf(LearnedPractice.Lessons.Select(l => l.Lesson.Prior).ToArray()), Gen.Double[0.1, 0.9], Gen.Int[1, 40])
             .Sample(
                 (id, where, n) =>
                 {
@@ -138,13 +138,13 @@ public class PracticeTests
         Assert.Equal("batchId", LeavingOut.Decide(ledger.State, "25-08", null, true).Errors[0].Field);
         var without = Write(ledger, LeavingOut.Decide(ledger.State, "25-08", "another balance", false));
         var (all, less) = (
-            PracticeBook.Now(ledger.State).ByPrior["nitric-factor"],
-            PracticeBook.Now(without.State).ByPrior["nitric-factor"]
+            LearnedPractice.Now(ledger.State).ByPrior["nitric-factor"],
+            LearnedPractice.Now(without.State).ByPrior["nitric-factor"]
         );
         Assert.Equal((22, 21), (all.Batches, less.Batches));
         Assert.True(less.Triple.Likely < all.Triple.Likely);
         var again = Write(without, LeavingOut.Decide(without.State, "25-08", null, true));
-        Assert.Equal(all, PracticeBook.Now(again.State).ByPrior["nitric-factor"]);
+        Assert.Equal(all, LearnedPractice.Now(again.State).ByPrior["nitric-factor"]);
     }
 
     // A batch goes by what was known when it began: what closes meanwhile does not move its plan.
@@ -162,7 +162,7 @@ public class PracticeTests
             ),
         };
         Assert.Equal(before, BatchAtWork.Plan(then, open).Steps.Select(s => s.Plan.Doses.Sum(d => d.Grams.Likely)));
-        Assert.NotEqual(PracticeBook.Now(ledger.State).ByPrior["nitric-factor"], PracticeBook.Now(then).ByPrior["nitric-factor"]);
+        Assert.NotEqual(LearnedPractice.Now(ledger.State).ByPrior["nitric-factor"], LearnedPractice.Now(then).ByPrior["nitric-factor"]);
     }
 
     private static Ledger Write(Ledger ledger, Decision decision) =>
@@ -189,7 +189,7 @@ public class PracticeTests
                 continue;
             var goneOn = BatchAtWork.Plan(ledger.State, batch);
             var feed = batch
-                .Feeds.Select(f => BatchAtWork.FeedOf(ledger.State, ledger.State.Lots[f.Id], f.Amount))
+                .Feeds.Select(f => BatchFeed.FeedOf(ledger.State, ledger.State.Lots[f.Id], f.Amount))
                 .Aggregate((a, b) => a.Plus(b));
             var anew = Planner.Fold(
                 feed,
@@ -240,16 +240,16 @@ public class PracticeTests
         var state = Demo.Value.State;
         var worked = state.Pools["T1"].WorkedUp[0];
         var (gave, booked) = (worked.Body.Yields[0].Holds.Grams, worked.Body.Shares.Where(s => s.Element == "Au").Sum(s => s.BookedG));
-        var figure = PracticeBook.All(state.Practice).Single(f => f.Prior.Id == "filter-hold-up");
+        var figure = LearnedPractice.All(state.Practice).Single(f => f.Prior.Id == "filter-hold-up");
         // The spilled batch among them does not add up: it shows nothing.
         Assert.Equal(worked.From.Count(h => !state.Batches[h.BatchId].Practice.IsEmpty), figure.Shown.Count);
         Assert.All(figure.Shown, s => Assert.True(s.Seen.Together && s.Seen.Since == worked.At));
         Assert.All(figure.Shown.Take(2), s => Assert.Equal(0.005 * gave / booked, s.Seen.Value, 1e-5));
         Assert.InRange(figure.Own!.Value.Likely, Math.Min(0.005, 0.005 * gave / booked), Math.Max(0.005, 0.005 * gave / booked));
         // A batch that began before goes by the book, though the batches that fed the tub were closed by then.
-        Assert.DoesNotContain("filter-hold-up", PracticeBook.AsOf(state, worked.At).ByPrior.Keys);
-        Assert.Contains("nitric-factor", PracticeBook.AsOf(state, worked.At).ByPrior.Keys);
-        Assert.Contains("filter-hold-up", PracticeBook.AsOf(state, worked.At.AddMinutes(1)).ByPrior.Keys);
+        Assert.DoesNotContain("filter-hold-up", LearnedPractice.AsOf(state, worked.At).ByPrior.Keys);
+        Assert.Contains("nitric-factor", LearnedPractice.AsOf(state, worked.At).ByPrior.Keys);
+        Assert.Contains("filter-hold-up", LearnedPractice.AsOf(state, worked.At.AddMinutes(1)).ByPrior.Keys);
     }
 
     [Fact]
@@ -261,7 +261,7 @@ public class PracticeTests
         var back = Demo.Value.With(
             new("back", [.. streams], Now, Now, "AV", Decisions.Correct(state, worked.EntryId, "another tub", null).Body!)
         );
-        Assert.DoesNotContain(PracticeBook.All(back.State.Practice), f => f.Prior.Id == "filter-hold-up" && f.Shown.Count > 0);
+        Assert.DoesNotContain(LearnedPractice.All(back.State.Practice), f => f.Prior.Id == "filter-hold-up" && f.Shown.Count > 0);
         Assert.Equal(state.Practice.SelectMany(p => p.Seen).Count(s => !s.Together), back.State.Practice.SelectMany(p => p.Seen).Count());
     }
 
@@ -274,7 +274,7 @@ public class PracticeTests
             Demo.Value.State.Entries.TakeWhile(e => e.Body is not StepClosed { BatchId: id, StepId: "5-metabisulphite" })
         );
         var after = Demo.Value.State.Entries.SkipWhile(e => e.Body is not StepClosed { BatchId: id, StepId: "5-metabisulphite" });
-        var test = Decisions
+        var test = StepDecisions
             .TestLiquor(
                 before.State,
                 before.State.Batches[id],
@@ -300,14 +300,14 @@ public class PracticeTests
                 )
             );
         var ledger = Next(before, test);
-        ledger = Next(ledger, Decisions.Close(ledger.State, ledger.State.Batches[id], "5-metabisulphite", null).Body!);
+        ledger = Next(ledger, StepDecisions.Close(ledger.State, ledger.State.Batches[id], "5-metabisulphite", null).Body!);
         foreach (
             var e in after
                 .Skip(1)
                 .Where(e => e.Body is not (BatchClosed or StepClosed) && e.Streams.Any(s => s.Stream == Entry.BatchStream(id)))
         )
             ledger = Next(ledger, e.Body);
-        ledger = Next(ledger, Decisions.Close(ledger.State, ledger.State.Batches[id], "6-wash-dry-melt", null).Body!);
+        ledger = Next(ledger, StepDecisions.Close(ledger.State, ledger.State.Batches[id], "6-wash-dry-melt", null).Body!);
         var closed = (BatchClosed)Decisions.CloseBatch(ledger, ledger.State.Batches[id], Now, "AV").Body!;
         var seen = closed.Practice!.Single(p => p.Prior == "gold-in-barren");
         var through = ledger.State.Batches[id].Step("5-metabisulphite").Outputs.Sum(o => o.Holds.First(h => h.Element == "Au").Grams);

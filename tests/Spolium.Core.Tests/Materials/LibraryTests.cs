@@ -111,11 +111,11 @@ public class LibraryTests
                 new("Cu", Given.Grams(13), Given.Grams(13), Given.Grams(13)),
             ]
         );
-        var lot = (LotReceived)Decisions.ReceiveTried(State.Empty, "l", "S-1", "alloy", spec).Body!;
+        var lot = (LotReceived)TriedDecisions.ReceiveTried(State.Empty, "l", "S-1", "alloy", spec).Body!;
         Assert.Equal(20, lot.Amount.Value, 1e-9);
         Assert.Equal(("Cu", 5.0), (lot.Content.Balance, Math.Round(lot.Believed.Single(b => b.Element == "Au").Grams, 6)));
         var liquor = (LotReceived)
-            Decisions
+            TriedDecisions
                 .ReceiveTried(
                     State.Empty,
                     "l",
@@ -130,7 +130,7 @@ public class LibraryTests
                 .Body!;
         Assert.Equal((LiquorKind.Nitrate, 25.0), (liquor.Content.Liquor, Math.Round(liquor.Believed.Single().Grams, 6)));
         Assert.Contains(
-            Decisions
+            TriedDecisions
                 .ReceiveTried(
                     State.Empty,
                     "l",

@@ -1,6 +1,7 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;

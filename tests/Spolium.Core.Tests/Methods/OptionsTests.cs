@@ -1,4 +1,5 @@
 using Spolium.Core.Methods;
+using Spolium.Core.Reagents;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;

@@ -1,5 +1,6 @@
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Vessels;
 using Xunit;

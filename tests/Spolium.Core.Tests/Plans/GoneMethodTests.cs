@@ -108,11 +108,11 @@ public class GoneMethodTests
             step.Plan.Title
         );
         Assert.Contains("does not have", step.Plan.Refusals[0].Reason);
-        Assert.Contains("does not have", Decisions.Close(ledger.State, batch, "3-sulfamic", null).Errors[0].Reason);
+        Assert.Contains("does not have", StepDecisions.Close(ledger.State, batch, "3-sulfamic", null).Errors[0].Reason);
         string[] streams = [Entry.BatchStream("26-02")];
         var weighed = Write(
             ledger,
-            Decisions.Weigh(ledger.State, batch, "3-sulfamic", "denitrated", Given.Grams(4.2, 0.02), null, "by the pocket balance"),
+            StepDecisions.Weigh(ledger.State, batch, "3-sulfamic", "denitrated", Given.Grams(4.2, 0.02), null, "by the pocket balance"),
             streams
         );
         var given = Write(

@@ -40,7 +40,7 @@ public class LiquorTestingTests
         );
 
     private static Decision Test(Ledger ledger, LiquorBracket test, string? reason = null) =>
-        Decisions.TestLiquor(ledger.State, ledger.State.Batches[Id], Drop, test, reason);
+        StepDecisions.TestLiquor(ledger.State, ledger.State.Batches[Id], Drop, test, reason);
 
     // Uniform: mean in the middle, standard uncertainty a width over √12, 5 to 95 % nine tenths of the width.
     [Fact]
@@ -96,7 +96,7 @@ public class LiquorTestingTests
     public void The_book_posts_it_as_an_estimate_by_test_and_the_balance_reads_it()
     {
         var tested = With(BeforeClosing, Test(BeforeClosing, Bracket(0.1, 0.3)).Body!);
-        var closed = With(tested, Decisions.Close(tested.State, tested.State.Batches[Id], Drop, "enough").Body!);
+        var closed = With(tested, StepDecisions.Close(tested.State, tested.State.Batches[Id], Drop, "enough").Body!);
         Assert.Contains(closed.Book.Postings, p =>
             p.Account == Account.Holding(Id, $"{Drop}/barren") && p.Element == "Au" && p.Basis == Basis.EstimatedByTest
         );

@@ -1,8 +1,8 @@
 using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
-using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Safety;
 using Spolium.Core.Tests.Methods;
@@ -91,9 +91,9 @@ public class RouteTests
         var state = Replay.Of(entries);
         var batch = state.Batches["26-02"];
         var much = Given.Grams(40);
-        Assert.Contains("say why", Decisions.Pour(state, batch, "3-sulfamic", "sulfamic", "S-1", much, null).Errors[0].WayOut);
-        var kept = (DoseAdded)Decisions.Pour(state, batch, "3-sulfamic", "sulfamic", "S-1", much, " more was there ").Body!;
+        Assert.Contains("say why", StepDecisions.Pour(state, batch, "3-sulfamic", "sulfamic", "S-1", much, null).Errors[0].WayOut);
+        var kept = (DoseAdded)StepDecisions.Pour(state, batch, "3-sulfamic", "sulfamic", "S-1", much, " more was there ").Body!;
         Assert.Equal("more was there", kept.Reason);
-        Assert.Null(((DoseAdded)Decisions.Pour(state, batch, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!).Reason);
+        Assert.Null(((DoseAdded)StepDecisions.Pour(state, batch, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!).Reason);
     }
 }

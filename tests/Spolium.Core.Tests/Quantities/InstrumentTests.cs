@@ -54,11 +54,11 @@ public class InstrumentTests
         var state = Spolium.Core.Workshop.Ledger.Of(DemoAt.Entries(Now)).State;
         var batch = state.Batches["26-02"];
         var read = Assert.IsType<ReadingTaken>(
-            Decisions.Read(state, batch, "3-sulfamic", "temperature", Typed("85 °C", Field.Temperature)).Body
+            StepDecisions.Read(state, batch, "3-sulfamic", "temperature", Typed("85 °C", Field.Temperature)).Body
         );
         Assert.Equal(("thermometer", 1), (read.Value.Instrument, read.Value.PlusMinus));
         var volume = Assert.IsType<ReadingTaken>(
-            Decisions.Read(state, batch, "3-sulfamic", "volume", Typed("20 mL", Field.Volume), "measured").Body
+            StepDecisions.Read(state, batch, "3-sulfamic", "volume", Typed("20 mL", Field.Volume), "measured").Body
         );
         Assert.Equal("measuring cylinder", volume.Value.Instrument);
     }

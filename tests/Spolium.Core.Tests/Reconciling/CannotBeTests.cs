@@ -24,7 +24,7 @@ public class CannotBeTests
     );
 
     private static Decision Bar(string mass, string? fineness = "996 ‰", string? reason = null) =>
-        Decisions.Weigh(
+        StepDecisions.Weigh(
             BeforeTheBar.Value,
             BeforeTheBar.Value.Batches["26-01"],
             "6-wash-dry-melt",
@@ -94,7 +94,7 @@ public class CannotBeTests
             Vessels = BeforeTheBar.Value.Vessels.SetItem("K3", new("K3", Core.Vessels.Vessel.Beakers[0], Given.Grams(18.34), "e")),
         };
         var error = Assert.Single(
-            Decisions.Weigh(state, state.Batches["26-01"], "6-wash-dry-melt", "bar", Read("22.55 g", Field.Mass), null, null).Errors
+            StepDecisions.Weigh(state, state.Batches["26-01"], "6-wash-dry-melt", "bar", Read("22.55 g", Field.Mass), null, null).Errors
         );
         Assert.Equal("4.21 g", error.Becomes);
         Assert.Contains("(K3)", error.WayOut);
@@ -152,13 +152,13 @@ public class CannotBeTests
     public void A_liquor_hotter_than_it_boils_is_a_slip(string typed, string? becomes)
     {
         var open = Demo.Value.Batches["26-02"];
-        var error = Assert.Single(Decisions.Read(Demo.Value, open, "3-sulfamic", "temperature", Read(typed, Field.Temperature)).Errors);
+        var error = Assert.Single(StepDecisions.Read(Demo.Value, open, "3-sulfamic", "temperature", Read(typed, Field.Temperature)).Errors);
         Assert.Equal(becomes, error.Becomes);
         Assert.Equal(
             "a metal bath",
             Assert
                 .IsType<ReadingTaken>(
-                    Decisions.Read(Demo.Value, open, "3-sulfamic", "temperature", Read(typed, Field.Temperature), "a metal bath").Body
+                    StepDecisions.Read(Demo.Value, open, "3-sulfamic", "temperature", Read(typed, Field.Temperature), "a metal bath").Body
                 )
                 .Reason
         );
@@ -169,7 +169,9 @@ public class CannotBeTests
     {
         // 185 is 85 °C in Fahrenheit; 18.5 °C by the point would fit worse a bath that works hot.
         var error = Assert.Single(
-            Decisions.Read(Demo.Value, Demo.Value.Batches["26-02"], "3-sulfamic", "temperature", Read("185 °C", Field.Temperature)).Errors
+            StepDecisions
+                .Read(Demo.Value, Demo.Value.Batches["26-02"], "3-sulfamic", "temperature", Read("185 °C", Field.Temperature))
+                .Errors
         );
         Assert.Contains("Fahrenheit", error.WayOut);
     }
@@ -193,10 +195,10 @@ public class CannotBeTests
         var open = Demo.Value.Batches["26-02"];
         var there = BatchAtWork.AsItStands(Demo.Value, open, "3-sulfamic").Plan.Outputs[0].Charge.LiquorVolume(new Draws("26-02")).Likely;
         Assert.NotNull(
-            Decisions.Read(Demo.Value, open, "3-sulfamic", "volume", TypedNumber.Of(Math.Round(there), Field.Volume, "mL")).Body
+            StepDecisions.Read(Demo.Value, open, "3-sulfamic", "volume", TypedNumber.Of(Math.Round(there), Field.Volume, "mL")).Body
         );
         var error = Assert.Single(
-            Decisions.Read(Demo.Value, open, "3-sulfamic", "volume", TypedNumber.Of(Math.Round(there) * 10, Field.Volume, "mL")).Errors
+            StepDecisions.Read(Demo.Value, open, "3-sulfamic", "volume", TypedNumber.Of(Math.Round(there) * 10, Field.Volume, "mL")).Errors
         );
         Assert.Equal($"{Math.Round(there)} mL", error.Becomes);
     }
@@ -212,7 +214,7 @@ public class CannotBeTests
             .Grams;
         var typed = Math.Round(next, 2) * 100;
         var error = Assert.Single(
-            Decisions.Pour(Demo.Value, Demo.Value.Batches["26-02"], "3-sulfamic", "sulfamic", "S-1", Given.Grams(typed), null).Errors
+            StepDecisions.Pour(Demo.Value, Demo.Value.Batches["26-02"], "3-sulfamic", "sulfamic", "S-1", Given.Grams(typed), null).Errors
         );
         Assert.Equal("amount", error.Field);
         Assert.True(error.Becomes is null || Read(error.Becomes, Field.Mass).Value < typed);
@@ -236,7 +238,7 @@ public class CannotBeTests
         {
             Steps = batch.Steps.SetItem(step.Id, step with { Weighed = step.Weighed.SetItem("bar", Given.Grams(0.42, 0.01)) }),
         };
-        Assert.NotNull(Decisions.Weigh(state, slipped, step.Id, "bar", Read("4.21 g", Field.Mass), null, null).Body);
+        Assert.NotNull(StepDecisions.Weigh(state, slipped, step.Id, "bar", Read("4.21 g", Field.Mass), null, null).Body);
     }
 
     [Fact]

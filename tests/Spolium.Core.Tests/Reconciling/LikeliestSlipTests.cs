@@ -136,7 +136,7 @@ public class LikeliestSlipTests
         var book = Math.Round(bottle.Grams);
         Assert.Equal(
             book,
-            Read(Becomes(ShelfDecisions.Count(State, [(bottle.Id, Given.Grams(book * 10))], Now, null), "lines[0].amount")!).Value
+            Read(Becomes(StockCounting.Count(State, [(bottle.Id, Given.Grams(book * 10))], Now, null), "lines[0].amount")!).Value
         );
         // A count that differs by nearly all that it may is proposed too, of a bottle half empty as well.
         var half = State
@@ -145,11 +145,11 @@ public class LikeliestSlipTests
         var low = Math.Round(half.Grams - 0.2 * half.ReceivedGrams);
         Assert.Equal(
             low,
-            Read(Becomes(ShelfDecisions.Count(State, [(half.Id, Given.Grams(low * 10))], Now, null), "lines[0].amount")!).Value
+            Read(Becomes(StockCounting.Count(State, [(half.Id, Given.Grams(low * 10))], Now, null), "lines[0].amount")!).Value
         );
         Assert.Equal(
             "spilled",
-            Assert.IsType<StockTaken>(ShelfDecisions.Count(State, [(bottle.Id, Given.Grams(1))], Now, "spilled").Body).Reason
+            Assert.IsType<StockTaken>(StockCounting.Count(State, [(bottle.Id, Given.Grams(1))], Now, "spilled").Body).Reason
         );
     }
 

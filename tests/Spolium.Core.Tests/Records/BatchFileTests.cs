@@ -55,7 +55,7 @@ public class BatchFileTests
                 .Distinct()
         )
             Assert.Equal(here.Book.Grams(account, element), there.Book.Grams(account, element), 1e-6);
-        Assert.Equal(BatchBook.Of(here.State, a).Proposals[0].Slip, BatchBook.Of(there.State, b).Proposals[0].Slip);
+        Assert.Equal(ReconciledBatch.Of(here.State, a).Proposals[0].Slip, ReconciledBatch.Of(there.State, b).Proposals[0].Slip);
         Assert.All(there.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
     }
 

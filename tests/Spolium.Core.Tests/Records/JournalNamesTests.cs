@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 using Spolium.Golden;

@@ -1,8 +1,8 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
-using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Safety;
 using Spolium.Demo;
 using Xunit;

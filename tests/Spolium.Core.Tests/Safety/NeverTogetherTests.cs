@@ -106,13 +106,13 @@ public class NeverTogetherTests
         var byChloride = Planner.Fold(
             Given.Charge(silver, 1284, "HL-2"),
             Routes.Chain(HobLaneWays.SilverByChloride),
-            Core.Methods.Shop.Usual,
+            Core.Reagents.Shop.Usual,
             new Draws("HL-2")
         );
         var byCopper = Planner.Fold(
             Given.Charge(silver, 1284, "HL-2"),
             Routes.Chain(HobLaneWays.SilverByCopper),
-            Core.Methods.Shop.Usual,
+            Core.Reagents.Shop.Usual,
             new Draws("HL-2")
         );
         foreach (var plan in new[] { gold, byChloride, byCopper })

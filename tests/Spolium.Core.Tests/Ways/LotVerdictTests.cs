@@ -1,7 +1,7 @@
 using CsCheck;
-using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Demo;

@@ -33,7 +33,7 @@ public class MapWaysTests
                 : way.Element == "Ag" ? Given.Metals(("Ag", 60), ("Cu", 5))
                 : way.Methods[0] is "inquart" ? Given.Metals(("Au", 12), ("Ag", 5), ("Cu", 3))
                 : Given.Metals(("Cu", 60), ("Au", 4));
-            var plan = Planner.Fold(feed, route, Core.Methods.Shop.Usual, draws);
+            var plan = Planner.Fold(feed, route, Core.Reagents.Shop.Usual, draws);
             Assert.True(plan.Refused is null, $"{way.Id}: {plan.Refused?.Plan.Refusals[0].Reason}");
             Assert.True(
                 plan.Product(way.Element).Likely

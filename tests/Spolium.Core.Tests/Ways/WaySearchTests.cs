@@ -2,6 +2,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
@@ -69,7 +70,7 @@ public class WaySearchTests
         Assert.DoesNotContain(all, w => w.Methods.Any(m => not.Contains(m)));
         Assert.Equal(all.Count, all.Select(w => w.Id).Distinct().Count());
         // In no world is any of them refused, and each brings its metal.
-        var feed = BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount);
+        var feed = BatchFeed.FeedOf(Demo.Value, lot, lot.Amount);
         var shop = ShelfAtWork.ShopWith(Demo.Value, ShelfAtWork.ForPlan(Demo.Value, Now));
         foreach (var way in all)
         {
@@ -187,13 +188,13 @@ public class WaySearchTests
         foreach (var way in At(lotId).Ways().Planned)
         {
             var quick = Planner.Fold(
-                BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount, true),
+                BatchFeed.FeedOf(Demo.Value, lot, lot.Amount, true),
                 Routes.Chain(way.Way.Methods),
                 Shop.Usual,
                 new Draws(lot.Id, true)
             );
             var whole = Planner.Fold(
-                BatchAtWork.FeedOf(Demo.Value, lot, lot.Amount),
+                BatchFeed.FeedOf(Demo.Value, lot, lot.Amount),
                 Routes.Chain(way.Way.Methods),
                 Shop.Usual,
                 new Draws(lot.Id)

@@ -202,7 +202,7 @@ public class LotAtWorkTests
         Assert.Equal(["HL-9a"], pool.Codes);
         var pooled = After(
             Demo.Value,
-            LotDecisions.Pool(Demo.Value, "p", "P", "both", [new("hl-9a", Given.Grams(96.4)), new("hl-9b", Given.Grams(38.2))])
+            LotPooling.Pool(Demo.Value, "p", "P", "both", [new("hl-9a", Given.Grams(96.4)), new("hl-9b", Given.Grams(38.2))])
         );
         var alone = Math.Max(0, Of(Demo.Value, "hl-9a").Way!.Worth!.Margin.Likely);
         Assert.Equal(pool.Together.Likely, Of(pooled, "p", way: Of(Demo.Value, "hl-9b").Way!.Way.Id).Way!.Worth!.Margin.Likely, 15.0);

@@ -143,7 +143,7 @@ public class ShelfLawsTests
     {
         double Wanted(Ledger l) => ShelfAtWork.Needs(l.State, Now).Single(n => n.Formula == "H3NSO3").Wanted.Likely;
         var open = Shop.State.Batches["26-02"];
-        var pour = Decisions.Pour(Shop.State, open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!;
+        var pour = StepDecisions.Pour(Shop.State, open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!;
         Assert.Equal(Wanted(Shop) - 0.2 * 0.99, Wanted(With(Shop, pour)), 0.02);
     }
 
@@ -198,13 +198,13 @@ public class ShelfLawsTests
             null,
             true
         );
-        var made = With(Shop, ShelfDecisions.FromBatch(Shop.State, wish, "26-01").Body!);
+        var made = With(Shop, BottleMaking.FromBatch(Shop.State, wish, "26-01").Body!);
         Assert.Equal("26-01", made.State.Shelf["N-5"].MadeIn);
         Assert.Equal(-300, made.Book.Grams(Account.Made("26-01"), Account.Contents), 1e-6);
         Assert.Equal(MoveKind.Made, made.State.Shelf["N-5"].Moves[0].Kind);
         Assert.False(made.State.Shelf["N-5"].WantsLookAlike);
         var back = With(made, Decisions.Correct(made.State, made.State.Entries[^1].Id, "another batch", null).Body!);
         Assert.Equal(0, back.Book.Grams(Account.Made("26-01"), Account.Contents), 1e-9);
-        Assert.Contains("no such batch", ShelfDecisions.FromBatch(Shop.State, wish, "99").Errors[0].Reason);
+        Assert.Contains("no such batch", BottleMaking.FromBatch(Shop.State, wish, "99").Errors[0].Reason);
     }
 }

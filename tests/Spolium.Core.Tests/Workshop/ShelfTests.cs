@@ -106,7 +106,7 @@ public class ShelfTests
     public void Mixing_keeps_the_mass_and_the_acid_and_is_taken_from_its_bottles()
     {
         var shelf = Shelf(Wish("N-2", "nitric-68", Ml(1000), 68, 90));
-        var mixed = With(shelf, ShelfDecisions.Mix(shelf.State, "N-3", "nitric-weak", "cupboard", [("N-2", 249.9), ("water", 235.7)], Day));
+        var mixed = With(shelf, BottleMaking.Mix(shelf.State, "N-3", "nitric-weak", "cupboard", [("N-2", 249.9), ("water", 235.7)], Day));
         Assert.Equal(485.6, Level(mixed, "N-3"), 1e-6);
         Assert.Equal(1404.8 - 249.9, Level(mixed, "N-2"), 0.5);
         Assert.Equal(0.35, ShelfAtWork.Strength(mixed.State.Shelf["N-3"], Day).Likely, 1e-4);
@@ -122,13 +122,10 @@ public class ShelfTests
     public void Mixing_asks_for_one_substance_and_for_what_is_there()
     {
         var shelf = Shelf(Wish("N-2", "nitric-68", Ml(100), 68), Wish("H-2", "hcl-37", Ml(100), 37)).State;
-        Assert.Contains(
-            "different substances",
-            Refused(ShelfDecisions.Mix(shelf, "X", "nitric-weak", "", [("N-2", 10), ("H-2", 10)], Day))
-        );
-        Assert.Contains("holds only", Refused(ShelfDecisions.Mix(shelf, "X", "nitric-weak", "", [("N-2", 1000)], Day)));
-        Assert.Contains("no bottle goes in", Refused(ShelfDecisions.Mix(shelf, "X", "nitric-weak", "", [("water", 1000)], Day)));
-        Assert.Contains("no bottle N-7", Refused(ShelfDecisions.Mix(shelf, "X", "nitric-weak", "", [("N-7", 10)], Day)));
+        Assert.Contains("different substances", Refused(BottleMaking.Mix(shelf, "X", "nitric-weak", "", [("N-2", 10), ("H-2", 10)], Day)));
+        Assert.Contains("holds only", Refused(BottleMaking.Mix(shelf, "X", "nitric-weak", "", [("N-2", 1000)], Day)));
+        Assert.Contains("no bottle goes in", Refused(BottleMaking.Mix(shelf, "X", "nitric-weak", "", [("water", 1000)], Day)));
+        Assert.Contains("no bottle N-7", Refused(BottleMaking.Mix(shelf, "X", "nitric-weak", "", [("N-7", 10)], Day)));
     }
 
     [Fact]
@@ -185,21 +182,21 @@ public class ShelfTests
     public void A_count_posts_its_difference_and_can_be_taken_back()
     {
         var shelf = Shelf(Wish("N-2", "nitric-68", Given.Grams(1000), 68));
-        var counted = With(shelf, ShelfDecisions.Count(shelf.State, [("N-2", Given.Grams(960))], Day, null));
+        var counted = With(shelf, StockCounting.Count(shelf.State, [("N-2", Given.Grams(960))], Day, null));
         Assert.Equal(960, Level(counted, "N-2"), 1e-6);
         Assert.Equal(40, counted.Book.Grams(Account.Stocktake, Account.Contents), 1e-6);
         Assert.Equal(1000, Level(With(counted, Decisions.Correct(counted.State, "e1", "wrong jar", null)), "N-2"), 1e-6);
-        Assert.Contains("count again", Refused(ShelfDecisions.Count(shelf.State, [("N-2", Given.Grams(96))], Day, null)));
-        Assert.Empty(ShelfDecisions.Count(shelf.State, [("N-2", Given.Grams(96))], Day, "leaked").Errors);
-        Assert.Contains("more than N-2 ever held", Refused(ShelfDecisions.Count(shelf.State, [("N-2", Given.Grams(2600))], Day, null)));
-        Assert.Equal("lines[0].bottleId", ShelfDecisions.Count(shelf.State, [("N-9", Given.Grams(1))], Day, null).Errors[0].Field);
+        Assert.Contains("count again", Refused(StockCounting.Count(shelf.State, [("N-2", Given.Grams(96))], Day, null)));
+        Assert.Empty(StockCounting.Count(shelf.State, [("N-2", Given.Grams(96))], Day, "leaked").Errors);
+        Assert.Contains("more than N-2 ever held", Refused(StockCounting.Count(shelf.State, [("N-2", Given.Grams(2600))], Day, null)));
+        Assert.Equal("lines[0].bottleId", StockCounting.Count(shelf.State, [("N-9", Given.Grams(1))], Day, null).Errors[0].Field);
     }
 
     [Fact]
     public void A_bottle_that_was_used_is_not_simply_taken_back()
     {
         var shelf = Shelf(Wish("N-2", "nitric-68", Ml(1000), 68));
-        var mixed = With(shelf, ShelfDecisions.Mix(shelf.State, "N-3", "nitric-weak", "", [("N-2", 100), ("water", 100)], Day));
+        var mixed = With(shelf, BottleMaking.Mix(shelf.State, "N-3", "nitric-weak", "", [("N-2", 100), ("water", 100)], Day));
         Assert.Contains("rests on it", Refused(Decisions.Correct(mixed.State, "e0", "never came", null)));
         Assert.False(With(shelf, Decisions.Correct(shelf.State, "e0", "never came", null)).State.Shelf.ContainsKey("N-2"));
     }
@@ -231,8 +228,8 @@ public class ShelfTests
                     foreach (var (a, b, count) in steps)
                     {
                         var decision = count
-                            ? ShelfDecisions.Count(ledger.State, [("N-2", Given.Grams(a))], Day, "so it is")
-                            : ShelfDecisions.Mix(ledger.State, $"X{n++}", "nitric-weak", "", [("N-2", a), ("water", b)], Day);
+                            ? StockCounting.Count(ledger.State, [("N-2", Given.Grams(a))], Day, "so it is")
+                            : BottleMaking.Mix(ledger.State, $"X{n++}", "nitric-weak", "", [("N-2", a), ("water", b)], Day);
                         if (decision.Body is not null)
                             ledger = With(ledger, decision);
                     }

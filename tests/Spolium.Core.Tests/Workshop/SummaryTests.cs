@@ -190,7 +190,7 @@ public class SummaryTests
         var ledger = Demo.Value;
         var batch = ledger.State.Batches["26-02"];
         Assert.Equal(
-            PracticeBook.AsOf(ledger.State, batch.StartedAt).ByPrior.OrderBy(p => p.Key, StringComparer.Ordinal),
+            LearnedPractice.AsOf(ledger.State, batch.StartedAt).ByPrior.OrderBy(p => p.Key, StringComparer.Ordinal),
             batch.GoesBy!.ByPrior.OrderBy(p => p.Key, StringComparer.Ordinal)
         );
         Assert.NotEmpty(batch.GoesBy.ByPrior);
@@ -199,7 +199,7 @@ public class SummaryTests
         var without = ledger.State.Practice.Aggregate(ledger, (l, p) =>
             Write(l, new LeftOutOfLearning(p.BatchId, "another acid"), Entry.BatchStream(p.BatchId))
         );
-        Assert.Empty(PracticeBook.AsOf(without.State, batch.StartedAt).ByPrior);
+        Assert.Empty(LearnedPractice.AsOf(without.State, batch.StartedAt).ByPrior);
         Assert.Equal(planned, BatchAtWork.Plan(without.State, without.State.Batches["26-02"]).Product("Au").Likely);
     }
 

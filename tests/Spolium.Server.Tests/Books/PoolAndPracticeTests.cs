@@ -138,10 +138,10 @@ public class PoolAndPracticeTests
             {
                 Holds = [.. Enumerable.Range(0, batches).Select(i => one with { BatchId = i == 0 ? one.BatchId : $"b-{i}" })],
             };
-        var told = PoolBalances.Of(state, With(PoolBook.Most + 1), null, new FigureBook())!;
+        var told = PoolBalances.Of(state, With(ReconciledPool.Most + 1), null, new ShownFigures())!;
         Assert.Equal((null, null), (told.Out, told.AddsUp));
-        Assert.Contains($"more than {PoolBook.Most} batches", told.Sentence);
-        Assert.NotNull(PoolBalances.Of(state, With(1), null, new FigureBook())!.Out);
+        Assert.Contains($"more than {ReconciledPool.Most} batches", told.Sentence);
+        Assert.NotNull(PoolBalances.Of(state, With(1), null, new ShownFigures())!.Out);
     }
 
     [Theory]
@@ -213,7 +213,7 @@ public class PoolAndPracticeTests
         {
             LotId = "hl-1",
             Amount = "100 g",
-            Way = "gold-by-nitric-strip",
+            Way = string.Join('/', Spolium.Demo.HobLaneWays.GoldByNitricStrip),
         };
         var working = await shop.Done("/api/plan/working?key=" + Uri.EscapeDataString("1-nitric-strip/dose/nitric/grams"), plan);
         var line = working.GetProperty("working").EnumerateArray().First(l => l.GetProperty("prior").GetString() == "nitric-factor");

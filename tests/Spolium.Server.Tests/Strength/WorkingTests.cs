@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Spolium.Golden;
 using Xunit;
 
 namespace Spolium.Server.Tests.Strength;
@@ -134,7 +135,7 @@ public class WorkingTests(StrengthShop one) : IClassFixture<StrengthShop>
         {
             LotId = lot,
             Amount = "100 g",
-            Way = way,
+            Methods = UsualWay.All.First(w => w.Id == way).Methods,
             Bottles = new[] { new { Id = "usual peroxide" } },
         };
         var plan = await shop.Done("/api/plan", request);

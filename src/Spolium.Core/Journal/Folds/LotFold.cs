@@ -29,7 +29,7 @@ internal static class LotFold
                 ? null
                 : b
                     .Feeds.Where(f => f.LotId == id)
-                    .Aggregate(lot, (l, f) => Without(l, f.Amount.Value) with { Pools = l.Pools.Add(b.LotId), WaitsFor = null }),
+                    .Aggregate(lot, (l, f) => Without(l, f.Amount.Value) with { PooledInto = l.PooledInto.Add(b.LotId), WaitsFor = null }),
             _ when lot is null => null,
             LotContentChanged b => lot with
             {

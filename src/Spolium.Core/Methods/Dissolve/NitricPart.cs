@@ -3,6 +3,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods.Baths;
 using Spolium.Core.Methods.Strip;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Safety;
 

@@ -2,6 +2,7 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods.Baths;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 
 namespace Spolium.Core.Methods.Precipitate;

@@ -10,7 +10,7 @@ using Xunit;
 namespace Spolium.Core.Tests.Reconciling;
 
 /// <summary>The demo's batches as graphs: the one that adds up, the open one, and the one in which the point slipped.</summary>
-public class BatchBookTests
+public class ReconciledBatchTests
 {
     private const string Slipped = "25-24";
     private static readonly Lazy<Ledger> Demo = new(() =>
@@ -19,7 +19,7 @@ public class BatchBookTests
 
     private static BatchState Batch(Ledger ledger, string id = Slipped) => ledger.State.Batches[id];
 
-    private static BatchBook Book(string id) => BatchBook.Of(Demo.Value.State, Batch(Demo.Value, id));
+    private static ReconciledBatch Book(string id) => ReconciledBatch.Of(Demo.Value.State, Batch(Demo.Value, id));
 
     private static (Ledger After, ReadingPutRight Body) PutRight(
         string becomes = "2.71 g",
@@ -102,7 +102,7 @@ public class BatchBookTests
         var before = BatchBalance.Of(Demo.Value, Batch(Demo.Value), "Au");
         var (after, body) = PutRight();
         var batch = Batch(after);
-        Assert.True(BatchBook.Of(after.State, batch).AddsUp);
+        Assert.True(ReconciledBatch.Of(after.State, batch).AddsUp);
         Assert.True(body.ChiSquareAfter < 6 && body.ChiSquare > 1000);
         var then = BatchBalance.Of(after, batch, "Au");
         Assert.Equal(2.71 * 0.996, then.Product!.Likely, 0.002);
@@ -268,8 +268,8 @@ public class BatchBookTests
     {
         var state = Demo.Value.State;
         var explained = state.Batches["25-11"];
-        double Bar(BatchState batch) => BatchBook.Of(state, batch).Rest.Flow("6-wash-dry-melt/bar", "Au").Grams!.Value;
-        Assert.False(BatchBook.Of(state, explained).AddsUp);
+        double Bar(BatchState batch) => ReconciledBatch.Of(state, batch).Rest.Flow("6-wash-dry-melt/bar", "Au").Grams!.Value;
+        Assert.False(ReconciledBatch.Of(state, explained).AddsUp);
         Assert.Equal(1.22 * 0.996, Bar(explained), 0.02);
         Assert.True(Bar(explained with { Stands = null }) > 1.3);
     }
@@ -329,7 +329,7 @@ public class BatchBookTests
         const string id = "26-01";
         var (wrong, right) = (FeedMisread(id), Demo.Value);
         var (batch, true_) = (wrong.State.Batches[id], right.State.Batches[id]);
-        var book = BatchBook.Of(wrong.State, batch);
+        var book = ReconciledBatch.Of(wrong.State, batch);
         Assert.False(book.AddsUp);
         var first = book.Proposals[0];
         Assert.Equal((BatchFlows.FeedArc, "decimal_down"), (book.Flows.Graph.Readings[first.Reading].Arc, first.Slip.Kind));
@@ -348,7 +348,7 @@ public class BatchBookTests
                 body
             )
         );
-        Assert.True(BatchBook.Of(after.State, after.State.Batches[id]).AddsUp);
+        Assert.True(ReconciledBatch.Of(after.State, after.State.Batches[id]).AddsUp);
         Assert.Equal("fed", after.State.Batches[id].FeedBy);
         Assert.Equal(right.State.Lots[true_.Feeds[0].Id].Left, after.State.Lots[true_.Feeds[0].Id].Left, 1e-9);
         Assert.Equal(true_.Recoveries.Select(f => f.Likely), after.State.Batches[id].Recoveries.Select(f => f.Likely), (a, b) =>
@@ -386,7 +386,7 @@ public class BatchBookTests
     public void What_was_lost_leaves_by_an_arc_of_its_own_from_the_step_that_mends_most()
     {
         var state = Demo.Value.State;
-        var book = BatchBook.Of(state, state.Batches["25-11"]);
+        var book = ReconciledBatch.Of(state, state.Batches["25-11"]);
         var lost = book.Lost!;
         Assert.True(lost.Fit.Passes);
         Assert.All(lost.Graph.Arcs.Select(a => a.To).OfType<string>().Distinct(), node =>

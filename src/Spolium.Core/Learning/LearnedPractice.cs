@@ -12,7 +12,7 @@ namespace Spolium.Core.Learning;
 public sealed record PracticeFigure(Prior Prior, Triple? Own, IReadOnlyList<(BatchPractice Batch, PracticeSeen Seen)> Shown);
 
 /// <summary>Learning from closed batches: the priors that cards of methods name, as the shop's own hands move them.</summary>
-public static class PracticeBook
+public static class LearnedPractice
 {
     /// <summary>Priors that batches teach, each with what shows it and the methods that do, in the order of the work.</summary>
     public static readonly IReadOnlyList<(Lesson Lesson, IReadOnlyList<string> Methods)> Lessons =

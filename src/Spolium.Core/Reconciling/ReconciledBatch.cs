@@ -15,7 +15,7 @@ namespace Spolium.Core.Reconciling;
 /// </param>
 /// <param name="Lost">The step that something was lost from if all readings are right; null where they agree, or no loss explains
 /// them.</param>
-public sealed record BatchBook(
+public sealed record ReconciledBatch(
     BatchFlows Flows,
     Reconciliation Fit,
     Reconciliation Rest,
@@ -30,12 +30,12 @@ public sealed record BatchBook(
 
     private const int Kept = 64;
 
-    private sealed record Known(object Vessels, BatchBook Book);
+    private sealed record Known(object Vessels, ReconciledBatch Book);
 
     /// <summary>False when readings disagree by more than their uncertainties allow in 95 of 100 batches.</summary>
     public bool AddsUp => Fit.Passes;
 
-    public static BatchBook Of(State state, BatchState batch)
+    public static ReconciledBatch Of(State state, BatchState batch)
     {
         if (Books(state).TryGet(batch, out var known) && ReferenceEquals(known.Vessels, state.Vessels))
             return known.Book;
@@ -69,7 +69,7 @@ public sealed record BatchBook(
                     Readings = [.. flows.Graph.Readings.Where((_, k) => eliminated.All(e => e.Reading != k))],
                 }
             );
-        var book = new BatchBook(flows, fit, rest, SlipSearch.Of(flows.Graph, fit), eliminated, lost);
+        var book = new ReconciledBatch(flows, fit, rest, SlipSearch.Of(flows.Graph, fit), eliminated, lost);
         Books(state).Put(batch, new(state.Vessels, book));
         return book;
     }

@@ -20,7 +20,7 @@ public sealed record FigureView(
 );
 
 /// <summary>The workings behind the figures of one page, by key.</summary>
-public sealed class FigureBook
+public sealed class ShownFigures
 {
     private readonly Dictionary<string, Working> workings = [];
     private readonly Dictionary<string, Figure> kept = [];

@@ -14,7 +14,7 @@ public sealed record PoolArc(string Arc, string BatchId, string Code, string Nam
 /// <param name="Graph">The graphs of the batches, joined at the shared holding.</param>
 /// <param name="Proposals">Slips that would explain what it gave, where the whole does not add up without.</param>
 /// <param name="Expected">Grams and standard uncertainty of each metal that came out, by the batches alone.</param>
-public sealed record PoolBook(
+public sealed record ReconciledPool(
     FlowGraph Graph,
     Reconciliation Fit,
     IReadOnlyList<PoolArc> Leavings,
@@ -35,11 +35,11 @@ public sealed record PoolBook(
 
     private const int Kept = 32;
 
-    private sealed record Known(IReadOnlyList<BatchState> Batches, PoolBook Book);
+    private sealed record Known(IReadOnlyList<BatchState> Batches, ReconciledPool Book);
 
     /// <summary>The book of a shared holding; null where more than <see cref="Most"/> batches fed it.</summary>
     /// <param name="worked">One of its workings up; null for what is in it now, of which nothing has come out.</param>
-    public static PoolBook? Of(State state, PoolState pool, WorkedUpState? worked)
+    public static ReconciledPool? Of(State state, PoolState pool, WorkedUpState? worked)
     {
         var ids = (worked?.From ?? pool.Holds).Select(h => h.BatchId).Distinct().ToList();
         if (ids.Count > Most)
@@ -53,7 +53,7 @@ public sealed record PoolBook(
         return book;
     }
 
-    private static PoolBook Reckon(State state, PoolState pool, WorkedUpState? worked)
+    private static ReconciledPool Reckon(State state, PoolState pool, WorkedUpState? worked)
     {
         var holds = worked?.From ?? pool.Holds;
         var (arcs, readings, open, leavings) = (new List<Arc>(), new List<FlowReading>(), new List<string> { Node }, new List<PoolArc>());
@@ -66,7 +66,7 @@ public sealed record PoolBook(
             {
                 Pooled = batch.Pooled.SetItems(pooled.Select(p => KeyValuePair.Create(p, batch.Pooled[p] with { Back = [] }))),
             };
-            var (flows, own) = BatchBook.Flowing(state, alone);
+            var (flows, own) = ReconciledBatch.Flowing(state, alone);
             // As in the batch's own book: what is vouched for all counts, with what was lost; else the readings that stand alone are left
             // out.
             var left = own.Passes || batch.Stands is not null ? [] : SlipSearch.Eliminate(flows.Graph).Select(e => e.Reading).ToHashSet();

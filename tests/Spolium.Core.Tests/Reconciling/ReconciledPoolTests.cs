@@ -8,14 +8,14 @@ using Xunit;
 namespace Spolium.Core.Tests.Reconciling;
 
 /// <summary>A tub is a node between the batches that fed it.</summary>
-public class PoolBookTests
+public class ReconciledPoolTests
 {
     private static readonly DateTimeOffset Now = new(2026, 11, 25, 14, 0, 0, TimeSpan.Zero);
     private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(Now)));
 
     private static PoolState Tub => Demo.Value.State.Pools["T1"];
 
-    private static PoolBook Worked(double grams)
+    private static ReconciledPool Worked(double grams)
     {
         var ledger = Demo.Value;
         var body = Pooling.WorkUp(ledger, "T1", [new("Au", Given.Grams(grams, 0.005), null)], "burnt", "so").Body!;
@@ -29,14 +29,14 @@ public class PoolBookTests
                 body
             )
         );
-        return PoolBook.Of(after.State, after.State.Pools["T1"], after.State.Pools["T1"].WorkedUp[^1])!;
+        return ReconciledPool.Of(after.State, after.State.Pools["T1"], after.State.Pools["T1"].WorkedUp[^1])!;
     }
 
     // Conservation: what the leavings hold together is what the tub should give.
     [Fact]
     public void What_it_should_give_is_what_its_batches_say_of_their_leavings()
     {
-        var book = PoolBook.Of(Demo.Value.State, Tub, null)!;
+        var book = ReconciledPool.Of(Demo.Value.State, Tub, null)!;
         var (grams, sigma) = book.Expected["Au"];
         Assert.Equal(Tub.Holds.Count, book.Leavings.Count);
         Assert.Equal(book.Leavings.Sum(l => book.Fit.Flow(l.Arc, "Au").Grams!.Value), grams, 1e-9);
@@ -49,10 +49,10 @@ public class PoolBookTests
     [Fact]
     public void What_it_gave_says_what_every_leaving_held()
     {
-        var before = PoolBook.Of(Demo.Value.State, Tub, null)!;
+        var before = ReconciledPool.Of(Demo.Value.State, Tub, null)!;
         var (expected, sigma) = before.Expected["Au"];
         var book = Worked(Math.Round(expected * 0.95, 3));
-        var read = book.Graph.Readings.Single(r => r.Arc == PoolBook.Out);
+        var read = book.Graph.Readings.Single(r => r.Arc == ReconciledPool.Out);
         Assert.True(book.Fit.Passes);
         foreach (var leaving in book.Leavings)
         {
@@ -61,13 +61,17 @@ public class PoolBookTests
             Assert.Equal(was.Grams!.Value + by, book.Fit.Flow(leaving.Arc, "Au").Grams!.Value, 2e-3 * was.Grams.Value + 1e-6);
             Assert.True(book.Fit.Flow(leaving.Arc, "Au").Sigma < was.Sigma);
         }
-        Assert.Equal(book.Leavings.Sum(l => book.Fit.Flow(l.Arc, "Au").Grams!.Value), book.Fit.Flow(PoolBook.Out, "Au").Grams!.Value, 1e-9);
+        Assert.Equal(
+            book.Leavings.Sum(l => book.Fit.Flow(l.Arc, "Au").Grams!.Value),
+            book.Fit.Flow(ReconciledPool.Out, "Au").Grams!.Value,
+            1e-9
+        );
     }
 
     [Fact]
     public void A_slip_of_the_point_in_what_it_gave_is_found()
     {
-        var (expected, _) = PoolBook.Of(Demo.Value.State, Tub, null)!.Expected["Au"];
+        var (expected, _) = ReconciledPool.Of(Demo.Value.State, Tub, null)!.Expected["Au"];
         var typed = Math.Round(expected * 10, 2);
         var book = Worked(typed);
         Assert.False(book.Fit.Passes);
@@ -79,12 +83,12 @@ public class PoolBookTests
     public void What_was_shared_back_is_no_reading_of_itself()
     {
         var worked = Tub.WorkedUp[0];
-        var book = PoolBook.Of(Demo.Value.State, Tub, worked)!;
+        var book = ReconciledPool.Of(Demo.Value.State, Tub, worked)!;
         Assert.Equal(worked.From.Count, book.Leavings.Count);
-        Assert.Single(book.Graph.Readings, r => r.Arc == PoolBook.Out);
+        Assert.Single(book.Graph.Readings, r => r.Arc == ReconciledPool.Out);
         Assert.Equal(
             worked.Body.Yields[0].Holds.Grams,
-            book.Fit.Flow(PoolBook.Out, "Au").Grams!.Value,
+            book.Fit.Flow(ReconciledPool.Out, "Au").Grams!.Value,
             3 * worked.Body.Yields[0].Holds.Sigma
         );
     }

@@ -1,0 +1,154 @@
+using Spolium.Core.Accounts;
+using Spolium.Core.Chemistry;
+using Spolium.Core.Quantities;
+using Spolium.Core.Records;
+using Spolium.Core.Workshop;
+using Spolium.Server.Shared;
+
+namespace Spolium.Server.Trail;
+
+/// <summary>The trail of a batch as it is shown.</summary>
+internal static class TrailViews
+{
+    internal static TrailView View(
+        Ledger now,
+        Ledger ledger,
+        List<Entry> mine,
+        long upTo,
+        string batchId,
+        string element,
+        ShownFigures book
+    )
+    {
+        var batch = ledger.State.Batches[batchId];
+        var b = BatchBalance.Of(ledger, batch, element);
+        var accounts = b
+            .Holdings.Select(h => h.Account)
+            .Append(Account.Unaccounted("batch/" + batchId))
+            .Append(Account.Holding(batchId, Core.Records.Route.Feed))
+            .Append(Account.Back(batchId))
+            .ToHashSet();
+        var names = b.Holdings.GroupBy(h => h.Account).ToDictionary(g => g.Key, g => g.First().Name);
+        return new TrailView(
+            batchId,
+            batch.Code,
+            element,
+            Elements.Of(element).Name,
+            [.. batch.Believed.OrderBy(x => x.Element == element ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
+            book.Add("feed", b.Feed),
+            [
+                .. b.Holdings.Select(h => new TrailHolding(
+                    h.Account,
+                    h.StepId,
+                    h.Output,
+                    h.Name,
+                    h.Main,
+                    h.Standing,
+                    h is { Main: false, Standing: true }
+                        && upTo == mine.Count
+                        && batch.BroughtIn is null
+                        && h.Account.StartsWith("batch/", StringComparison.Ordinal),
+                    h.Basis,
+                    book.Add($"held/{h.StepId}/{h.Output}", h.Grams)
+                )),
+            ],
+            book.AddOrNone("product", b.Product),
+            book.AddOrNone("back", b.Back),
+            book.Add("unaccounted", b.Unaccounted),
+            book.Add("guessed", b.Guessed),
+            book.Add("missing", b.Missing),
+            book.Add("at-least", b.AtLeast),
+            b.Recovery is null
+                ? null
+                : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with
+                {
+                    Unit = "%",
+                },
+            b.WhyWide,
+            Sentence(b),
+            [
+                .. ledger
+                    .State.Entries.Of(Entry.BatchStream(batchId))
+                    .DistinctBy(e => e.Id)
+                    .SelectMany(e => ledger.Book.PostingsOf(e.Id))
+                    .Where(p =>
+                        p.Element == element
+                        && accounts.Contains(p.Account)
+                        && (
+                            !p.Account.StartsWith("pool/", StringComparison.Ordinal)
+                            || ledger.State.Entries.Find(p.EntryId)!.Body is PutIntoPool put && put.BatchId == batchId
+                        )
+                    )
+                    .Select(p =>
+                        ledger.State.Entries.Find(p.EntryId)! is var e
+                            ? new PostingView(
+                                p.EntryId,
+                                e.OccurredAt,
+                                e.By,
+                                names.GetValueOrDefault(p.Account) ?? Say(p.Account),
+                                p.Element,
+                                p.Grams,
+                                p.SigmaG * Draws.Z95,
+                                Say(p.Basis),
+                                EntryWords.Say(e.Body)
+                            )
+                            : null!
+                    ),
+            ],
+            mine.Count,
+            upTo,
+            Reconciled.Flows(ledger, batch, element, book),
+            Reconciled.Agreement(ledger, batch, element),
+            Reconciled.Suspects(ledger, batch, element),
+            [
+                .. batch.PutRight.Select(p => new PutRightView(
+                    p.EntryId,
+                    p.At,
+                    p.By,
+                    p.Body.Output,
+                    p.Body.Was.Text,
+                    p.Body.Becomes.Text,
+                    p.Body.Reason,
+                    p.Body.Kept
+                )),
+            ],
+            [
+                .. batch
+                    .History.Select(h =>
+                        (h, Figure: h.Recoveries.FirstOrDefault(f => f.Label.EndsWith(Elements.Of(element).Name, StringComparison.Ordinal)))
+                    )
+                    .Where(x => x.Figure is not null)
+                    .Select(x => new RestatedView(
+                        x.h.At,
+                        x.h.Why,
+                        $"{FigureText.Number(x.Figure!.Likely * 100, 1)} % ({FigureText.Number(x.Figure.Low * 100, 1)} to "
+                            + $"{FigureText.Number(x.Figure.High * 100, 1)})"
+                    )),
+            ],
+            batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null,
+            now.State.Version(Entry.BatchStream(batchId))
+        );
+    }
+
+    private static string Sentence(BatchBalance b)
+    {
+        var standing = b.AtLeast;
+        return b.Product is { } product
+            ? $"{FigureText.WithRange(product)} came out; the feed held at least {FigureText.ValueOnly(standing)}"
+            : $"{FigureText.WithRange(b.Feed)} came in, by the content typed with the lot; nothing has come out yet";
+    }
+
+    private static string Say(string account) =>
+        account.StartsWith("unaccounted", StringComparison.Ordinal) ? "unaccounted" : account[(account.LastIndexOf('/') + 1)..];
+
+    private static string Say(Basis basis) =>
+        basis switch
+        {
+            Basis.EstimatedByMethod => "estimated by the method",
+            Basis.Believed => "believed",
+            Basis.Weighed => "weighed",
+            Basis.Assayed => "assayed",
+            Basis.Missing => "what readings show missing",
+            _ => "taken back",
+        };
+}
