@@ -73,14 +73,13 @@ public static class Observing
         return Seen(factor.Prior!, stepId, factor * poured / dose.Grams, $"{dose.Title}: {FigureText.Number(sum, 1)} g poured");
     }
 
+    // A method that is gone teaches nothing more.
+    private static IReadOnlyList<Lesson> LessonsOf(string method) => MethodCatalogue.Find(method)?.Card.Lessons ?? [];
+
     // The factor of practice that a dose was reckoned with. Those of earlier steps stand in its working too: only the dose's own counts.
     private static Working? FactorIn(string method, Dose dose)
     {
-        var taught = MethodCatalogue
-            .Of(method)
-            .Card.Lessons.Where(l => l.Seen == Core.Methods.Seen.Dose && l.Of == dose.Id)
-            .Select(l => l.Prior)
-            .ToHashSet();
+        var taught = LessonsOf(method).Where(l => l.Seen == Core.Methods.Seen.Dose && l.Of == dose.Id).Select(l => l.Prior).ToHashSet();
         var (seen, next) = (
             new HashSet<Working>(ReferenceEqualityComparer.Instance),
             new Stack<Working>(taught.Count == 0 ? [] : [dose.Grams])
@@ -154,11 +153,7 @@ public static class Observing
             ? []
             : batch
                 .Route.Steps.Where(s => batch.Step(s.Id).Closed)
-                .SelectMany(s =>
-                    (MethodCatalogue.Find(s.Method)?.Card.Lessons ?? [])
-                        .Where(l => l.Seen == seen)
-                        .Select(l => (l, s, draws.Prior(l.Prior).Likely, element))
-                );
+                .SelectMany(s => LessonsOf(s.Method).Where(l => l.Seen == seen).Select(l => (l, s, draws.Prior(l.Prior).Likely, element)));
     }
 
     /// <summary>What workings up of tubs and pots show of the batches that fed them: of all together, so that each shows the

@@ -63,11 +63,11 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
   const comparison = useComparison(lotId, compareBody, request.amount.length > 0);
   // Nothing chosen yet: the way that leaves most over stands below.
   const best = comparison.data?.lotId === lotId ? comparison.data.columns[0] : undefined;
-  const methods = request.way ? null : (request.methods ?? best?.methods ?? null);
+  const methods = request.methods ?? best?.methods ?? null;
   const body = {
     lotId,
     amount: request.amount,
-    way: request.way,
+    way: null,
     methods,
     options: request.options,
     bottles: request.bottles,
@@ -78,7 +78,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
   });
   const plan = useQuery({
     ...ask(body),
-    enabled: request.amount.length > 0 && (methods !== null || request.way !== null || comparison.isFetched),
+    enabled: request.amount.length > 0 && (methods !== null || comparison.isFetched),
     retry: false,
     placeholderData: keepPreviousData,
   });
@@ -103,8 +103,8 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
             head,
             ...wish,
             lotId,
-            way: draft.way ?? (methods ? null : (p?.way ?? null)),
-            methods: draft.way ? null : (draft.methods ?? methods),
+            way: methods ? null : (p?.way ?? null),
+            methods,
             planId: draft.planId ?? null,
             options: draft.options,
             bottles: draft.bottles,
@@ -119,12 +119,15 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
     },
   );
   const chosen = p?.steps[step] ?? p?.steps[0];
-  const standing = draft.methods ?? methods ?? ways.data?.ways.find((w) => w.id === draft.way)?.methods ?? [];
+  const standing = draft.methods ?? methods ?? [];
   const wayId = standing.join('/');
   const inColumns = comparison.data?.columns ?? [];
   const found = [...inColumns, ...(comparison.data?.more ?? [])];
+  const others = (ways.data?.ways ?? []).filter(
+    (w) => w.takes === (liquor ?? 'solid') && !found.some((f) => f.id === w.id),
+  );
   const takeWay = (id: string) =>
-    setDraft({ ...draft, way: null, methods: id.split('/'), own: false, options: {}, planId: null });
+    setDraft({ ...draft, methods: id.split('/'), own: false, options: {}, planId: null });
   return (
     <WithWorking
       page={['plan', body, compareBody]}
@@ -151,7 +154,6 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
               const next = standing.map((m, k) => (k === i ? method : m));
               setDraft({
                 ...draft,
-                way: null,
                 methods: next,
                 planId: null,
                 // The column of this way follows.
@@ -197,22 +199,16 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
           data={[
             { group: 'found for this lot', items: found.map((w) => ({ value: w.id, label: w.title })) },
             {
-              group: 'usual ways, whether they go or not',
-              items: (ways.data?.ways ?? [])
-                .filter(
-                  (w) => w.takes === (liquor ?? 'solid') && !found.some((f) => f.id === w.methods.join('/')),
-                )
-                .map((w) => ({ value: w.id, label: w.title })),
+              group: 'other ways, whether they go or not',
+              items: others.map((w) => ({ value: w.id, label: w.title })),
             },
             { group: 'by hand', items: [{ value: own, label: 'a way of your own' }] },
           ]}
-          value={draft.own ? own : (draft.way ?? (found.some((f) => f.id === wayId) ? wayId : own))}
+          value={!draft.own && [...found, ...others].some((w) => w.id === wayId) ? wayId : own}
           onChange={(v) => {
             if (!v) return;
-            if (v === own)
-              setDraft({ ...draft, way: null, methods: standing, own: true, options: {}, planId: null });
-            else if (v.includes('/')) takeWay(v);
-            else setDraft({ ...draft, way: v, methods: null, own: false, options: {}, planId: null });
+            if (v === own) setDraft({ ...draft, methods: standing, own: true, options: {}, planId: null });
+            else takeWay(v);
           }}
           error={problem?.of('way')}
           allowDeselect={false}

@@ -123,7 +123,6 @@ function Saved({
               onOpen({
                 ...draft,
                 amount: s.amountText,
-                way: null,
                 methods: s.methods,
                 own: false,
                 options: s.options,

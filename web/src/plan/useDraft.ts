@@ -3,9 +3,7 @@ import type { Schemas } from '../api/client';
 
 export interface PlanDraft {
   amount: string;
-  /** Id of a usual way; null takes the one that the server thinks first of. */
-  way: string | null;
-  /** The methods of the way that was chosen; null while none was. */
+  /** The methods of the way that was chosen; null takes the one that leaves most over. */
   methods: string[] | null;
   /** The steps are being put together by hand. */
   own?: boolean;
@@ -31,7 +29,6 @@ export function useDraft(
   const unit = lot?.liquor ? 'mL' : 'g';
   const draft = kept ?? {
     amount: lot ? `${Number((lot.leftValue || lot.amountValue).toFixed(3))} ${unit}` : '',
-    way: null,
     methods: null,
     options: {},
     bottles: null,
