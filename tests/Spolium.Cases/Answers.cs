@@ -24,6 +24,7 @@ public static class Answers
         ["parse"] = Parse,
         ["nitric-stoichiometry"] = (g, _) => Taken(AcidUse.InNitric(Metals(g, false), Number(Double(g, "no2_share")))),
         ["aqua-regia-stoichiometry"] = (g, _) => Taken(AcidUse.InAquaRegia(Metals(g, true))),
+        ["gold-nitrite"] = (g, _) => One("nano2_g", GoldPrecipitant.Of("NaNO2").ForGold(Grams(Double(g, "gold_g"))).Likely),
         ["residual-nitric"] = Residual,
         ["residual-ladder"] = Ladder,
         ["gold-precipitant"] = Precipitant,

@@ -15,7 +15,7 @@ public static class PlanAnswers
 {
     private static readonly DateTimeOffset DemoDay = new(2026, 11, 25, 14, 0, 0, TimeSpan.Zero);
 
-    private const int Steps = 200;
+    private const int StepsOfMethod = 5;
 
     /// <summary>Every lot of which something is left, by every way that is for what it is.</summary>
     public static IReadOnlyList<string> OfDemoLots()
@@ -77,37 +77,41 @@ public static class PlanAnswers
             text.Add($"{key} refused {r.Title}", r.Method, r.Reason, r.WayOut);
     }
 
-    /// <summary>Steps of all methods in turn, each on a charge, with options and draws of its own number.</summary>
+    /// <summary>Steps of every method, each on a charge, with options and draws of its own number: a method that comes moves none of the
+    /// others.</summary>
     public static IReadOnlyList<string> OfRandomSteps()
     {
         var text = new AnswerText();
-        var methods = MethodCatalogue.All.OrderBy(m => m.Id, StringComparer.Ordinal).ToList();
-        for (var i = 0; i < Steps; i++)
-        {
-            var random = new Random(i);
-            double Between(double low, double high) => low + (high - low) * random.NextDouble();
-            var method = methods[i % methods.Count];
-            // A method that refuses one charge is shown another, so that most of these steps are planned.
-            for (var tries = 0; tries < RandomSteps.Kinds; tries++)
+        foreach (var method in MethodCatalogue.All.OrderBy(m => m.Id, StringComparer.Ordinal))
+            for (var k = 0; k < StepsOfMethod; k++)
             {
-                var charge = RandomSteps.Charge(
-                    (i + tries) % RandomSteps.Kinds,
-                    Between(0.1, 40),
-                    Between(0.1, 40),
-                    Between(0, 30),
-                    Between(0, 5),
-                    Between(0, 0.4),
-                    i
-                );
-                var plan = method.Plan(charge, RandomSteps.Options(method, i), Shop.Usual, Facts.None, new Draws("answers " + i));
-                if (plan.Refused && tries < RandomSteps.Kinds - 1)
-                    continue;
-                Step(text, $"random {i} {method.Id}", plan);
-                break;
+                var seed = NumberOf(method.Id) + k;
+                var random = new Random(seed);
+                double Between(double low, double high) => low + (high - low) * random.NextDouble();
+                // A method that refuses one charge is shown another, so that most of these steps are planned.
+                for (var tries = 0; tries < RandomSteps.Kinds; tries++)
+                {
+                    var charge = RandomSteps.Charge(
+                        (k + tries) % RandomSteps.Kinds,
+                        Between(0.1, 40),
+                        Between(0.1, 40),
+                        Between(0, 30),
+                        Between(0, 5),
+                        Between(0, 0.4),
+                        seed
+                    );
+                    var plan = method.Plan(charge, RandomSteps.Options(method, k), Shop.Usual, Facts.None, new Draws("answers " + seed));
+                    if (plan.Refused && tries < RandomSteps.Kinds - 1)
+                        continue;
+                    Step(text, $"random {method.Id} {k + 1}", plan);
+                    break;
+                }
             }
-        }
         return text.Lines;
     }
+
+    // The same for ever, which string.GetHashCode is not.
+    private static int NumberOf(string name) => name.Aggregate(17, (sum, c) => (sum * 31 + c) % 1_000_003);
 
     private static void Step(AnswerText text, string key, StepPlan plan)
     {

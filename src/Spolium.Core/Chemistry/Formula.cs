@@ -13,7 +13,7 @@ public sealed class ChemistryException(int position, string reason) : FormatExce
 /// <summary>
 /// A chemical formula: groups in round or square brackets, hydrates behind a dot, fractional subscripts, a charge.
 /// A digit and a sign behind a lone element are its charge (Cu2+); elsewhere the charge stands behind a blank or a caret
-/// (SO4 2-, [Ag(S2O3)2]^3-); a sign alone is one charge (NO3-). "e-" is the electron.
+/// (SO4 2-, (S2O3)^2-) or right behind square brackets ([Ag(S2O3)2]3-); a sign alone is one charge (NO3-). "e-" is the electron.
 /// </summary>
 public sealed class Formula
 {
@@ -123,7 +123,7 @@ public sealed class Formula
                     if (at >= text.Length)
                         throw new ChemistryException(open, $"'{c}' is never closed");
                     at++;
-                    Add(atoms, inner, Count() ?? 1);
+                    Add(atoms, inner, c == '[' && IsChargeToTheEnd() ? 1 : Count() ?? 1);
                 }
                 else if (char.IsAsciiLetterUpper(c))
                 {
@@ -162,16 +162,20 @@ public sealed class Formula
         // "Cu2+" as a whole: one element, digits, a sign, the end.
         private bool IsLoneCharge(int start)
         {
-            if (start != 0 || text[..at].Any(c => !char.IsAsciiLetter(c)))
-                return false;
+            return start == 0
+                && text[..at].All(char.IsAsciiLetter)
+                && IsChargeToTheEnd()
+                && at == text[..at].TakeWhile(char.IsAsciiLetter).Count()
+                && text[..at].Count(char.IsAsciiLetterUpper) == 1;
+        }
+
+        // "[Zn(OH)4]2-": digits and a sign, and then nothing. Square brackets hold a whole ion, so no count can be meant.
+        private bool IsChargeToTheEnd()
+        {
             var i = at;
             while (i < text.Length && char.IsAsciiDigit(text[i]))
                 i++;
-            return i > at
-                && i == text.Length - 1
-                && text[i] is '+' or '-'
-                && at == text[..at].TakeWhile(char.IsAsciiLetter).Count()
-                && text[..at].Count(char.IsAsciiLetterUpper) == 1;
+            return i > at && i == text.Length - 1 && text[i] is '+' or '-';
         }
 
         // A point is a hydrate dot when digits and H2O follow to the end and it is not the point of "0.5".

@@ -108,7 +108,7 @@ public sealed class Reaction
         {
             if (Formation.TryGetValue(species, out var value))
                 sum -= n * value;
-            else if (!Species.IsMetal(species))
+            else if (!Species.IsElement(species))
                 return null;
         }
         return sum;

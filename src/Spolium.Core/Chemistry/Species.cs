@@ -16,22 +16,21 @@ public readonly record struct Species(string Formula, Phase Phase)
 {
     private static readonly ConcurrentDictionary<string, Formula> Parsed = new();
 
-    private static readonly Dictionary<string, (Phase Phase, Species[] Ions)> Known = ReferenceTable
-        .Read(
-            "species.csv",
-            r =>
-            {
-                var ions = r.Text("ions")
-                    .Split('|', StringSplitOptions.RemoveEmptyEntries)
-                    .Select(i => new Species(i, i == "H2O" ? Phase.Liquid : Phase.Aqueous))
-                    .ToArray();
-                var row = (Formula: r.Text("formula"), Phase: Enum.Parse<Phase>(r.Text("phase"), true), Ions: ions);
-                CheckIons(row.Formula, ions);
-                return row;
-            },
-            "formula"
-        )
+    // What forms (species.csv), and what is poured (reagents.csv).
+    private static readonly Dictionary<string, (Phase Phase, Species[] Ions)> Known = new[] { "species.csv", "reagents.csv" }
+        .SelectMany(file => ReferenceTable.Read(file, InVesselOf, "formula"))
         .ToDictionary(x => x.Formula, x => (x.Phase, x.Ions));
+
+    private static (string Formula, Phase Phase, Species[] Ions) InVesselOf(ReferenceRow r)
+    {
+        var formula = r.Text("formula");
+        var ions = r.Text("ions")
+            .Split('|', StringSplitOptions.RemoveEmptyEntries)
+            .Select(i => new Species(i, i == "H2O" ? Phase.Liquid : Phase.Aqueous))
+            .ToArray();
+        CheckIons(formula, ions);
+        return (formula, Enum.Parse<Phase>(r.Said("phase"), true), ions);
+    }
 
     public static readonly Species Water = new("H2O", Phase.Liquid);
     public static readonly Species Proton = new("H+", Phase.Aqueous);
@@ -51,7 +50,7 @@ public readonly record struct Species(string Formula, Phase Phase)
     public static Formula Of(string formula) => Parsed.GetOrAdd(formula, Chemistry.Formula.Parse);
 
     /// <summary>What one formula of a substance is in a vessel: itself in its phase, or the ions that it gives in water.</summary>
-    /// <exception cref="KeyNotFoundException">Not a metal and not in species.csv: its phase is not known.</exception>
+    /// <exception cref="KeyNotFoundException">Neither a metal nor in species.csv or reagents.csv: its phase is not known.</exception>
     public static IReadOnlyList<Species> InVessel(string formula)
     {
         if (Known.TryGetValue(formula, out var row))
@@ -61,10 +60,13 @@ public readonly record struct Species(string Formula, Phase Phase)
             return [new(formula, Phase.Aqueous)];
         return f.Atoms.Count == 1 && f.Atoms.Single().Value == 1
             ? [new(formula, Phase.Solid)]
-            : throw new KeyNotFoundException($"The phase of '{formula}' is not in species.csv.");
+            : throw new KeyNotFoundException($"The phase of '{formula}' is neither in species.csv nor in reagents.csv.");
     }
 
-    public static bool IsMetal(Species s) => s.Phase == Phase.Solid && s.Parse().Atoms.Count == 1;
+    /// <summary>An element as a solid by itself.</summary>
+    public static bool IsElement(Species s) => s.Phase == Phase.Solid && s.Parse().Atoms.Count == 1;
+
+    public static bool IsMetal(Species s) => IsElement(s) && ElementAtWork.IsMetal(s.Parse().Atoms.Keys.Single());
 
     private static void CheckIons(string formula, Species[] ions)
     {
@@ -73,8 +75,8 @@ public readonly record struct Species(string Formula, Phase Phase)
         var whole = Of(formula);
         foreach (var element in whole.Atoms.Keys.Union(ions.SelectMany(i => i.Parse().Atoms.Keys)))
             if (Math.Abs(ions.Sum(i => i.Atoms(element)) - new Species(formula, Phase.Aqueous).Atoms(element)) > 1e-9)
-                throw new InvalidDataException($"species.csv: the ions of {formula} do not add up in {element}.");
+                throw new InvalidDataException($"The ions of {formula} do not add up in {element}.");
         if (ions.Sum(i => i.Parse().Charge) != whole.Charge)
-            throw new InvalidDataException($"species.csv: the ions of {formula} do not add up in charge.");
+            throw new InvalidDataException($"The ions of {formula} do not add up in charge.");
     }
 }

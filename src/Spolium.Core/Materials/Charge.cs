@@ -76,9 +76,15 @@ public sealed class Charge
         return parts.Count == 0 ? Working.Zero(Dimension.Mass) : Working.Sum(parts, Dimension.Substance) * weight;
     }
 
-    /// <summary>Symbols of the metals in the charge, as solids or dissolved.</summary>
+    /// <summary>Symbols of the metals in the charge that acids of this shop take, as solids or dissolved.</summary>
     public IEnumerable<string> Metals =>
         moles.Keys.SelectMany(s => s.Parse().Atoms.Keys).Where(e => MetalInAcid.Find(e, true) is not null).Distinct();
+
+    /// <summary>Symbols of all that the book follows: these metals, and what a lot holds beside them as an element by itself.</summary>
+    public IEnumerable<string> Booked =>
+        Metals
+            .Concat(moles.Keys.Where(Species.IsElement).SelectMany(s => s.Parse().Atoms.Keys).Where(ElementAtWork.BySymbol.ContainsKey))
+            .Distinct();
 
     /// <summary>Grams of everything.</summary>
     public Working Mass() => Working.Sum(moles.Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(Unknown), Dimension.Mass);

@@ -165,11 +165,11 @@ public static class ContentCharge
             var l = content.Lines[i];
             if (!Elements.BySymbol.ContainsKey(l.Element))
                 errors.Add(new($"content[{i}].element", $"'{l.Element}' is not an element", "write a symbol such as Au"));
-            else if (MetalInAcid.Find(l.Element, true) is null)
+            else if (!ElementAtWork.BySymbol.ContainsKey(l.Element))
                 errors.Add(
                     new(
                         $"content[{i}].element",
-                        $"what {l.Element} does in acid is not known here yet",
+                        $"{Name(l.Element)} is not worked here",
                         "leave it out: it is then part of the unknown rest"
                     )
                 );
@@ -184,10 +184,7 @@ public static class ContentCharge
             if (content.Lines.Take(i).Any(o => o.Element == l.Element) || l.Element == content.Balance)
                 errors.Add(new($"content[{i}].element", $"{l.Element} stands twice", "keep one line for each metal"));
         }
-        if (
-            content.Balance is not null
-            && !(Elements.BySymbol.ContainsKey(content.Balance) && MetalInAcid.Find(content.Balance, true) is not null)
-        )
+        if (content.Balance is not null && !ElementAtWork.IsMetal(content.Balance))
             errors.Add(new("balance", $"'{content.Balance}' cannot be the balance", "choose one of the known metals, or leave it unknown"));
         if (content.Liquor is { } kind)
             for (var i = 0; i < content.Lines.Count; i++)

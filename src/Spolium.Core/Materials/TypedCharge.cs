@@ -63,8 +63,8 @@ public static class TypedCharge
         for (var i = 0; i < spec.Lines.Count; i++)
         {
             var l = spec.Lines[i];
-            if (!Elements.BySymbol.ContainsKey(l.Element) || MetalInAcid.Find(l.Element, true) is null)
-                errors.Add(new($"lines[{i}].element", $"'{l.Element}' is not a metal that is known here", "write a symbol such as Ag"));
+            if (!ElementAtWork.BySymbol.ContainsKey(l.Element))
+                errors.Add(new($"lines[{i}].element", $"'{l.Element}' is not an element that is worked here", "write a symbol such as Ag"));
             else if (spec.Liquor is { } kind && LiquorFeed.SaltOf(l.Element, kind) is null)
                 errors.Add(
                     new(

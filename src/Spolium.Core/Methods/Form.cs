@@ -24,3 +24,14 @@ public enum Form
     SilverSalt,
     Fixer,
 }
+
+public static class Forms
+{
+    /// <summary>What a way ends with, and the metal that it is for.</summary>
+    public static readonly IReadOnlyDictionary<Form, string> Ends = new Dictionary<Form, string>
+    {
+        [Form.GoldBar] = "Au",
+        [Form.SilverBar] = "Ag",
+        [Form.SilverSalt] = "Ag",
+    };
+}

@@ -82,19 +82,17 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     {
         doses.Add((dose.Id, dose with { Apart = Apart }));
         Vessel = Vessel.Pour(dose, draws);
-        SilverFalls(dose.Bottle.Formula);
+        Settle(dose.Bottle.Formula);
         return dose;
     }
 
-    /// <summary>True for a method that brings the silver down itself, and says how much of it stays.</summary>
-    public bool HoldsSilver { get; set; }
+    /// <summary>What the method brings down itself, and says how much of it stays; null for nothing.</summary>
+    public Species? BringsDown { get; init; }
 
-    // Silver that came along dissolved falls as soon as chloride is poured.
-    private void SilverFalls(string poured)
+    private void Settle(string poured)
     {
-        var silver = Vessel.Of(new("Ag+", Phase.Aqueous));
-        if (poured is "HCl" or "NaCl" && !HoldsSilver && !Working.IsNothing(silver))
-            React(SilverChlorideReactions.Falls, Working.Least(silver, Vessel.Of(Species.Chloride)), "AgNO3");
+        foreach (var (fall, moles) in Settling.After(poured, Vessel, BringsDown).ToList())
+            React(fall.Reaction, moles, fall.Of);
     }
 
     /// <summary>A dose in portions that signs end, in grams of the pure substance; returns the moles that are poured.</summary>
@@ -133,7 +131,7 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
         );
         doses.Add((id, null));
         Vessel = bottle.PourInto(Vessel, poured, draws);
-        SilverFalls(formula);
+        Settle(formula);
         return bottle.MolesIn(poured, draws).Named($"{bottle.Name} poured");
     }
 
@@ -151,6 +149,14 @@ internal sealed class StepWork(IMethod method, Charge charge, StepOptions option
     /// <summary>Lets a reaction run on so many moles of a substance of its equation.</summary>
     public Working React(Reaction reaction, Working moles, string of, params Species[] fromOutside) =>
         React(reaction, Working.IsNothing(moles) ? moles : reaction.Extent(moles, of), fromOutside);
+
+    /// <summary>What heat drives off: its own heat comes from the plate and is none of the step's.</summary>
+    public Working DriveOff(Reaction reaction, Working extent, params Species[] fromOutside)
+    {
+        (Vessel, var done) = Vessel.React(reaction, extent, fromOutside);
+        equations.Add(reaction);
+        return done;
+    }
 
     /// <summary>Brown gas that a cover turns back into acid.</summary>
     public void ReturnUnderCover(Working share)

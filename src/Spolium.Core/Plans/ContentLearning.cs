@@ -63,7 +63,7 @@ public static class ContentLearning
     public static IReadOnlyList<Working> Told(Charge before, Charge after) =>
         [
             .. after
-                .Metals.Select(m => (Metal: m, Was: before.Element(m).Range, Is: after.Element(m)))
+                .Booked.Select(m => (Metal: m, Was: before.Element(m).Range, Is: after.Element(m)))
                 .Where(m => m.Is.Likely > 0 && m.Is.Range.Width < 0.95 * m.Was.Width)
                 .Select(m =>
                     m.Is.Named(

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Spolium.Core.Reference;
 
 namespace Spolium.Core.Quantities;
@@ -23,7 +24,25 @@ public static class Priors
             ),
             "id"
         )
+        .Concat(ReferenceTable.Read("reagents.csv", Loose, "formula").OfType<Prior>())
         .ToDictionary(p => p.Id);
+
+    // "1.0 1.2 1.3 small shop 2": grams in a millilitre of a loose solid, as it stands in the row of the reagent.
+    private static Prior? Loose(ReferenceRow r)
+    {
+        if (r.Text("loose").Split(' ', 4) is not [var low, var likely, var high, var source])
+            return null;
+        static double Number(string text) => double.Parse(text, CultureInfo.InvariantCulture);
+        return new(
+            "bulk-" + r.Text("formula"),
+            new(Number(low), Number(likely), Number(high)),
+            Constants.Of("g/mL"),
+            Spread.Positive,
+            $"bulk density of {r.Text("name")}",
+            Invented: false,
+            "reagents.csv: " + source
+        );
+    }
 
     /// <summary>The prior as a working: a named figure with its range and source.</summary>
     public static Working Prior(this Draws draws, string id) => draws.Once(id, static (d, i) =>

@@ -5,7 +5,7 @@ namespace Spolium.Core.Reagents;
 
 /// <summary>
 /// A kind of bottle or jar: what it holds, how strong such kinds are, what else is in it, and how to tell it from what looks like it
-/// (Reference/reagent-forms.csv).
+/// (Reference/reagents.csv and reagent-forms.csv).
 /// </summary>
 /// <param name="Formula">The active substance, with its hydrate water.</param>
 /// <param name="Percent">Low, likely and high mass per cent of the substance.</param>
@@ -30,26 +30,8 @@ public sealed record ReagentForm(
     string Source
 )
 {
-    public static readonly IReadOnlyList<ReagentForm> All = ReferenceTable.Read(
-        "reagent-forms.csv",
-        r => new ReagentForm(
-            r.Text("id"),
-            r.Text("name"),
-            r.Text("formula"),
-            r.Text("family"),
-            r.Text("state") == "liquid",
-            new(r.Number("low"), r.Number("likely"), r.Number("high")),
-            r.Text("trade") == "yes",
-            r.Text("additives"),
-            r.Text("test"),
-            r.Text("care"),
-            r.Text("reducing") == "yes",
-            r.NumberOrNone("chloride_ppm"),
-            r.Text("refused") == "yes",
-            r.Source
-        ),
-        "id"
-    );
+    /// <summary>Every substance's ordinary kind, and behind it its further kinds.</summary>
+    public static readonly IReadOnlyList<ReagentForm> All = WithFurtherKinds();
 
     private static readonly Dictionary<string, ReagentForm> ById = All.ToDictionary(f => f.Id);
 
@@ -59,9 +41,12 @@ public sealed record ReagentForm(
     public static ReagentForm Of(string id) => Find(id) ?? throw new KeyNotFoundException($"There is no reagent form '{id}'.");
 
     /// <summary>Grams in a millilitre of the loose solid; null where nobody said.</summary>
-    public static Working? BulkDensity(string formula, Draws draws)
+    public static Working? BulkDensity(string formula, Draws draws) =>
+        Priors.ById.ContainsKey("bulk-" + formula) ? draws.Prior("bulk-" + formula) : null;
+
+    private static List<ReagentForm> WithFurtherKinds()
     {
-        var id = "bulk-" + (formula is "C12H22O11" ? "sugar" : formula);
-        return Priors.ById.ContainsKey(id) ? draws.Prior(id) : null;
+        var further = ReferenceTable.Read("reagent-forms.csv", Reagent.KindOf, "id").ToLookup(f => f.Formula);
+        return [.. Reagent.All.SelectMany(r => further[r.Formula].Prepend(r.Form))];
     }
 }

@@ -25,24 +25,21 @@ public sealed record Shop(
     /// <summary>Grams of so many millilitres of water that somebody chose.</summary>
     public static Working WaterGrams(double ml) => WaterGrams(Working.Exact(ml, null, Dimension.Volume));
 
-    /// <summary>Bottles of usual labels, for a shop whose shelf has none of a substance (Reference/usual-bottles.csv); densities at 20
-    /// °C.</summary>
-    public static readonly IReadOnlyList<Bottle> UsualBottles = ReferenceTable
-        .Read(
-            "usual-bottles.csv",
-            r => (Id: r.Text("id"), Form: ReagentForm.Of(r.Text("form")), Percent: r.Number("percent"), Density: r.NumberOrNone("density")),
-            "id"
-        )
-        .Select(b => new Bottle(
-            b.Id,
-            b.Form.Name,
-            b.Form.Formula,
-            MassFraction.OfPercent(b.Percent),
-            b.Density ?? (b.Form.Liquid ? DensityTable.BySolute[b.Form.Formula].Density(b.Percent, 20) : null),
-            0,
-            "usual label"
-        ))
-        .ToList();
+    /// <summary>Bottles of usual labels, for a shop whose shelf has none of a substance; densities at 20 °C.</summary>
+    public static readonly IReadOnlyList<Bottle> UsualBottles =
+    [
+        .. Reagent
+            .All.Where(r => r.Usual is not null)
+            .Select(r => new Bottle(
+                r.Usual!.Id,
+                r.Form.Name,
+                r.Formula,
+                MassFraction.OfPercent(r.Usual.Percent),
+                r.Usual.DensityGPerMl ?? (r.Form.Liquid ? DensityTable.BySolute[r.Formula].Density(r.Usual.Percent, 20) : null),
+                0,
+                "usual label"
+            )),
+    ];
 
     public static readonly Shop Usual = new(UsualBottles, Vessel.Beakers);
 

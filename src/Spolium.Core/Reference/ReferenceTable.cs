@@ -75,6 +75,15 @@ public sealed class ReferenceRow(CsvReader csv, string file)
 {
     public string Text(string column) => csv.GetField(column)?.Trim() ?? "";
 
+    /// <summary>What must be said: "none" where there is nothing to say.</summary>
+    /// <exception cref="InvalidDataException">The cell is empty.</exception>
+    public string Said(string column) =>
+        Text(column) is { Length: > 0 } text
+            ? text
+            : throw new InvalidDataException(
+                $"{file}, line {csv.Parser.Row}: '{csv.GetField(0)}' has no {column}; write 'none' if there is nothing to say."
+            );
+
     public double Number(string column) => double.Parse(Text(column), CultureInfo.InvariantCulture);
 
     public int Whole(string column) => int.Parse(Text(column), CultureInfo.InvariantCulture);

@@ -1,15 +1,26 @@
+using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
 using Spolium.Core.Reference;
 
 namespace Spolium.Core.Safety;
 
 /// <summary>What a step does to a feed, as far as the gates ask.</summary>
+[Flags]
 public enum Duty
 {
-    Heat,
-    Melt,
-    Mill,
-    Acid,
+    None = 0,
+    Heat = 1,
+    Melt = 2,
+    Mill = 4,
+    Nitric = 8,
+
+    /// <summary>Aqua regia, chlorine, bleach and peroxide in hydrochloric acid.</summary>
+    Chloride = 16,
+
+    /// <summary>Hydrochloric or sulphuric acid alone.</summary>
+    Dilute = 32,
+    Acid = Nitric | Chloride | Dilute,
 }
 
 /// <summary>A feed that a duty refuses: by a mark on it, or by an element above a share of its mass (Reference/feed-gates.csv).</summary>
@@ -34,13 +45,43 @@ public sealed record FeedGate(string Mark, string Element, double Above, Duty Du
     /// <summary>The marks that a lot may carry.</summary>
     public static IReadOnlyList<string> Marks => [.. All.Select(g => g.Mark).Where(m => m.Length > 0).Distinct()];
 
-    /// <summary>Gates that are shut for a charge; they judge by the high end of its content.</summary>
+    /// <summary>Gates that are shut for a charge; they judge by the high end of its content. An element that no way takes yet shuts its own,
+    /// by its likely share.</summary>
     public static IEnumerable<FeedGate> Shut(Charge charge, Duty duty)
     {
         var mass = charge.Mass().Likely;
         return All.Where(g =>
-            g.Duty == duty
-            && (g.Mark.Length > 0 ? charge.Marks.Contains(g.Mark) : mass > 0 && charge.Element(g.Element).Range.High > g.Above * mass)
-        );
+                (g.Duty & duty) != Duty.None
+                && (g.Mark.Length > 0 ? charge.Marks.Contains(g.Mark) : mass > 0 && charge.Element(g.Element).Range.High > g.Above * mass)
+            )
+            .Concat(NoWay(charge, mass, duty));
     }
+
+    private static IEnumerable<FeedGate> NoWay(Charge charge, double mass, Duty duty) =>
+        from bath in Baths
+        where (bath.Value & duty) != Duty.None
+        from symbol in charge.Booked
+        let element = ElementAtWork.BySymbol[symbol]
+        where element.In[bath.Key] == BathClass.Refused && charge.Element(symbol).Likely > NoWayAbove * mass
+        let name = Elements.Of(symbol).Name
+        select new FeedGate(
+            "",
+            symbol,
+            NoWayAbove,
+            bath.Value,
+            $"no way yet for {name} above {FigureText.Number(100 * NoWayAbove, 1)} %: {element.Says}",
+            "sort it out, or hand the lot over",
+            element.Source
+        );
+
+    private static readonly double NoWayAbove = Constants.Get("no-way-above").Likely;
+
+    private static readonly Dictionary<Bath, Duty> Baths = new()
+    {
+        [Bath.Nitric] = Duty.Nitric,
+        [Bath.Chloride] = Duty.Chloride,
+        [Bath.Dilute] = Duty.Dilute,
+        [Bath.Heat] = Duty.Heat,
+        [Bath.Melt] = Duty.Melt,
+    };
 }

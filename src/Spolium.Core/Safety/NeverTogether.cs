@@ -1,5 +1,6 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
+using Spolium.Core.Reagents;
 using Spolium.Core.Reference;
 
 namespace Spolium.Core.Safety;
@@ -16,16 +17,26 @@ public enum Verdict
 public sealed record SubstanceGroup(string Id, IReadOnlyList<string> Holds, bool PerLitre)
 {
     public static readonly IReadOnlyDictionary<string, SubstanceGroup> ById = ReferenceTable
-        .Read(
-            "substance-groups.csv",
-            r => new SubstanceGroup(
-                r.Text("group"),
-                r.Text("holds").StartsWith("pair:", StringComparison.Ordinal) ? [r.Text("holds")] : r.Text("holds").Split('|'),
-                r.Text("unit") == "g/L"
-            ),
-            "group"
-        )
+        .Read("substance-groups.csv", Of, "group")
         .ToDictionary(g => g.Id);
+
+    // What a bottle holds names its own groups.
+    private static SubstanceGroup Of(ReferenceRow r)
+    {
+        var id = r.Text("group");
+        var holds = r.Text("holds");
+        return new(
+            id,
+            holds.StartsWith("pair:", StringComparison.Ordinal)
+                ? [holds]
+                :
+                [
+                    .. holds.Split('|', StringSplitOptions.RemoveEmptyEntries),
+                    .. Reagent.All.Where(x => x.Groups.Contains(id)).Select(x => x.Formula),
+                ],
+            r.Text("unit") == "g/L"
+        );
+    }
 
     /// <summary>How much of it a charge holds at its high end (95 %): g, or g/L of <paramref name="waterG"/> of water. A mark counts as
     /// without limit.</summary>

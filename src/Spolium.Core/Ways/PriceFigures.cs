@@ -9,28 +9,45 @@ namespace Spolium.Core.Ways;
 /// <summary>Prices as workings, the list that ships with the program, and what is wrong with one as typed.</summary>
 public static class PriceFigures
 {
+    // Of metals and of work; the price of a reagent stands in its own row.
+    private static readonly IReadOnlyList<PriceRow> MadeUpRows = ReferenceTable.Read(
+        "made-up-prices.csv",
+        r =>
+        {
+            TypedNumber? Share(string column) => r.NumberOrNone(column) is { } x ? TypedNumber.Of(x / 100, Field.Share, "%") : null;
+            return new PriceRow(
+                Enum.Parse<PriceKind>(r.Text("kind"), true),
+                r.Text("item"),
+                TypedNumber.Of(r.Number("price"), Field.Money, "kr"),
+                Share("paid"),
+                r.NumberOrNone("charge") is { } c ? TypedNumber.Of(c, Field.Money, "kr") : null,
+                Share("as_it_is"),
+                Share("held")
+            );
+        },
+        "kind",
+        "item"
+    );
+
     /// <summary>The made-up prices that ship with the program.</summary>
     public static readonly PriceList MadeUp = new(
         "made-up",
         "made-up prices of Hob Lane Works",
-        ReferenceTable.Read(
-            "made-up-prices.csv",
-            r =>
-            {
-                TypedNumber? Share(string column) => r.NumberOrNone(column) is { } x ? TypedNumber.Of(x / 100, Field.Share, "%") : null;
-                return new PriceRow(
-                    Enum.Parse<PriceKind>(r.Text("kind"), true),
-                    r.Text("item"),
-                    TypedNumber.Of(r.Number("price"), Field.Money, "kr"),
-                    Share("paid"),
-                    r.NumberOrNone("charge") is { } c ? TypedNumber.Of(c, Field.Money, "kr") : null,
-                    Share("as_it_is"),
-                    Share("held")
-                );
-            },
-            "kind",
-            "item"
-        )
+        [
+            .. MadeUpRows.TakeWhile(r => r.Kind != PriceKind.Work),
+            .. Reagent
+                .All.Where(r => r.CrownsPerKg is not null)
+                .Select(r => new PriceRow(
+                    PriceKind.Reagent,
+                    r.Formula,
+                    TypedNumber.Of(r.CrownsPerKg!.Value, Field.Money, "kr"),
+                    null,
+                    null,
+                    null,
+                    null
+                )),
+            .. MadeUpRows.SkipWhile(r => r.Kind != PriceKind.Work),
+        ]
     );
 
     private static Working Given(this PriceList list, double value, Dimension dimension, string label, TypedNumber typed) =>

@@ -33,13 +33,10 @@ public static class WayMap
     ];
 
     /// <summary>What a way for a metal ends with.</summary>
-    public static IReadOnlyList<Form> Ends(string element) =>
-        element == "Au" ? [Form.GoldBar]
-        : element == "Ag" ? [Form.SilverBar, Form.SilverSalt]
-        : [];
+    public static IReadOnlyList<Form> Ends(string element) => [.. Forms.Ends.Where(e => e.Value == element).Select(e => e.Key).Order()];
 
     /// <summary>Metals that ways of today bring out.</summary>
-    public static readonly IReadOnlyList<string> Metals = ["Au", "Ag"];
+    public static readonly IReadOnlyList<string> Metals = [.. Forms.Ends.OrderBy(e => e.Key).Select(e => e.Value).Distinct()];
 
     /// <summary>Forms from which an end can be reached.</summary>
     public static IReadOnlySet<Form> Towards(IReadOnlyList<Form> ends)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
@@ -206,7 +207,7 @@ public static class BatchAtWork
     }
 
     /// <summary>The metal that a product is for: of gold, silver and platinum metals the one that most is there of.</summary>
-    public static string ElementOf(Charge product) => new[] { "Au", "Ag", "Pt", "Pd" }.MaxBy(e => product.Element(e).Likely)!;
+    public static string ElementOf(Charge product) => ElementAtWork.Nobles.MaxBy(e => product.Element(e).Likely)!;
 
     /// <summary>Gold (or another metal) in a weighed bar: mass × fineness; without an assay the fineness is a guess with a range.</summary>
     public static ElementEstimate InBar(Draws draws, string element, TypedNumber mass, TypedNumber? fineness)

@@ -46,7 +46,7 @@ public static class BatchFeed
 
     /// <summary>Metal believed in so much of a lot, for each metal of its content.</summary>
     public static IReadOnlyList<ElementEstimate> Believed(Charge charge) =>
-        [.. charge.Metals.Order(StringComparer.Ordinal).Select(m => ElementEstimate.Of(m, charge.Element(m)))];
+        [.. charge.Booked.Order(StringComparer.Ordinal).Select(m => ElementEstimate.Of(m, charge.Element(m)))];
 
     /// <summary>Metal believed in so much of a liquor: volume × concentration, for each line of its content.</summary>
     /// <param name="draws">Of the lot, or of the lot that it is a part of.</param>

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Spolium.Core.Chemistry;
 using Spolium.Core.Quantities;
 using Spolium.Data;
 using Spolium.Server.Shared;
@@ -56,7 +57,7 @@ public static class BooksEndpoints
     }
 
     private static string First(IReadOnlyList<string> metals) =>
-        new[] { "Au", "Ag", "Pt", "Pd" }.Concat(metals).Append("Au").First(m => metals.Count == 0 || metals.Contains(m));
+        ElementAtWork.Nobles.Concat(metals).Append("Au").First(m => metals.Count == 0 || metals.Contains(m));
 
     private static (BooksFilter? Filter, IReadOnlyList<FieldError> Errors) Read(BooksQuery q, TimeZoneInfo zone)
     {

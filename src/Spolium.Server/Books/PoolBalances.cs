@@ -1,3 +1,4 @@
+using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
@@ -56,7 +57,7 @@ public static class PoolBalances
     {
         var there = worked?.Body.Yields.Select(y => y.Holds.Element).ToList()
             ?? [.. holds.SelectMany(h => h.Holds).Where(e => e.Grams > 0).Select(e => e.Element)];
-        return new[] { "Au", "Pt", "Pd", "Ag" }.FirstOrDefault(there.Contains) ?? there.FirstOrDefault();
+        return ElementAtWork.Nobles.FirstOrDefault(there.Contains) ?? there.FirstOrDefault();
     }
 
     private static string Sentence(ReconciledPool book, WorkedUpState? worked, string element, string name)

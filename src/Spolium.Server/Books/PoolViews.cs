@@ -1,3 +1,4 @@
+using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
@@ -75,7 +76,7 @@ internal static class PoolViews
             ),
         ];
 
-    private static bool Precious(string element) => element is "Au" or "Ag" or "Pt" or "Pd";
+    private static bool Precious(string element) => ElementAtWork.BySymbol.TryGetValue(element, out var e) && e.Precious is not null;
 
     private static string NameOf(State state, PooledHolding h) =>
         state.Batches[h.BatchId].Step(h.StepId).Outputs.FirstOrDefault(o => o.Output == h.Output)?.Name ?? h.Output;

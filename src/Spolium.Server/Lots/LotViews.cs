@@ -36,7 +36,7 @@ internal static class LotViews
             ))
             .ToList();
         if (lot.Sources.Count > 0)
-            lines.AddRange((liquor?.Keys ?? charge.Metals).Order(StringComparer.Ordinal).Select(e => Pooled(lot, Grams(e), e, book)));
+            lines.AddRange((liquor?.Keys ?? charge.Booked).Order(StringComparer.Ordinal).Select(e => Pooled(lot, Grams(e), e, book)));
         if (lot.Content.Balance is { } balance && Elements.BySymbol.TryGetValue(balance, out var element))
             lines.Add(
                 new(

@@ -33,6 +33,11 @@ public sealed record ScrapView(
 /// <summary>One metal of a kind, per cent of its basis; g/L of a liquor.</summary>
 public sealed record MaterialLineText(string Element, string Range);
 
+/// <summary>An element that may be a line of a content.</summary>
+/// <param name="Metal">It may also be what the rest of a lot is.</param>
+/// <param name="Precious">Something is refined for its sake.</param>
+public sealed record ElementView(string Symbol, string Name, bool Metal, bool Precious, string Says);
+
 public sealed record KeepMaterialRequest(
     Head Head,
     string Id,
@@ -50,11 +55,26 @@ public static class MaterialEndpoints
 {
     public static void MapMaterials(this IEndpointRouteBuilder app)
     {
+        app.MapGet("/api/elements", () => TypedResults.Ok(Elements)).WithTags("materials");
         var materials = app.MapGroup("/api/materials").WithTags("materials");
         materials.MapGet("/", (Writing writing) => TypedResults.Ok(All(writing.Ledger.State)));
         materials.MapPost("/", Keep);
         materials.MapPost("/{materialId}/drop", Drop);
     }
+
+    // What is refined for comes first, then what else it is made of, in the order of the data file.
+    private static readonly IReadOnlyList<ElementView> Elements =
+    [
+        .. ElementAtWork
+            .BySymbol.Values.OrderBy(e => e.Precious ?? int.MaxValue)
+            .Select(e => new ElementView(
+                e.Symbol,
+                Core.Chemistry.Elements.Of(e.Symbol).Name,
+                ElementAtWork.IsMetal(e.Symbol),
+                e.Precious is not null,
+                e.Says
+            )),
+    ];
 
     // The shop's own come first: they were made for what it meets.
     private static List<ScrapView> All(State state) =>
@@ -78,7 +98,7 @@ public static class MaterialEndpoints
                     Plain(l.Percent.Low),
                     Plain(l.Percent.Likely),
                     Plain(l.Percent.High),
-                    MetalInAcid.Find(l.Element, true) is not null
+                    ElementAtWork.BySymbol.ContainsKey(l.Element)
                 )),
             ],
             m.Marks,

@@ -131,12 +131,10 @@ public sealed record StepView(
     }
 
     private static IReadOnlyList<string> TestFor(PlannedStep step, Output output) =>
-        HoldingKind.IsLiquor(output.Id)
-            ? [.. step.Input.Metals.OrderByDescending(m => Standards.IndexOf(m)).ThenBy(m => m, StringComparer.Ordinal)]
-            : [];
+        HoldingKind.IsLiquor(output.Id) ? [.. step.Input.Metals.OrderBy(Place).ThenBy(m => m, StringComparer.Ordinal)] : [];
 
-    // What a drop is tested for mostly, the usual last.
-    private static readonly List<string> Standards = ["Ag", "Pd", "Pt", "Au"];
+    // What a drop is tested for mostly comes first.
+    private static int Place(string metal) => ElementAtWork.BySymbol[metal].Precious ?? int.MaxValue;
 
     private static IReadOnlyList<string> Tested(StepState? state, string output) =>
         [

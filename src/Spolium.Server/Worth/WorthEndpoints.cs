@@ -187,7 +187,7 @@ public static class WorthEndpoints
     }
 
     private static List<FigureView> Believed(Charge feed, ShownFigures book) =>
-        [.. feed.Metals.Order(StringComparer.Ordinal).Select(e => book.Add("believed/" + e, feed.Element(e), e))];
+        [.. feed.Booked.Order(StringComparer.Ordinal).Select(e => book.Add("believed/" + e, feed.Element(e), e))];
 
     private static WorthView NotKnown(State state) =>
         new(

@@ -1,6 +1,5 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Methods;
-using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Reference;
 using Spolium.Core.Safety;
@@ -13,10 +12,6 @@ public class NamesInDataTests
 {
     private static IReadOnlyList<string> Column(string file, string column) =>
         [.. ReferenceTable.Read(file, r => r.Text(column)).Where(t => t.Length > 0).Distinct()];
-
-    [Fact]
-    public void Bottles_are_of_kinds_that_there_are() =>
-        Assert.Subset(Column("reagent-forms.csv", "id").ToHashSet(), Column("usual-bottles.csv", "form").ToHashSet());
 
     [Fact]
     public void Elements_are_elements() =>
@@ -37,15 +32,13 @@ public class NamesInDataTests
     }
 
     [Fact]
-    public void What_is_priced_is_a_metal_a_reagent_or_a_work()
+    public void What_is_priced_is_a_metal_or_a_work()
     {
-        var forms = Column("reagent-forms.csv", "formula").ToHashSet();
         foreach (var (kind, item) in ReferenceTable.Read("made-up-prices.csv", r => (Kind: r.Text("kind"), Item: r.Text("item"))))
             Assert.True(
                 kind switch
                 {
                     "metal" => Elements.BySymbol.ContainsKey(item),
-                    "reagent" => forms.Contains(item),
                     "work" => PriceList.Works.ContainsKey(item),
                     _ => false,
                 },
@@ -60,17 +53,5 @@ public class NamesInDataTests
         Assert.Subset(groups, Column("never-together.csv", "a").Concat(Column("never-together.csv", "b")).ToHashSet());
         Assert.All(Column("feed-gates.csv", "duty"), d => Assert.True(d == "any" || Enum.TryParse<Duty>(d, true, out _), d));
         Assert.All(Column("gases.csv", "formula"), g => Assert.Equal(g, GasHazard.Of(g).Formula));
-    }
-
-    [Fact]
-    public void Every_kind_of_bottle_is_marked_or_said_to_be_harmless()
-    {
-        foreach (var form in ReagentForm.All.Where(f => !f.Refused))
-        {
-            Assert.True(
-                Hazards.Of(form.Formula, form.Percent.Likely) is not null,
-                $"{form.Name}, {form.Formula} of {form.Percent.Likely} %: no row of hazards.csv"
-            );
-        }
     }
 }

@@ -84,21 +84,21 @@ public class ChargeTests
     [Fact]
     public void A_bottle_pours_its_substance_and_its_water()
     {
-        var nitric = Core.Reagents.Shop.UsualBottles[0];
+        var nitric = Core.Reagents.Shop.Usual.Of("HNO3");
         var draws = new Draws("b");
         var poured = nitric.PourInto(Charge.Empty, Working.Exact(100, null, Dimension.Mass), draws);
         Assert.Equal(68 / 63.012, poured.Of(Species.Nitrate).Likely, 1e-9);
         Assert.Equal(32, poured.Grams(Species.Water).Likely, 1e-9);
         Assert.Equal(100 / 1.4048, nitric.Volume(Working.Exact(100, null, Dimension.Mass))!.Likely, 0.01);
         // Impurity of a salt is matter of unknown kind, not nothing.
-        var salt = Core.Reagents.Shop.UsualBottles[3].PourInto(Charge.Empty, Working.Exact(100, null, Dimension.Mass), draws);
+        var salt = Core.Reagents.Shop.Usual.Of("Na2S2O5").PourInto(Charge.Empty, Working.Exact(100, null, Dimension.Mass), draws);
         Assert.Equal(3, salt.Unknown.Likely, 1e-9);
     }
 
     [Fact]
     public void Two_batches_share_the_error_of_one_bottle()
     {
-        var nitric = Core.Reagents.Shop.UsualBottles[0];
+        var nitric = Core.Reagents.Shop.Usual.Of("HNO3");
         var (a, b) = (nitric.StrengthIn(new Draws("26-01")).Amount, nitric.StrengthIn(new Draws("26-02")).Amount);
         Assert.All(Enumerable.Range(0, Amount.Worlds), w => Assert.Equal(a[w], b[w]));
         var other = (nitric with { Id = "N-9" }).StrengthIn(new Draws("26-01")).Amount;
@@ -109,9 +109,9 @@ public class ChargeTests
     [Fact]
     public void A_typed_plus_minus_beats_the_guess_for_labels()
     {
-        var sharp = Core.Reagents.Shop.UsualBottles[0] with { PlusMinus = 0.001 };
+        var sharp = Core.Reagents.Shop.Usual.Of("HNO3") with { PlusMinus = 0.001 };
         Assert.True(sharp.StrengthIn(new Draws("x")).Range.Width < 0.0025);
         Assert.False(sharp.StrengthIn(new Draws("x")).RestsOnGuess);
-        Assert.True(Core.Reagents.Shop.UsualBottles[0].StrengthIn(new Draws("x")).RestsOnGuess);
+        Assert.True(Core.Reagents.Shop.Usual.Of("HNO3").StrengthIn(new Draws("x")).RestsOnGuess);
     }
 }

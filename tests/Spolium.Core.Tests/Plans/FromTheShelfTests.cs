@@ -92,9 +92,12 @@ public class FromTheShelfTests
     [Fact]
     public void Usual_bottles_come_from_their_data_file_with_the_density_of_their_table()
     {
-        Assert.Equal(["N-1", "H-1", "S-1", "M-1", "B-1", "usual sulphuric acid"], Shop.UsualBottles.Select(b => b.Id).Take(6));
+        Assert.Equal(
+            ["N-1", "H-1", "S-1", "M-1", "usual sulphuric acid"],
+            new[] { "HNO3", "HCl", "H3NSO3", "Na2S2O5", "H2SO4" }.Select(f => Shop.Usual.Of(f).Id)
+        );
         Assert.Equal(Shop.UsualBottles.Count, Shop.UsualBottles.Select(b => b.Formula).Distinct().Count());
-        Assert.Equal(1.1837, Shop.UsualBottles[1].DensityGPerMl!.Value, 2e-4);
-        Assert.Null(Shop.UsualBottles[2].DensityGPerMl);
+        Assert.Equal(1.1837, Shop.Usual.Of("HCl").DensityGPerMl!.Value, 2e-4);
+        Assert.Null(Shop.Usual.Of("H3NSO3").DensityGPerMl);
     }
 }

@@ -2,7 +2,6 @@ using Spolium.Core.Journal;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
-using Spolium.Core.Ways;
 using Spolium.Demo;
 using Xunit;
 
@@ -11,6 +10,25 @@ namespace Spolium.Core.Tests.Records;
 public class EntryKindsTests
 {
     private static readonly Figure Figure = Figure.Of(Working.Given(4.2, Dimension.Mass, "gold", "weighed"));
+
+    // What ships grows with every reagent; a text that is pinned does not.
+    private static readonly PriceList Prices = new(
+        "made-up",
+        "prices of a test",
+        [
+            new(PriceKind.Metal, "Au", Crowns(905), Given.Share(97), Crowns(6), Given.Share(30), Given.Share(60)),
+            new(PriceKind.Reagent, "HNO3", Crowns(88), null, null, null, null),
+            new(PriceKind.Work, PriceList.Hands, Crowns(240), null, null, null, null),
+        ]
+    );
+    private static readonly IReadOnlyList<Core.Records.Bottle> Bottles =
+    [
+        new("N-1", "nitric acid", "HNO3", MassFraction.OfPercent(68), 1.4048, 0, "usual label"),
+        new("S-1", "sulfamic acid", "H3NSO3", MassFraction.OfPercent(99), null, 0, "usual label"),
+    ];
+
+    private static TypedNumber Crowns(double kr) => TypedNumber.Of(kr, Field.Money, "kr");
+
     private static readonly ElementEstimate Gold = new("Au", 4.2, 0.1, 4, 4.4);
 
     private static readonly NewBottle Bottle = new(
@@ -64,7 +82,7 @@ public class EntryKindsTests
             new LotPhotographed("l", "abc", "a heap"),
             new MaterialKept(new("ours", "our leaves", "tip", [new("Ag", new(80, 90, 95))], ["cadmium"], "own"), "relay-leaf"),
             new MaterialDropped("ours", "not met any more"),
-            new PricesKept(PriceFigures.MadeUp),
+            new PricesKept(Prices),
             new PlanSaved(
                 "s",
                 "with weak acid",
@@ -72,7 +90,7 @@ public class EntryKindsTests
                 Given.Grams(50),
                 Routes.Chain(HobLaneWays.GoldByNitricStrip),
                 HobLaneWays.GoldByNitricStrip,
-                Core.Reagents.Shop.UsualBottles,
+                Bottles,
                 "made-up",
                 "0.1.0",
                 "abc",
@@ -128,7 +146,7 @@ public class EntryKindsTests
                 "rings",
                 [Feed.OfLot("l", Given.Grams(50)), new(FeedFrom.Holding, "26-00/4-clear/filter", Given.Grams(2))],
                 Routes.Chain(HobLaneWays.GoldByNitricStrip),
-                Core.Reagents.Shop.UsualBottles,
+                Bottles,
                 0.01,
                 [Gold],
                 null,

@@ -1,6 +1,5 @@
 using CsCheck;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
 using Xunit;
 
@@ -154,23 +153,4 @@ public class DensityTests
     }
 
     private static Working Grams(double g) => Working.Exact(g, null, Dimension.Mass);
-
-    [Fact]
-    public void Every_row_of_hazards_finds_its_bottle()
-    {
-        Assert.Contains(
-            "H314",
-            ReferenceTable
-                .Read("hazards.csv", r =>
-                    (
-                        Formula: r.Text("formula"),
-                        Low: r.NumberOrNone("from_percent"),
-                        High: r.NumberOrNone("to_percent"),
-                        Says: r.Text("statements")
-                    )
-                )
-                .Single(h => h.Formula == "HNO3" && h.Low <= 68 && h.High > 68)
-                .Says
-        );
-    }
 }

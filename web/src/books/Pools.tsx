@@ -2,6 +2,7 @@ import { Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../api/client';
+import { useElements } from '../api/elements';
 import { usePools } from '../api/pools';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
@@ -34,7 +35,8 @@ export function Pools() {
 
 function PoolSection({ pool }: { pool: Pool }) {
   const [working, setWorking] = useState(false);
-  const precious = pool.metals.filter((m) => ['Au', 'Ag', 'Pt', 'Pd'].includes(m.element));
+  const { precious: refinedFor } = useElements();
+  const precious = pool.metals.filter((m) => refinedFor.includes(m.element));
   return (
     <section className={styles.pool} aria-label={`${pool.code}, ${pool.title}`}>
       <div className={styles.poolHead}>

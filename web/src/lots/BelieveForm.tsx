@@ -1,11 +1,11 @@
 import { MultiSelect, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api, type Schemas } from '../api/client';
+import { useElements } from '../api/elements';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
 import { type Content, typed } from './contentText';
-import { metals } from './contentLines';
 import styles from './lots.module.css';
 import { suspects } from './suspects';
 
@@ -34,13 +34,14 @@ export function BelieveForm({ lot, thought, onThought, onKept }: Props) {
     lot.version,
   );
   const content = thought ?? lot.typed;
-  const missing = metals.filter((m) => content.balance !== m && content.lines.every((l) => l.element !== m));
+  const { symbols } = useElements();
+  const missing = symbols.filter((m) => content.balance !== m && content.lines.every((l) => l.element !== m));
   const last = lot.beliefs.at(-1);
   return (
     <div className={styles.believe}>
       <Select
-        aria-label="another metal may be in it"
-        placeholder="another metal may be in it"
+        aria-label="another element may be in it"
+        placeholder="another element may be in it"
         data={missing}
         value={null}
         searchable

@@ -2,13 +2,14 @@ import { MultiSelect, Select, TextInput } from '@mantine/core';
 import { useLocalStorage } from '@mantine/hooks';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
+import { useElements } from '../api/elements';
 import { useMaterials } from '../api/lots';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { ContentTable } from './ContentTable';
-import { fromKind, type Line, line, metals } from './contentLines';
+import { fromKind, type Line, line } from './contentLines';
 import styles from './lots.module.css';
 import { suspects } from './suspects';
 
@@ -100,6 +101,7 @@ export function ReceiveForm() {
       void navigate(`/lots/${lot.id}`);
     },
   );
+  const { metals } = useElements();
   const set = (change: Partial<Draft>) => setDraft({ ...draft, ...change });
   const written = draft.content.map((l, i) => ({ l, i })).filter(({ l }) => l.likely || l.low || l.high);
   const error = (field: string) => write.error?.of(field);

@@ -9,25 +9,6 @@ export interface Line {
   of: 'Whole' | 'Rest' | 'Part';
 }
 
-export const metals = [
-  'Au',
-  'Ag',
-  'Cu',
-  'Zn',
-  'Ni',
-  'Sn',
-  'Pb',
-  'Fe',
-  'Pd',
-  'Pt',
-  'Co',
-  'Cd',
-  'Bi',
-  'Al',
-  'In',
-  'Ga',
-];
-
 export const line = (element: string, of: Line['of']): Line => ({
   element,
   low: '',

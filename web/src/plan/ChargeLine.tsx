@@ -1,7 +1,7 @@
 import { Select, TextInput } from '@mantine/core';
 import type { Schemas } from '../api/client';
+import { useElements } from '../api/elements';
 import type { Problem } from '../api/problem';
-import { metals } from '../lots/contentLines';
 import styles from './plan.module.css';
 
 type Charge = Schemas['ChargeRequest'];
@@ -23,6 +23,7 @@ const kinds: { value: Charge['kind']; label: string }[] = [
 
 /** A charge in one line: what it is, which metal, how many grams; of a liquor its volume and free acid. */
 export function ChargeLine({ charge, onChange, problem }: Props) {
+  const { symbols } = useElements();
   const liquor = charge.kind !== 'Metal' && charge.kind !== 'SilverChloride';
   const set = (i: number, change: Partial<Charge['lines'][number]>) =>
     onChange({ ...charge, lines: charge.lines.map((l, k) => (k === i ? { ...l, ...change } : l)) });
@@ -51,7 +52,7 @@ export function ChargeLine({ charge, onChange, problem }: Props) {
           <div key={i} className={styles.metal}>
             <Select
               label="Metal"
-              data={metals}
+              data={symbols}
               value={l.element}
               onChange={(v) => v && set(i, { element: v })}
               error={problem?.of(`lines[${i}].element`)}

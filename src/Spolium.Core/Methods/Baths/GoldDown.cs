@@ -9,26 +9,41 @@ namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
 /// A salt that brings gold down from denitrated chloride liquor: dose by the school plus what nitric acid and iron(III) eat (precise rules
-/// 2.8). What metabisulphite, sulphite and ferrous sulphate share; each brings its equations and its words.
+/// 2.8). What metabisulphite, sulphite, nitrite and ferrous sulphate share; each brings its equations and its words.
 /// </summary>
-/// <param name="DoseId">Name of the dose in the journal.</param>
-/// <param name="In">Formula of the dissolved salt as the equations write it.</param>
-/// <param name="Surplus">What becomes of the rest in the acid liquor; null where it stays as it is.</param>
-/// <param name="Sulphurous">How a surplus could free sulphur dioxide; null where none can.</param>
-/// <param name="WaterPerGram">Water to dissolve a gram of salt in.</param>
-internal sealed record GoldDown(
-    string Salt,
-    string DoseId,
-    string In,
-    Reaction Precipitation,
-    Reaction Nitric,
-    Reaction? Iron,
-    Reaction? Surplus,
-    Reaction? Sulphurous,
-    double WaterPerGram,
-    string SettleRate
-)
+internal sealed record GoldDown
 {
+    public required string Salt { get; init; }
+
+    /// <summary>Name of the dose in the journal.</summary>
+    public required string DoseId { get; init; }
+
+    /// <summary>Formula of the dissolved salt as the equations write it.</summary>
+    public required string In { get; init; }
+
+    public required Reaction Precipitation { get; init; }
+
+    /// <summary>How nitric acid that is left eats it; null where it does not.</summary>
+    public Reaction? Nitric { get; init; }
+
+    /// <summary>How iron(III) eats it; null where it does not.</summary>
+    public Reaction? Iron { get; init; }
+
+    /// <summary>What becomes of the rest in the acid liquor; null where it stays as it is.</summary>
+    public Reaction? Surplus { get; init; }
+
+    /// <summary>How a surplus could free sulphur dioxide; null where none can.</summary>
+    public Reaction? Sulphurous { get; init; }
+
+    /// <summary>mL of water to dissolve a gram of salt in.</summary>
+    public required double WaterPerGram { get; init; }
+
+    public required string SettleRate { get; init; }
+
+    public IReadOnlyList<string> Conditions { get; init; } = ["cool, stirred; acid must stay", "let it stand ten minutes before you test"];
+
+    public string IfFoams { get; init; } = "If it fizzes brown now: nitric acid is left. Stop, warm it, back to the sulfamic acid.";
+
     public static OptionSpec School(string grams, double min, double max, string tip) =>
         new("school", "Grams per gram of gold", grams, [], min, max, "g per g of gold", tip);
 
@@ -40,7 +55,8 @@ internal sealed record GoldDown(
         Facts facts,
         Draws draws,
         string words,
-        IReadOnlyList<Caution> cautions
+        IReadOnlyList<Caution> cautions,
+        Action<StepWork>? before = null
     )
     {
         var salt = GoldPrecipitant.Of(Salt);
@@ -55,7 +71,7 @@ internal sealed record GoldDown(
             $"{salt.Name} by the school"
         );
         var nitric = Molar.Grams(charge.Of(Species.Nitrate), "HNO3").Named("nitric acid left");
-        var forNitric = salt.ForNitric(nitric).Named($"{salt.Name} that nitric acid eats");
+        var forNitric = Nitric is null ? Working.Zero(Dimension.Mass) : salt.ForNitric(nitric).Named($"{salt.Name} that nitric acid eats");
         var iron = Molar.Grams(charge.Of(new("Fe3+", Phase.Aqueous)), "Fe");
         var ironShare = draws.Prior("iron-share");
         var forIron =
@@ -64,6 +80,7 @@ internal sealed record GoldDown(
                 : salt.ForIron(iron.Named("iron(III)"), ironShare).Named($"{salt.Name} that iron eats");
         var pure = Working.Sum([forGold, forNitric, forIron], Dimension.Mass).Named($"{salt.Name}, pure");
 
+        before?.Invoke(work);
         work.Water(
             "water",
             "water to dissolve it",
@@ -77,19 +94,14 @@ internal sealed record GoldDown(
             "dissolved in that water, in portions of so much salt",
             ["stannous-clean", "last-brought-nothing"]
         );
-        if (!Working.IsNothing(nitric))
+        if (Nitric is not null && !Working.IsNothing(nitric))
             work.React(Nitric, Nitric.Extent(charge.Of(Species.Nitrate), "HNO3"));
         if (Iron is not null && !Working.IsNothing(iron))
             work.React(Iron, Iron.Extent(charge.Of(new("Fe3+", Phase.Aqueous)) * ironShare, "FeCl3"));
         work.React(Precipitation, work.Vessel.Of(Species.GoldChloride) * (Working.Exact(1) - draws.Prior("gold-in-barren")), "HAuCl4");
+        // What is left of it: the salt itself where it stands undissolved, else its anion.
         if (Surplus is not null)
-            work.React(
-                Surplus,
-                Surplus.Extent(
-                    work.Vessel.Of(Species.InVessel(Salt)[^1] is { Phase: Phase.Solid } solid ? solid : new Species(In, Phase.Solid)),
-                    In
-                )
-            );
+            work.React(Surplus, work.Vessel.Of(Species.InVessel(Salt)[^1]), In);
         work.LetGasGo();
         if (Sulphurous is not null)
             work.MayFree("SO2", Sulphurous.Need(poured, In, "SO2"), "at most: what the gold does not take");
@@ -125,9 +137,9 @@ internal sealed record GoldDown(
                 barren.Element("Au").Named("gold still in the liquor"),
                 gold,
                 stoichiometric,
-                forNitric,
+                .. Nitric is null ? Array.Empty<Working>() : [forNitric],
             ],
-            ["cool, stirred; acid must stay", "let it stand ten minutes before you test"],
+            Conditions,
             [
                 .. cautions,
                 new(
@@ -139,7 +151,7 @@ internal sealed record GoldDown(
                 .. TellTooMuch(pure, stoichiometric, forNitric),
             ],
             "While it settles, covered: this is a place to stop for the night.",
-            "If it fizzes brown now: nitric acid is left. Stop, warm it, back to the sulfamic acid."
+            IfFoams
         );
     }
 

@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Reference;
@@ -38,17 +37,7 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
     )
     {
         var draws = work.Draws;
-        var metals = work
-            .Vessel.Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is not null)
-            .Select(m =>
-                (
-                    Row: MetalInAcid.Find(m.Key.Formula, true)!,
-                    Moles: (m.Key == Species.Gold ? m.Value * (Working.Exact(1) - undissolved) : m.Value).Named(
-                        $"{Elements.Of(m.Key.Formula).Name} to dissolve"
-                    )
-                )
-            )
-            .ToList();
+        var metals = ChlorideBath.Metals(work.Vessel, undissolved);
         Working Need(string reagent) =>
             Working.Sum(
                 metals.Select(m =>
@@ -85,18 +74,5 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
                 gold = work.Vessel.Of(Species.GoldChloride);
         }
         return new(gold, poured, stoichiometric, Molar.Grams(acidNeed, "HCl").Named("hydrochloric acid by the equation"));
-    }
-
-    /// <summary>What every such bath asks of its feed.</summary>
-    public static IEnumerable<Refusal?> Objections(Charge charge)
-    {
-        var metals = charge.Moles.Where(m => Species.IsMetal(m.Key)).Sum(m => charge.Grams(m.Key).Likely);
-        yield return Methods.Objections.When(
-            metals <= 0,
-            "there is no metal to dissolve",
-            "choose the holding that has the foils or the powder"
-        );
-        yield return AquaRegiaBath.SilverCrust(charge, metals);
-        yield return AquaRegiaBath.Platinum(charge, metals);
     }
 }

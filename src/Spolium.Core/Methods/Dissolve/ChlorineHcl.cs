@@ -38,9 +38,9 @@ public sealed class ChlorineHcl : IMethod
         if (
             Objections.To(
                 charge,
-                Duty.Acid,
+                Duty.Chloride,
                 [
-                    .. OxidantBath.Objections(charge),
+                    .. ChlorideBath.Objections(charge),
                     Objections.When(
                         charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1,
                         "ammonium and chlorine make nitrogen trichloride, which explodes",

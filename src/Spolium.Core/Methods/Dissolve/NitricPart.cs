@@ -54,7 +54,7 @@ public sealed class NitricPart : IMethod
         if (
             Objections.To(
                 charge,
-                Duty.Acid,
+                Duty.Nitric,
                 Objections.NoSolid(charge),
                 NitricStrip.Tin(charge),
                 Objections.When(metals.Count == 0, "there is nothing that nitric acid takes", "choose a holding with silver"),

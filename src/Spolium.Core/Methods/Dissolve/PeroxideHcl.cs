@@ -38,9 +38,9 @@ public sealed class PeroxideHcl : IMethod
         if (
             Objections.To(
                 charge,
-                Duty.Acid,
+                Duty.Chloride,
                 [
-                    .. OxidantBath.Objections(charge),
+                    .. ChlorideBath.Objections(charge),
                     Objections.When(
                         options.Text("form") != "powder",
                         "peroxide takes only fine powder in any useful time",

@@ -13,18 +13,16 @@ namespace Spolium.Core.Methods.Precipitate;
 /// </summary>
 public sealed class Ferrous : IMethod
 {
-    private static readonly GoldDown Down = new(
-        "FeSO4·7H2O",
-        "ferrous",
-        "FeSO4",
-        Reaction.Of("HAuCl4 + FeSO4 = Au + Fe2(SO4)3 + FeCl3 + HCl"),
-        Reaction.Of("HNO3 + FeSO4 + HCl = NO + Fe2(SO4)3 + FeCl3 + H2O"),
-        null,
-        null,
-        null,
-        4,
-        "settle-ferrous"
-    );
+    private static readonly GoldDown Down = new()
+    {
+        Salt = "FeSO4·7H2O",
+        DoseId = "ferrous",
+        In = "FeSO4",
+        Precipitation = Reaction.Of("HAuCl4 + FeSO4 = Au + Fe2(SO4)3 + FeCl3 + HCl"),
+        Nitric = Reaction.Of("HNO3 + FeSO4 + HCl = NO + Fe2(SO4)3 + FeCl3 + H2O"),
+        WaterPerGram = 4,
+        SettleRate = "settle-ferrous",
+    };
 
     public MethodCard Card { get; } =
         new()

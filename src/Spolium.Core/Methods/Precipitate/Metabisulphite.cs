@@ -13,18 +13,19 @@ namespace Spolium.Core.Methods.Precipitate;
 /// </summary>
 public sealed class Metabisulphite : IMethod
 {
-    private static readonly GoldDown Down = new(
-        "Na2S2O5",
-        "metabisulphite",
-        "Na2S2O5",
-        Reaction.Of("HAuCl4 + Na2S2O5 + H2O = Au + NaHSO4 + HCl"),
-        Reaction.Of("HNO3 + Na2S2O5 + H2O = NO + NaHSO4"),
-        Reaction.Of("FeCl3 + Na2S2O5 + H2O = FeCl2 + NaHSO4 + HCl"),
-        Reaction.Of("Na2S2O5 + H2O = NaHSO3"),
-        Reaction.Of("Na2S2O5 + HCl = NaCl + SO2 + H2O"),
-        4,
-        "settle-rate"
-    );
+    private static readonly GoldDown Down = new()
+    {
+        Salt = "Na2S2O5",
+        DoseId = "metabisulphite",
+        In = "Na2S2O5",
+        Precipitation = Reaction.Of("HAuCl4 + Na2S2O5 + H2O = Au + NaHSO4 + HCl"),
+        Nitric = Reaction.Of("HNO3 + Na2S2O5 + H2O = NO + NaHSO4"),
+        Iron = Reaction.Of("FeCl3 + Na2S2O5 + H2O = FeCl2 + NaHSO4 + HCl"),
+        Surplus = Reaction.Of("Na2S2O5 + H2O = NaHSO3"),
+        Sulphurous = Reaction.Of("Na2S2O5 + HCl = NaCl + SO2 + H2O"),
+        WaterPerGram = 4,
+        SettleRate = "settle-rate",
+    };
 
     public MethodCard Card { get; } =
         new()

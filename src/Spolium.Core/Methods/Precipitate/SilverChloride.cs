@@ -65,7 +65,7 @@ public sealed class SilverChloride : IMethod
         )
             return StepPlan.Refuse(this, charge, why);
 
-        var work = new StepWork(this, charge, options, shop, facts, draws) { HoldsSilver = true };
+        var work = new StepWork(this, charge, options, shop, facts, draws) { BringsDown = Silver };
         var by = options.Text("by");
         var grams = Molar.Grams(silver, "Ag").Named("silver in solution (inferred, not seen)");
         var volume = charge.LiquorVolume(draws);

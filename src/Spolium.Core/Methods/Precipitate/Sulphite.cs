@@ -11,18 +11,18 @@ namespace Spolium.Core.Methods.Precipitate;
 /// equation.</summary>
 public sealed class Sulphite : IMethod
 {
-    private static readonly GoldDown Down = new(
-        "Na2SO3",
-        "sulphite",
-        "Na2SO3",
-        Reaction.Of("HAuCl4 + Na2SO3 + H2O = Au + Na2SO4 + HCl"),
-        Reaction.Of("HNO3 + Na2SO3 = NO + Na2SO4 + H2O"),
-        Reaction.Of("FeCl3 + Na2SO3 + H2O = FeCl2 + Na2SO4 + HCl"),
-        null,
-        Reaction.Of("Na2SO3 + HCl = NaCl + SO2 + H2O"),
-        5,
-        "settle-rate"
-    );
+    private static readonly GoldDown Down = new()
+    {
+        Salt = "Na2SO3",
+        DoseId = "sulphite",
+        In = "Na2SO3",
+        Precipitation = Reaction.Of("HAuCl4 + Na2SO3 + H2O = Au + Na2SO4 + HCl"),
+        Nitric = Reaction.Of("HNO3 + Na2SO3 = NO + Na2SO4 + H2O"),
+        Iron = Reaction.Of("FeCl3 + Na2SO3 + H2O = FeCl2 + Na2SO4 + HCl"),
+        Sulphurous = Reaction.Of("Na2SO3 + HCl = NaCl + SO2 + H2O"),
+        WaterPerGram = 5,
+        SettleRate = "settle-rate",
+    };
 
     public MethodCard Card { get; } =
         new()

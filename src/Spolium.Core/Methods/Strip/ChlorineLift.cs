@@ -45,7 +45,7 @@ public sealed class ChlorineLift : IMethod
         if (
             Objections.To(
                 charge,
-                Duty.Acid,
+                Duty.Chloride,
                 Objections.NoSolid(charge),
                 Objections.Alloy(charge),
                 Objections.When(charge.Grams(Species.Gold).Likely <= 0, "there is no gold plate on it", "choose a plated lot"),

@@ -59,7 +59,7 @@ public sealed class HydrochloricLeach : IMethod
         if (
             Objections.To(
                 charge,
-                Duty.Acid,
+                Duty.Dilute,
                 Objections.NoSolid(charge),
                 Objections.When(
                     takes.Count == 0,

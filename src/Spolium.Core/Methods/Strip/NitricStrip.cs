@@ -56,7 +56,7 @@ public sealed class NitricStrip : IMethod
         if (
             Objections.To(
                 charge,
-                Duty.Acid,
+                Duty.Nitric,
                 Objections.NoSolid(charge),
                 Tin(charge),
                 Objections.Alloy(charge),

@@ -55,7 +55,7 @@ public sealed class SulfuricLeach : IMethod
         if (
             Objections.To(
                 charge,
-                Duty.Acid,
+                Duty.Dilute,
                 Objections.NoSolid(charge),
                 Objections.When(
                     takes.Count == 0,

@@ -1,0 +1,25 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+
+namespace Spolium.Core.Methods;
+
+/// <summary>What falls by itself as soon as two things meet in one vessel, whatever the method means to do.</summary>
+/// <param name="Dissolved">What falls.</param>
+/// <param name="With">What it falls with.</param>
+/// <param name="Of">A substance of the equation that stands for one of what falls.</param>
+internal sealed record Fall(Reaction Reaction, Species Dissolved, Species With, string Of);
+
+/// <summary>The hook that every pour goes through.</summary>
+internal static class Settling
+{
+    private static readonly Fall[] Falls = [new(SilverChlorideReactions.Falls, new("Ag+", Phase.Aqueous), Species.Chloride, "AgNO3")];
+
+    /// <summary>What falls in a vessel into which a substance was poured just now, and how much of it, in mol.</summary>
+    /// <param name="poured">Formula of what was poured: it must bring what the other falls with.</param>
+    /// <param name="held">What a method brings down itself, and says how much of it stays.</param>
+    public static IEnumerable<(Fall Fall, Working Moles)> After(string poured, Charge vessel, Species? held) =>
+        from fall in Falls
+        where fall.Dissolved != held && !Working.IsNothing(vessel.Of(fall.Dissolved)) && Species.InVessel(poured).Contains(fall.With)
+        select (fall, Working.Least(vessel.Of(fall.Dissolved), vessel.Of(fall.With)));
+}
