@@ -227,7 +227,7 @@ public sealed class Browser : IDisposable
             $"'{option}' of '{label}'"
         );
 
-    private void Choose(By field, By entry, string what)
+    public void Choose(By field, By entry, string what)
     {
         Click(field, what);
         Until(

@@ -130,7 +130,7 @@ internal static class BatchPostings
                     [(account, -book.Grams(account, e), 0, Basis.EstimatedByMethod)],
                     pooled.Back.Any(s => s.Element == e)
                         ? (Account.Unaccounted("batch/" + batchId), 0, Basis.Missing)
-                        : (Account.Pool(pooled.PoolId), 0, Basis.EstimatedByMethod)
+                        : (pooled.IsLot ? Account.Lot(pooled.PoolId) : Account.Pool(pooled.PoolId), 0, Basis.EstimatedByMethod)
                 )
             );
     }

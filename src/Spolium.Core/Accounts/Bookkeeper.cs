@@ -86,6 +86,7 @@ public static class Bookkeeper
                 LotsPooled b => b.Feeds.SelectMany(f =>
                     LotPostings.Take(before.Lots[f.LotId], book, entryId, Account.Lot(b.LotId), f.Amount)
                 ),
+                LotTakenOver b => LotPostings.TakeOver(before, book, entryId, b),
                 LotContentChanged b => LotPostings.Believe(before.Lots[b.LotId], book, entryId, b),
                 BatchStarted b => b
                     .Feeds.Where(f => f.From == FeedFrom.Lot)

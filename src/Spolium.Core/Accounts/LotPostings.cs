@@ -17,6 +17,36 @@ internal static class LotPostings
             )
         );
 
+    // All that the book has there goes over; what a bottle holds was no metal of the book before.
+    internal static IEnumerable<Posting> TakeOver(State before, Book book, string entryId, LotTakenOver b)
+    {
+        var from = b.From.From switch
+        {
+            FeedFrom.Pool => Account.Pool(b.From.Id),
+            FeedFrom.Bottle => Account.Received,
+            _ => $"batch/{b.From.Id}",
+        };
+        return b
+            .Believed.SelectMany(e =>
+                Transaction.Balanced(
+                    entryId,
+                    e.Element,
+                    [(from, -e.Grams, e.Sigma, Basis.EstimatedByMethod)],
+                    (Account.Lot(b.LotId), e.Sigma, Basis.EstimatedByMethod)
+                )
+            )
+            .Concat(
+                b.From.From == FeedFrom.Bottle && before.Shelf.ContainsKey(b.From.Id)
+                    ? Transaction.Balanced(
+                        entryId,
+                        Account.Contents,
+                        [(Account.Shelf(b.From.Id), -b.From.Amount.Value, 0, Basis.Weighed)],
+                        (Account.Used(b.LotId), 0, Basis.Weighed)
+                    )
+                    : []
+            );
+    }
+
     // What the parts are short of in weight is missing; what their own contents are believed to hold more or less than the lot is a change
     // of belief.
     internal static IEnumerable<Posting> Split(LotState lot, Book book, string entryId, LotSplit b)

@@ -63,6 +63,7 @@ public static class BringingIn
         {
             LotReceived l => l.LotId,
             LotsPooled p => p.LotId,
+            LotTakenOver t => t.LotId,
             _ => null,
         };
 }

@@ -60,7 +60,7 @@ public static class PuttingRight
                 .. batch.FeedBy == readingEntryId ? batch.Feeds.Select(f => Entry.LotStream(f.Id)).Distinct() : [],
                 .. batch
                     .Pooled.Values.Where(p => p.Back.IsEmpty)
-                    .Select(p => Entry.PoolStream(p.PoolId))
+                    .Select(p => p.IsLot ? Entry.LotStream(p.PoolId) : Entry.PoolStream(p.PoolId))
                     .Distinct()
                     .Order(StringComparer.Ordinal),
             ];

@@ -69,6 +69,7 @@ public static class Claims
             LotsReceived b => b.Lots.SelectMany((l, i) => Lot(l.LotId, l.Code, $"lots[{i}].")),
             LotSplit b => b.Parts.SelectMany((p, i) => Lot(p.LotId, p.Code, $"parts[{i}].")),
             LotsPooled b => Lot(b.LotId, b.Code, ""),
+            LotTakenOver b => Lot(b.LotId, b.Code, ""),
             BatchStarted b => [new(Space.Batch, b.BatchId, "batchId"), new(Space.BatchCode, b.Code, "code")],
             BatchBroughtIn b =>
             [

@@ -29,6 +29,7 @@ public static class Corrections
                 ? null
                 : Rests("a later version of it", "keep it anew as it should be"),
             LotsPooled b => state.Lots[b.LotId].Touched ? Rests("a split, a pool or a batch of it", "take that back first") : null,
+            LotTakenOver b => state.Lots[b.LotId].Touched ? Rests("a split, a pool or a batch of it", "take that back first") : null,
             LotContentChanged b => state.Lots[b.LotId].Touched
                 ? Rests("a split, a pool or a batch of the lot", "write what is believed of its parts")
                 : null,
@@ -100,6 +101,8 @@ public static class Corrections
         if (batch.ClosedAt is not null)
             return Rests("the closed batch", "take the closing of the batch back first");
         var made = batch.Route.Steps.First(s => s.Id == b.StepId).Makes;
+        if (batch.Pooled.Where(p => made.Contains(p.Key) && p.Value.IsLot).Select(p => p.Value.PoolCode).FirstOrDefault() is { } lot)
+            return Rests($"lot {lot}, which was made of it", "take that over back first");
         var later = batch.Route.Steps.FirstOrDefault(s => s.Takes.Any(made.Contains) && batch.Step(s.Id).Begun);
         return later is null ? null : Rests($"step {later.Id}, which has begun", "take its entries back first, newest first");
     }

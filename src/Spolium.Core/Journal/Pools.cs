@@ -29,11 +29,22 @@ public sealed record PoolState(
     ImmutableList<WorkedUpState> WorkedUp,
     DateTimeOffset OpenedAt,
     string EntryId
-);
+)
+{
+    /// <summary>Lots that it was taken over as, each with what was in it.</summary>
+    public ImmutableList<PoolTakenOver> TakenOver { get; init; } = [];
+}
+
+/// <summary>A time that a shared holding became a lot.</summary>
+public sealed record PoolTakenOver(string LotId, string Code, ImmutableList<PooledHolding> From, DateTimeOffset At, string EntryId);
 
 /// <summary>Where a side holding of a batch went, and what came back for it.</summary>
+/// <param name="PoolId">Of a tub or pot, or of the lot that it became.</param>
 public sealed record PooledState(string PoolId, string PoolCode, ImmutableList<ElementEstimate> Holds, string EntryId)
 {
+    /// <summary>It was taken over as a lot: no shares come back of it.</summary>
+    public bool IsLot { get; init; }
+
     /// <summary>Shares of its working up; empty while it waits in the pool.</summary>
     public ImmutableList<PoolShare> Back { get; init; } = [];
 

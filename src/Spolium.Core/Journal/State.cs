@@ -33,6 +33,9 @@ public sealed record LotState(
     /// <summary>Of a pool: how much of which lot is in it.</summary>
     public ImmutableList<LotAmount> Sources { get; init; } = [];
 
+    /// <summary>Where in the house it comes from; null for what was received.</summary>
+    public Feed? From { get; init; }
+
     /// <summary>Lots that it was poured together into, with others.</summary>
     public ImmutableList<string> PooledInto { get; init; } = [];
 

@@ -27,6 +27,7 @@ public static class Touches
             LotsReceived b => b.Lots.Select(l => Entry.LotStream(l.LotId)),
             LotSplit b => b.Parts.Select(p => Entry.LotStream(p.LotId)).Prepend(Entry.LotStream(b.LotId)),
             LotsPooled b => b.Feeds.Select(f => Entry.LotStream(f.LotId)).Prepend(Entry.LotStream(b.LotId)),
+            LotTakenOver b => [Entry.LotStream(b.LotId), Entry.FeedStream(b.From)],
             LotContentChanged b => [Entry.LotStream(b.LotId)],
             LotSetAside b => [Entry.LotStream(b.LotId)],
             LotOffered b => [Entry.LotStream(b.LotId)],

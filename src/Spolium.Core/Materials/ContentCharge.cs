@@ -26,6 +26,8 @@ public static class ContentCharge
     /// <exception cref="InvalidOperationException">Nobody knows what holds its metals.</exception>
     public static Charge ToLiquor(this Content content, Working volume, Draws draws)
     {
+        if (content.Holds is { Count: > 0 } held)
+            return HeldCharge.Of(held, volume, draws).Marked(content.Marks ?? []);
         if (content.Liquor is not { } kind)
             throw new InvalidOperationException("Nobody knows what holds the metals of this liquor.");
         var metals = content.Lines.Select(l =>
@@ -59,6 +61,8 @@ public static class ContentCharge
     /// world.</summary>
     public static Charge ToCharge(this Content content, Working lotGrams, Draws draws)
     {
+        if (content.Holds is { Count: > 0 } held)
+            return HeldCharge.Of(held, lotGrams, draws).Marked(content.Marks ?? []);
         var whole = content.Drawn(ContentOf.Whole, draws);
         var restLines = content.Drawn(ContentOf.Rest, draws);
         var partShare = content.Part is { } p

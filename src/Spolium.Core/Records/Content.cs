@@ -46,11 +46,18 @@ public sealed record ContentLine(string Element, TypedNumber Low, TypedNumber Li
 /// <param name="FreeAcid">Of a liquor, mol/L.</param>
 /// <param name="Marks">What it may hold beside its metals ("beryllium", "cyanide"): feed gates go by them.</param>
 /// <param name="Part">The part that lines of a part are a share of; null where there are none.</param>
+/// <param name="Holds">Of what was taken over from the bench: every substance by itself. Then the lines only say what it comes to in
+/// elements. Null for what came from outside, and for what was believed anew.</param>
 public sealed record Content(
     IReadOnlyList<ContentLine> Lines,
     string? Balance,
     LiquorKind? Liquor = null,
     TypedNumber? FreeAcid = null,
     IReadOnlyList<string>? Marks = null,
-    ContentPart? Part = null
+    ContentPart? Part = null,
+    IReadOnlyList<HeldSubstance>? Holds = null
 );
+
+/// <summary>A substance in a solid or a liquor, low–likely–high: grams in a gram of a solid, grams in a millilitre of a liquor.</summary>
+/// <param name="State">"s", "l" or "aq".</param>
+public sealed record HeldSubstance(string Formula, string State, double Low, double Likely, double High);

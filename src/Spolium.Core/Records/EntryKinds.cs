@@ -23,6 +23,7 @@ public static class EntryKinds
         Kind<LotsReceived>("lots-received", Lean),
         Kind<LotSplit>("lot-split", Lean),
         Kind<LotsPooled>("lots-pooled", Lean),
+        Kind<LotTakenOver>("lot-taken-over"),
         Kind<LotContentChanged>("lot-content-changed", Lean),
         Kind<LotSetAside>("lot-set-aside"),
         Kind<LotOffered>("lot-offered", Lean),

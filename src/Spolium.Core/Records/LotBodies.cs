@@ -57,6 +57,22 @@ public sealed record LotsPooled(
     IReadOnlyList<ElementEstimate> Believed
 ) : EntryBody;
 
+/// <summary>What stands in the house becomes a lot, so that a batch may be fed with it: a leaving or the product of a batch, what a tub or
+/// pot holds, so much of a bottle.</summary>
+/// <param name="From">A holding or a pool goes over whole; of a bottle its amount.</param>
+/// <param name="Content">What it holds, substance by substance, as it was reckoned then: replay and planning never ask where it came from.
+/// </param>
+/// <param name="Believed">Metal that the book moves with it.</param>
+public sealed record LotTakenOver(
+    string LotId,
+    string Code,
+    string Title,
+    Feed From,
+    TypedNumber Amount,
+    Content Content,
+    IReadOnlyList<ElementEstimate> Believed
+) : EntryBody;
+
 /// <summary>Another belief of what a lot holds: an assay, a better guess.</summary>
 /// <param name="How"><see cref="Assay"/> or <see cref="Guess"/>.</param>
 /// <param name="Pieces">Pieces that an assay was made of; null where it speaks for the whole.</param>

@@ -165,7 +165,7 @@ public sealed record BatchBalance(
                 // It is known of until the pool is worked up; then what came back stands for it.
                 var put = pooled.Holds.FirstOrDefault(h => h.Element == element);
                 yield return new(
-                    Account.Pool(pooled.PoolId),
+                    pooled.IsLot ? Account.Lot(pooled.PoolId) : Account.Pool(pooled.PoolId),
                     step.Id,
                     $"{output.Name}, in {pooled.PoolCode}",
                     false,

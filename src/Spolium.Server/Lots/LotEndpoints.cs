@@ -19,6 +19,8 @@ public static class LotEndpoints
         lots.MapGet("/csv", LotsOut);
         lots.MapPost("/csv", LotsIn).BringsFile();
         lots.MapPost("/pool", Pool);
+        lots.MapGet("/source", LotSources.Source);
+        lots.MapPost("/take-over", LotSources.TakeOver);
         lots.MapPost("/{lotId}/split/preview", PreviewSplit);
         lots.MapPost("/{lotId}/content", Believe);
         lots.MapPost("/{lotId}/set-aside", SetAside);

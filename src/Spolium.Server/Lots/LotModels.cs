@@ -150,5 +150,6 @@ public sealed record LotView(
     string? Offer,
     string? OfferBy,
     IReadOnlyList<PhotoView> Photos,
-    IReadOnlyList<BeliefView> Beliefs
+    IReadOnlyList<BeliefView> Beliefs,
+    string? From
 );

@@ -1,4 +1,5 @@
 using Spolium.Core.Chemistry;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
@@ -118,7 +119,8 @@ internal static class LotViews
             lot.Offer?.Crowns?.Text,
             lot.Offer?.By,
             [.. lot.Photos.Select(p => new PhotoView(p.PhotoId, p.Caption))],
-            [.. lot.Beliefs.Select(b => new BeliefView(b.How, b.Reason, b.Pieces, b.At))]
+            [.. lot.Beliefs.Select(b => new BeliefView(b.How, b.Reason, b.Pieces, b.At))],
+            lot.From is { } source ? TakingOver.Source(state, source.From, source.Id)?.Name ?? source.Id : null
         );
     }
 

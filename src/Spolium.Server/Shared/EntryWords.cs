@@ -16,6 +16,7 @@ public static class EntryWords
         {
             LotReceived b => $"{b.Code} received: {b.Amount.InWords}",
             LotsReceived b => $"{string.Join(", ", b.Lots.Select(l => l.Code))} received from a file",
+            LotTakenOver b => $"{b.Code} taken over from {b.From.Id}: {b.Amount.Text}",
             LotsPooled b => $"{b.Code} pooled from {b.Feeds.Count} lots",
             LotContentChanged b => $"believed anew by {b.How}: {b.Reason}",
             LotSetAside b => b.WaitsFor is null ? "waits no longer" : $"waits for {b.WaitsFor}",

@@ -10,6 +10,7 @@ namespace Spolium.Server.Trail;
 
 /// <param name="Output">Id of the output; empty for the feed.</param>
 /// <param name="CanPool">It is a leaving that may go into a tub or a pot.</param>
+/// <param name="Source">What a lot may be made of: its id; null where it cannot.</param>
 public sealed record TrailHolding(
     string Account,
     string StepId,
@@ -19,7 +20,8 @@ public sealed record TrailHolding(
     bool Standing,
     bool CanPool,
     Basis Basis,
-    FigureView Grams
+    FigureView Grams,
+    string? Source
 );
 
 public sealed record PostingView(

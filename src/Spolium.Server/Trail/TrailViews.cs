@@ -1,5 +1,6 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Chemistry;
+using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
@@ -49,7 +50,8 @@ internal static class TrailViews
                         && batch.BroughtIn is null
                         && h.Account.StartsWith("batch/", StringComparison.Ordinal),
                     h.Basis,
-                    book.Add($"held/{h.StepId}/{h.Output}", h.Grams)
+                    book.Add($"held/{h.StepId}/{h.Output}", h.Grams),
+                    SourceOf(batch, h, upTo == mine.Count)
                 )),
             ],
             book.AddOrNone("product", b.Product),
@@ -151,4 +153,15 @@ internal static class TrailViews
             Basis.Missing => "what readings show missing",
             _ => "taken back",
         };
+
+    // A leaving that stands, or the product of a closed batch.
+    private static string? SourceOf(BatchState batch, HoldingBalance h, bool now) =>
+        now
+        && batch.BroughtIn is null
+        && h is { Standing: true, Output.Length: > 0 }
+        && h.Account.StartsWith("batch/", StringComparison.Ordinal)
+        && h.Grams.Likely > 0
+        && (!h.Main || batch.ClosedAt is not null)
+            ? $"{batch.Id}/{h.StepId}/{h.Output}"
+            : null;
 }

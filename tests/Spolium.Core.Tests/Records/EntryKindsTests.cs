@@ -66,6 +66,20 @@ public class EntryKindsTests
                 [new("plastic", Given.Grams(3))]
             ),
             new LotsPooled("p", "X-9", "both", [new("a", Given.Grams(60)), new("b", Given.Grams(40))], [Gold]),
+            new LotTakenOver(
+                "t",
+                "X-12",
+                "filters",
+                new(FeedFrom.Holding, "26-00/4-clear/filter", Given.Grams(2)),
+                Given.Grams(2),
+                new(
+                    [new("Au", Given.Share(1), Given.Share(2), Given.Share(3))],
+                    null,
+                    Marks: ["cyanide"],
+                    Holds: [new("Au", "s", 0.01, 0.02, 0.03), new("NO3-", "aq", 0.1, 0.2, 0.3)]
+                ),
+                [Gold]
+            ),
             new LotContentChanged(
                 "l",
                 Given.Hl1() with

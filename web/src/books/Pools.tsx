@@ -53,9 +53,14 @@ function PoolSection({ pool }: { pool: Pool }) {
           <span className="soft">stands empty</span>
         ) : (
           !working && (
-            <button className="lesser" onClick={() => setWorking(true)}>
-              It was worked up
-            </button>
+            <>
+              <button className="lesser" onClick={() => setWorking(true)}>
+                It was worked up
+              </button>
+              <Link className="word" to={`/lots/take-over?from=Pool&id=${encodeURIComponent(pool.id)}`}>
+                make a lot of it
+              </Link>
+            </>
           )
         )}
       </div>

@@ -57,9 +57,10 @@ function Known({ lot }: { lot: Schemas['LotView'] }) {
         {lot.code} {lot.title}
       </h1>
       <p className="soft">
-        {lot.sources.length > 0 ? 'put together' : 'received'} {lot.amountWords} on{' '}
+        {lot.from ? `taken over from ${lot.from},` : lot.sources.length > 0 ? 'put together' : 'received'}{' '}
+        {lot.amountWords} on{' '}
         {new Date(lot.receivedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}
-        {lot.material && `, ${lot.material}`}
+        {lot.material && !lot.from && `, ${lot.material}`}
         {lot.thickness && `, thickest piece ${lot.thickness}`}
         {lot.pieces && `, ${lot.pieces} pieces`}
         {lot.partOf && ', a part of another lot'}

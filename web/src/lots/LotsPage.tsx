@@ -9,6 +9,7 @@ import { LotsViews } from './LotsViews';
 import styles from './lots.module.css';
 import { PoolForm } from './PoolForm';
 import { ReceiveForm } from './ReceiveForm';
+import { TakeOverForm } from './TakeOverForm';
 
 /** Receive, sort, and see what waits for what. */
 export function LotsPage() {
@@ -79,6 +80,8 @@ export function LotsPage() {
         <section className={styles.detail}>
           {lotId === 'pool' ? (
             <PoolForm lots={list.filter((l) => l.leftValue > 0)} />
+          ) : lotId === 'take-over' ? (
+            <TakeOverForm key={location.search} />
           ) : lotId === 'receive' || (lots.data && !typed && !chosen) ? (
             <ReceiveForm />
           ) : (

@@ -2,6 +2,7 @@ import { Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, type Schemas } from '../api/client';
+import { useElements } from '../api/elements';
 import { unwrap, said } from '../api/problem';
 import { useBottle, useChoices } from '../api/shelf';
 import { useWrite } from '../api/write';
@@ -16,6 +17,7 @@ import styles from './shelf.module.css';
 export function BottleSheet({ bottleId }: { bottleId: string }) {
   const { data, error } = useBottle(bottleId);
   const choices = useChoices();
+  const { precious } = useElements();
   if (error && (!data || said(error)))
     return (
       <aside className={styles.side}>
@@ -91,6 +93,11 @@ export function BottleSheet({ bottleId }: { bottleId: string }) {
             </Link>
           )}
           {!b.openedAt && <Open b={b} />}
+          {precious.some((e) => new RegExp(`${e}(?![a-z])`).test(b.formula)) && (
+            <Link to={`/lots/take-over?from=Bottle&id=${encodeURIComponent(b.id)}`} className="lesser">
+              Make a lot of it
+            </Link>
+          )}
         </div>
       )}
       <h3>Tests</h3>

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
 import { Fig } from '../metal/Fig';
 import { clock } from '../run/time';
@@ -109,8 +110,19 @@ function Row({
         <Told flow={trail.flows.find((f) => f.arc === arcOf(h))} />
         <td>{rests[h.basis] ?? h.basis}</td>
         <td>
-          {h.standing ? 'stands' : h.account.startsWith('pool/') ? 'worked up' : 'went on'}{' '}
-          {h.canPool && <PutInto trail={trail} holding={h} />}
+          {h.standing
+            ? 'stands'
+            : h.account.startsWith('pool/')
+              ? 'worked up'
+              : h.account.startsWith('lot/')
+                ? 'became a lot'
+                : 'went on'}{' '}
+          {h.canPool && <PutInto trail={trail} holding={h} />}{' '}
+          {h.source && (
+            <Link className="word" to={`/lots/take-over?from=Holding&id=${encodeURIComponent(h.source)}`}>
+              make a lot of it
+            </Link>
+          )}
         </td>
         <td>
           <button className="word" aria-expanded={open} onClick={onOpen}>

@@ -96,6 +96,7 @@ internal static class BatchFold
                 ),
             },
             PoolWorkedUp b => WorkedUp(fold, id, batch, entry, b),
+            LotTakenOver b => TakenOver(batch, entry, b),
             _ => batch,
         };
 
@@ -181,6 +182,18 @@ internal static class BatchFold
                 FeedBy = entry.Id,
             }
             : Step(next, entry, b.StepId, s => Weighed(s, entry, b.Output, b.Holds is { } held ? MetalOf(b.Becomes, held[0]) : b.Becomes));
+    }
+
+    // A product stays what the batch brought; a leaving stands in the lot from now on.
+    private static BatchState TakenOver(BatchState batch, Entry entry, LotTakenOver b)
+    {
+        var holding = b.From.Id[(b.From.Id.IndexOf('/', StringComparison.Ordinal) + 1)..];
+        return batch.Product is { } p && Route.Holding(p.StepId, p.Output) == holding
+            ? batch
+            : batch with
+            {
+                Pooled = batch.Pooled.SetItem(holding, new(b.LotId, b.Code, [.. b.Believed], entry.Id) { IsLot = true }),
+            };
     }
 
     // A pool was worked up and shared back: shares of its holdings, and recoveries as they then stand.

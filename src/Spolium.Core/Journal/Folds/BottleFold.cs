@@ -16,6 +16,10 @@ internal static class BottleFold
             _ when bottle is null => null,
             BottleMade b => Used(bottle, entry, b.From, MoveKind.MadeInto, b.BatchId),
             DoseAdded b => Used(bottle, entry, b.Pours, MoveKind.Used, b.BatchId),
+            LotTakenOver b => bottle.Moved(MoveKind.Used, -b.From.Amount.Value, entry) with
+            {
+                OpenedAt = bottle.OpenedAt ?? entry.OccurredAt,
+            },
             // A test that is written down late takes its place by when it was made.
             BottleTested b => bottle with { Tests = [.. bottle.Tests.Add(new(b.Test, entry.OccurredAt, entry.Id)).OrderBy(t => t.At)] },
             BottleOpened => bottle with { OpenedAt = entry.OccurredAt },

@@ -25,6 +25,7 @@ internal static class LotFold
                 ? PartOf(whole, part, entry)
                 : lot,
             LotsPooled b when b.LotId == id => Pooled(fold, entry, b),
+            LotTakenOver b => TakenOver(entry, b),
             LotsPooled b => lot is null
                 ? null
                 : b
@@ -68,6 +69,27 @@ internal static class LotFold
         )
         {
             Pieces = b.Pieces,
+        };
+
+    private static LotState TakenOver(Entry entry, LotTakenOver b) =>
+        new(
+            b.LotId,
+            b.Code,
+            b.Title,
+            "from the house",
+            b.Amount,
+            b.Amount.Value,
+            b.Content,
+            null,
+            [.. b.Believed],
+            entry.OccurredAt,
+            null,
+            [],
+            [],
+            entry.Id
+        )
+        {
+            From = b.From,
         };
 
     private static LotState PartOf(LotState whole, LotPart part, Entry entry)

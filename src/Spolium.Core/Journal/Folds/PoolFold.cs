@@ -20,6 +20,11 @@ internal static class PoolFold
                 Holds = [],
                 WorkedUp = pool.WorkedUp.Add(new(b with { Batches = [] }, pool.Holds, entry.OccurredAt, entry.By, entry.Id)),
             },
+            LotTakenOver b => pool with
+            {
+                Holds = [],
+                TakenOver = pool.TakenOver.Add(new(b.LotId, b.Code, pool.Holds, entry.OccurredAt, entry.Id)),
+            },
             // A leaving that waits here holds something else than was believed when it went in.
             ReadingPutRight b => pool with { Holds = [.. pool.Holds.Select(h => Restated(h, b))] },
             _ => pool,

@@ -1,0 +1,50 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Spolium.Core.Deciding;
+using Spolium.Core.Quantities;
+using Spolium.Core.Records;
+using Spolium.Server.Guard;
+using Spolium.Server.Shared;
+
+namespace Spolium.Server.Lots;
+
+/// <param name="From">Holding, Pool or Bottle.</param>
+/// <param name="SourceId">"26-01/4-clear/filter", or the id of a tub or a bottle.</param>
+/// <param name="Amount">As measured: grams of a solid, millilitres of a liquor.</param>
+/// <param name="Liquor">What holds the metals, where only the person knows.</param>
+public sealed record TakeOverRequest(
+    Head Head,
+    string LotId,
+    string Code,
+    string Title,
+    FeedFrom From,
+    string SourceId,
+    string Amount,
+    LiquorKind? Liquor = null
+);
+
+/// <summary>What may become a lot.</summary>
+/// <param name="AsksLiquor">The person must say what holds its metals.</param>
+public sealed record SourceView(FeedFrom From, string SourceId, string Name, bool Wet, bool AsksLiquor);
+
+/// <summary>Leavings, products, tubs and bottles that become lots.</summary>
+internal static class LotSources
+{
+    internal static Results<Ok<SourceView>, ProblemHttpResult> Source(FeedFrom from, string id, Writing writing) =>
+        TakingOver.Source(writing.Ledger.State, from, id) is { } s
+            ? TypedResults.Ok(new SourceView(from, id, s.Name, s.Wet, s.AsksLiquor))
+            : Problems.NotFound("such holding, tub or bottle");
+
+    internal static Task<Results<Ok<LotView>, ProblemHttpResult>> TakeOver(TakeOverRequest request, Writing writing)
+    {
+        var reader = new RequestReader();
+        var source = new Feed(request.From, request.SourceId, reader.MassOrVolume("amount", request.Amount));
+        return writing.Write(
+            request.Head,
+            request,
+            [Entry.LotStream(request.LotId), Entry.FeedStream(source)],
+            reader,
+            (l, now) => TakingOver.Decide(l, request.LotId, request.Code, request.Title, source, request.Liquor, now.At),
+            l => LotViews.View(l, l.State.Lots[request.LotId], new ShownFigures())
+        );
+    }
+}
