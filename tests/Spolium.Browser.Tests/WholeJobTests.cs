@@ -160,7 +160,7 @@ public sealed class WholeJobTests : IDisposable
         browser.Press("Begin: wash, melt");
         PourNext(3);
         browser.Type("Weigh the bar", "0.82 g");
-        browser.Type("Fineness, if it was assayed", "995 ‰");
+        browser.Type("Fineness or purity, if it was assayed", "995 ‰");
         browser.Click(By.XPath("//form[.//label[starts-with(., 'Weigh the bar')]]//button[not(@type='button')]"), "log the bar");
         browser.See("was 0.82 g");
         See("the last wash shows no copper", "two weighings 30 minutes apart", "the bar is poured");

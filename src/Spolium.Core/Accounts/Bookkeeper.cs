@@ -162,9 +162,7 @@ public static class Bookkeeper
     // Bottles that were only named in a plan stand on no account; water comes from its own.
     private static IEnumerable<Posting> Poured(State before, string entryId, IEnumerable<BottlePour> pours, string into) =>
         pours
-            .Where(p =>
-                before.Shelf.ContainsKey(p.BottleId) || (p.BottleId == "water" && into.StartsWith("shelf/", StringComparison.Ordinal))
-            )
+            .Where(p => before.Shelf.ContainsKey(p.BottleId) || (p.BottleId == "water" && AccountName.Of(into).Kind == AccountKind.Shelf))
             .SelectMany(p => Contents(entryId, p.BottleId == "water" ? Account.Water : Account.Shelf(p.BottleId), into, p.Grams));
 
     private static IEnumerable<Posting> Contents(string entryId, string from, string to, double grams) =>

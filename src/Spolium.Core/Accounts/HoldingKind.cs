@@ -30,22 +30,23 @@ public static class HoldingKind
     /// unaccounted, shelf).</summary>
     public static (string? Place, string? BatchId) PlaceOf(State state, string account)
     {
-        if (account.StartsWith("lot/", StringComparison.Ordinal))
+        var name = AccountName.Of(account);
+        if (name.Kind == AccountKind.Lot)
             return (Lots, null);
-        if (account.StartsWith("pool/", StringComparison.Ordinal))
+        if (name.Kind == AccountKind.Pool)
             return (Pool, null);
-        if (account.Split('/', 3) is not ["batch", var id, var holding] || !state.Batches.TryGetValue(id, out var batch))
+        if (name.Kind is not (AccountKind.Holding or AccountKind.Back) || !state.Batches.TryGetValue(name.Id, out var batch))
             return (null, null);
-        if (holding == "back")
+        var (id, holding) = (name.Id, name.Holding);
+        if (name.Kind == AccountKind.Back)
             return (Product, id);
-        var output = holding[(holding.LastIndexOf('/') + 1)..];
-        if (batch.Product is { } p && holding == Route.Holding(p.StepId, p.Output))
+        if (batch.Products.Any(p => holding == Route.Holding(p.StepId, p.Output)))
             return (Product, id);
         var main =
             holding == Route.Feed
             || batch
                 .Steps.Values.SelectMany(s => s.Outputs.Select(o => (Holding: Route.Holding(s.Id, o.Output), o.Main)))
                 .Any(o => o.Main && o.Holding == holding);
-        return (main && batch.ClosedAt is null ? AtWork : OfOutput(output), id);
+        return (main && batch.ClosedAt is null ? AtWork : OfOutput(name.Output), id);
     }
 }

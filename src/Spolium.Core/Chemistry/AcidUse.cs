@@ -9,8 +9,6 @@ namespace Spolium.Core.Chemistry;
 public sealed record AcidTaken(Working Nitric, Working Reduced, Working Hcl, Working No, Working No2)
 {
     public Working NitricGrams => Molar.Grams(Nitric, "HNO3");
-    public Working ReducedGrams => Molar.Grams(Reduced, "HNO3");
-    public Working HclGrams => Molar.Grams(Hcl, "HCl");
 }
 
 /// <summary>The acid that metals take (precise rules 2.2), from the balanced equations of each metal.</summary>

@@ -19,6 +19,10 @@ public static class Molar
     /// <summary>Grams of so many moles.</summary>
     public static Working Grams(Working moles, string formula) => moles * Mass(formula);
 
+    /// <summary>Share of an element in a pure substance, 0 to 1.</summary>
+    public static Working Share(string element, string formula) =>
+        (Mass(element) * Species.Of(formula).Count(element) / Mass(formula)).Named($"share of {Elements.Of(element).Name} in {formula}");
+
     /// <summary>Millilitres of gas at 25 °C, 1 atm.</summary>
     public static Working GasVolume(Working moles) => moles * Constants.MolarGasVolume;
 

@@ -1,3 +1,4 @@
+using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Learning;
 using Spolium.Core.Materials;
@@ -142,7 +143,7 @@ public static class Decisions
             return shut;
         if (batch.Current is { } step)
             return Decision.Refuse("batchId", $"{step.Id} is not closed", "close every step first");
-        if (batch.Product is null)
+        if (batch.Product is null && HasSomethingToWeigh(batch))
             return Decision.Refuse("batchId", "the product has not been weighed", "weigh the bar first");
         if (!Summaries.IsKnown(batch))
             return Gone;
@@ -155,6 +156,11 @@ public static class Decisions
         var then = ledger.Foreseen(body, Entry.BatchStream(batch.Id), at, by);
         return Decision.Write(body with { Summary = Summaries.Of(then, then.State.Batches[batch.Id]) });
     }
+
+    /// <summary>A batch that took nothing that is refined for (waste made safe, a reagent made) has no product that must be
+    /// weighed.</summary>
+    public static bool HasSomethingToWeigh(BatchState batch) =>
+        batch.Believed.Any(b => b.High > 0 && ElementAtWork.Nobles.Contains(b.Element));
 
     public static Decision Correct(State state, string entryId, string reason, EntryBody? instead)
     {

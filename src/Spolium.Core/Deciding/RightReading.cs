@@ -36,7 +36,7 @@ public static class RightReading
         if (!step.Closed)
             return Decision.Refuse("reading", "its step is still open", "take the weighing back on Run, and weigh again");
         var output = step.WeighedBy.First(w => w.Value == readingEntryId).Key;
-        var product = batch.Product is { } p && p.StepId == step.Id && p.Output == output ? batch.Product : null;
+        var product = batch.ProductAt(step.Id, output);
         var was = product?.Mass ?? step.Weighed[output];
         if (becomes.Field != was.Field)
             return Decision.Refuse(
@@ -45,9 +45,19 @@ public static class RightReading
                 $"write {(was.Field == Field.Mass ? "grams" : "millilitres")}"
             );
         becomes = ReadAs(becomes, was);
-        IReadOnlyList<ElementEstimate>? holds = product is null
-            ? null
-            : [BatchAtWork.InBar(Observing.DrawsOf(ledger.State, batch), product.Holds[0].Element, becomes, product.Fineness)];
+        IReadOnlyList<ElementEstimate>? holds =
+            product is null ? null
+            : product.Formula.Length == 0 ? [.. product.Holds.Select(h => Times(h, becomes.Value / product.Mass.Value))]
+            :
+            [
+                BatchAtWork.InProduct(
+                    Observing.DrawsOf(ledger.State, batch),
+                    product.Formula,
+                    product.Holds[0].Element,
+                    becomes,
+                    product.Fineness
+                ),
+            ];
         var after = With(batch, step, output, becomes, product, holds);
         var wrong = BatchAtWork.CannotWeigh(ledger.State, after, step.Id, output, becomes, product?.Fineness) is { } heavy
             ? heavy with
@@ -177,8 +187,7 @@ public static class RightReading
         {
             foreach (var other in step.Weighed.Keys.Where(o => step.Id != stepId || o != output).Order(StringComparer.Ordinal))
             {
-                var (mass, fineness) =
-                    batch.Product is { } p && p.StepId == step.Id && p.Output == other ? (p.Mass, p.Fineness) : (step.Weighed[other], null);
+                var (mass, fineness) = batch.ProductAt(step.Id, other) is { } p ? (p.Mass, p.Fineness) : (step.Weighed[other], null);
                 double Times(BatchState b) =>
                     BatchAtWork.Unweighed(state, b, step.Id, other) is var (now, holding)
                         ? CannotBe.TimesTooHeavy(now, holding, mass, fineness)
@@ -203,6 +212,9 @@ public static class RightReading
         return null;
     }
 
+    private static ElementEstimate Times(ElementEstimate e, double by) =>
+        new(e.Element, e.Grams * by, e.Sigma * by, e.Low * by, e.High * by);
+
     // An uncertainty of the instrument goes with the number, not with the digit that slipped.
     private static TypedNumber ReadAs(TypedNumber becomes, TypedNumber was) =>
         becomes.PlusMinus > 0 ? becomes : becomes with { PlusMinus = was.PlusMinus, Instrument = was.Instrument, Vessel = was.Vessel };
@@ -217,9 +229,8 @@ public static class RightReading
     )
     {
         var weighed = holds is null ? becomes : new TypedNumber(becomes.Text, Field.Mass, holds[0].Grams, "g", holds[0].Sigma * Draws.Z95);
-        return batch with
+        return (product is null ? batch : batch.With(product with { Mass = becomes, Holds = [.. holds!] })) with
         {
-            Product = product is null ? batch.Product : product with { Mass = becomes, Holds = [.. holds!] },
             Steps = batch.Steps.SetItem(step.Id, step with { Weighed = step.Weighed.SetItem(output, weighed) }),
         };
     }

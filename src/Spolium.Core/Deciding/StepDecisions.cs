@@ -1,4 +1,5 @@
 using Spolium.Core.Accounts;
+using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
@@ -214,7 +215,8 @@ public static class StepDecisions
         string output,
         TypedNumber mass,
         TypedNumber? fineness,
-        string? reason
+        string? reason,
+        bool isProduct = false
     )
     {
         if (Decisions.Running(batch, stepId) is { } no)
@@ -233,15 +235,33 @@ public static class StepDecisions
         var wrong = BatchAtWork.CannotWeigh(state, batch, stepId, output, mass, fineness);
         if (wrong is not null && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse([wrong]);
-        return batch.Route.Steps[^1].Id == stepId && holding.Main
+        if (isProduct && batch.Route.Steps.FirstOrDefault(s => s.Takes.Contains(Route.Holding(stepId, output))) is { } taker)
+            return Decision.Refuse("isProduct", $"step {taker.Id} takes it", "weigh what comes of it there");
+        return isProduct || (batch.Route.Steps[^1].Id == stepId && holding.Main)
             ? Decision.Write(new ProductWeighed(batch.Id, stepId, [Product(state, batch, holding, mass, fineness)], Decisions.Kept(reason)))
             : Decision.Write(new HoldingWeighed(batch.Id, stepId, output, mass, Decisions.Kept(reason)));
     }
 
     private static WeighedProduct Product(State state, BatchState batch, Output holding, TypedNumber mass, TypedNumber? fineness)
     {
-        var element = BatchAtWork.ElementOf(holding.Charge);
-        return new(holding.Id, element, 0, mass, fineness, [BatchAtWork.InBar(Observing.DrawsOf(state, batch), element, mass, fineness)]);
+        var (element, formula) = (BatchAtWork.ElementOf(holding.Charge), BatchAtWork.FormulaOf(holding.Charge));
+        var draws = Observing.DrawsOf(state, batch);
+        // Of a mixture the method says how much of it is metal.
+        var metal =
+            formula.Length > 0
+                ? BatchAtWork.InProduct(draws, formula, element, mass, fineness)
+                : ElementEstimate.Of(
+                    element,
+                    Working.Given(
+                        draws.Reading($"{holding.Id} {mass.Text}", mass.Value, mass.Sigma),
+                        Dimension.Mass,
+                        holding.Name,
+                        "weighed"
+                    ) * Working.Share(holding.Charge.Element(element), holding.Charge.AllSolids())
+                );
+        return formula.Split('·') is [var dry, var water]
+            ? new(holding.Id, dry, Species.Of(water).Count("O"), mass, fineness, [metal])
+            : new(holding.Id, formula, 0, mass, fineness, [metal]);
     }
 
     public static Decision Close(State state, BatchState batch, string stepId, string? reason)

@@ -11,7 +11,7 @@ using Spolium.Core.Workshop;
 
 namespace Spolium.Core.Deciding;
 
-/// <summary>What stands in the house becomes a lot: then it is planned, judged, sorted, poured together and worked like any other.</summary>
+/// <summary>What stands in the house becomes a lot: then it is planned, judged, sorted, pooled and worked like any other.</summary>
 public static class TakingOver
 {
     /// <param name="source">Its amount as measured: grams of a solid, millilitres of a liquor.</param>
@@ -45,8 +45,8 @@ public static class TakingOver
         };
     }
 
-    /// <summary>What a source is called, whether it is a liquor, and whether the person must say what holds its metals; null where there is no
-    /// such thing.</summary>
+    /// <summary>What a source is called, whether it is a liquor, and whether the person must say what holds its metals; null where there
+    /// is no such thing.</summary>
     public static (string Name, bool Wet, bool AsksLiquor)? Source(State state, FeedFrom from, string id)
     {
         if (from == FeedFrom.Pool)
@@ -80,8 +80,8 @@ public static class TakingOver
             return Decision.Refuse("from", $"{holding.Name} of {batch.Code} went into {there.PoolCode} already", "take that back first");
         if (batch.Route.Steps.FirstOrDefault(s => s.Takes.Contains(name)) is { } taker)
             return Decision.Refuse("from", $"step {taker.Id} takes it", "change the way first");
-        var isProduct = batch.Product is { } p && Route.Holding(p.StepId, p.Output) == name;
-        if (holding.Main && !(isProduct && batch.ClosedAt is not null))
+        var product = batch.ProductAt(stepId, output);
+        if (holding.Main && !(product is not null && batch.ClosedAt is not null))
             return Decision.Refuse("from", $"{holding.Name} is what the batch is for", "weigh it and close the batch first");
         if (MethodCatalogue.Find(batch.Route.Steps.First(s => s.Id == stepId).Method) is null)
             return Decision.Refuse(
@@ -91,7 +91,7 @@ public static class TakingOver
             );
         var account = Account.Holding(batchId, name);
         var charge = BatchAtWork.AsItStands(state, batch, stepId).Plan.Outputs.First(o => o.Id == output).Charge;
-        var known = isProduct ? [.. batch.Product!.Holds] : holding.Holds;
+        var known = product?.Holds ?? holding.Holds;
         var believed = ledger
             .Book.ElementsOn(account)
             .Select(e => AsBooked(e, ledger.Book.Grams(account, e), known.FirstOrDefault(h => h.Element == e)))

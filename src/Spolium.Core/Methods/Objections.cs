@@ -12,6 +12,9 @@ internal static class Objections
     public static Refusal[] To(Charge charge, Duty duty, params IEnumerable<Refusal?> own) =>
         [.. own.OfType<Refusal>(), .. FeedGate.Shut(charge, duty).Select(g => new Refusal(g.Reason, g.WayOut))];
 
+    /// <summary>Those of them that stand.</summary>
+    public static Refusal[] Among(params IEnumerable<Refusal?> own) => [.. own.OfType<Refusal>()];
+
     public static Refusal? NoSolid(Charge charge) =>
         charge.AllSolids().Likely > 0 ? null : new("there is nothing solid in it", "choose the holding that has the metal");
 

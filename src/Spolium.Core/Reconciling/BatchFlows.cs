@@ -171,10 +171,7 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
     }
 
     private static bool WasWeighed(BatchState batch, string stepId, StepState step, string output, string element) =>
-        IsProduct(batch, stepId, output) ? batch.Product!.Holds.Any(h => h.Element == element) : step.Weighed.ContainsKey(output);
-
-    private static bool IsProduct(BatchState batch, string stepId, string output) =>
-        batch.Product is { } p && p.StepId == stepId && p.Output == output;
+        batch.ProductAt(stepId, output) is { } product ? product.Holds.Any(h => h.Element == element) : step.Weighed.ContainsKey(output);
 
     private static void ReadWeighed(
         BatchState batch,
@@ -187,7 +184,7 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
     )
     {
         var arc = Route.Holding(stepId, output.Output);
-        var product = IsProduct(batch, stepId, output.Output) ? batch.Product : null;
+        var product = batch.ProductAt(stepId, output.Output);
         if ((product?.Mass ?? step.Weighed.GetValueOrDefault(output.Output)) is not { Value: > 0 } mass)
             return;
         var sigma = Math.Max(mass.Sigma, LeastShare * mass.Value);

@@ -45,8 +45,8 @@ public sealed record FeedGate(string Mark, string Element, double Above, Duty Du
     /// <summary>The marks that a lot may carry.</summary>
     public static IReadOnlyList<string> Marks => [.. All.Select(g => g.Mark).Where(m => m.Length > 0).Distinct()];
 
-    /// <summary>Gates that are shut for a charge; they judge by the high end of its content. An element that no way takes yet shuts its own,
-    /// by its likely share.</summary>
+    /// <summary>Gates that are shut for a charge; they judge by the high end of its content. An element that no way takes yet shuts its
+    /// own, by its likely share.</summary>
     public static IEnumerable<FeedGate> Shut(Charge charge, Duty duty)
     {
         var mass = charge.Mass().Likely;

@@ -209,18 +209,45 @@ public static class BatchAtWork
     /// <summary>The metal that a product is for: of gold, silver and platinum metals the one that most is there of.</summary>
     public static string ElementOf(Charge product) => ElementAtWork.Nobles.MaxBy(e => product.Element(e).Likely)!;
 
-    /// <summary>Gold (or another metal) in a weighed bar: mass × fineness; without an assay the fineness is a guess with a range.</summary>
-    public static ElementEstimate InBar(Draws draws, string element, TypedNumber mass, TypedNumber? fineness)
+    /// <summary>What a product is believed to be: its metal, or the salt that most is there of; empty for a mixture that has something
+    /// else mostly.</summary>
+    public static string FormulaOf(Charge product)
     {
-        var grams = Working.Given(draws.Reading("bar " + mass.Text, mass.Value, mass.Sigma), Dimension.Mass, "bar", "weighed");
+        var most = product
+            .Moles.Where(m => m.Key.Phase == Phase.Solid)
+            .OrderByDescending(m => m.Value.Likely * m.Key.MolarMass)
+            .Select(m => m.Key)
+            .FirstOrDefault();
+        var element = ElementOf(product);
+        return most == default || Species.IsMetal(most) ? element
+            : most.Atoms(element) > 0 ? most.Formula
+            : "";
+    }
+
+    /// <summary>Gold (or another metal) in a weighed bar: mass × fineness; without an assay the fineness is a guess with a range.</summary>
+    public static ElementEstimate InBar(Draws draws, string element, TypedNumber mass, TypedNumber? fineness) =>
+        InProduct(draws, element, element, mass, fineness);
+
+    /// <summary>The metal in a weighed product: mass × its share of the formula × fineness or purity.</summary>
+    /// <param name="formula">A metal, or a salt with its water.</param>
+    /// <param name="fineness">How much of it is what the formula says; null where nobody assayed it.</param>
+    public static ElementEstimate InProduct(Draws draws, string formula, string element, TypedNumber mass, TypedNumber? fineness)
+    {
+        var salt = formula != element;
+        var grams = Working.Given(
+            draws.Reading("bar " + mass.Text, mass.Value, mass.Sigma),
+            Dimension.Mass,
+            salt ? formula : "bar",
+            "weighed"
+        );
         var fine = fineness is null
-            ? draws.Prior("bar-fineness")
+            ? draws.Prior(salt ? "salt-purity" : "bar-fineness")
             : Working.Given(
                 Amount.Least(draws.Reading("fineness " + fineness.Text, fineness.Value, fineness.Sigma), Amount.Certain(1)),
                 Dimension.None,
-                "fineness",
+                salt ? "purity" : "fineness",
                 "assayed"
             );
-        return ElementEstimate.Of(element, grams * fine);
+        return ElementEstimate.Of(element, salt ? grams * fine * Molar.Share(element, formula) : grams * fine);
     }
 }

@@ -39,21 +39,24 @@ public sealed record BatchBalance(
     {
         var draws = new Draws(batch.Id);
         var name = Elements.Of(element).Name;
-        var believed = batch.Believed.First(b => b.Element == element);
-        var feed = Working.Given(
-            draws.Spread(
-                "believed " + element,
-                new(Math.Min(believed.Low, believed.Grams), believed.Grams, Math.Max(believed.High, believed.Grams)),
-                Spread.Positive
-            ),
-            Dimension.Mass,
-            $"{name} believed in the feed",
-            "content typed with the lot × mass of the feed"
-        );
+        var believed = Believed(batch, element);
+        var feed =
+            believed.High <= 0
+                ? Working.Zero(Dimension.Mass).Named($"{name} believed in the feed")
+                : Working.Given(
+                    draws.Spread(
+                        "believed " + element,
+                        new(Math.Min(believed.Low, believed.Grams), believed.Grams, Math.Max(believed.High, believed.Grams)),
+                        Spread.Positive
+                    ),
+                    Dimension.Mass,
+                    $"{name} believed in the feed",
+                    "content typed with the lot × mass of the feed"
+                );
         var product = InProduct(batch, element, draws, name);
         var holdings = FindHoldings(ledger, batch, element, draws, name).ToList();
         var standing = Working
-            .Sum(holdings.Where(h => h.Standing && !(product is not null && h.Main)).Select(h => h.Grams), Dimension.Mass)
+            .Sum(holdings.Where(h => h.Standing && !(product is not null && IsOut(batch, h, element))).Select(h => h.Grams), Dimension.Mass)
             .Named("stands in holdings");
         var back = CameBack(batch, element);
         var cameOut =
@@ -87,23 +90,41 @@ public sealed record BatchBalance(
         );
     }
 
+    // What nobody believed to be in the feed is nothing of it.
+    private static ElementEstimate Believed(BatchState batch, string element) =>
+        batch.Believed.Find(b => b.Element == element) ?? new(element, 0, 0, 0, 0);
+
     /// <summary>Grams of a metal in the weighed product; null where there is none.</summary>
     public static Working? InProduct(BatchState batch, string element) =>
         InProduct(batch, element, new(batch.Id), Elements.Of(element).Name);
 
     private static Working? InProduct(BatchState batch, string element, Draws draws, string name)
     {
-        if (batch.Product?.Holds.FirstOrDefault(h => h.Element == element) is not { } held)
-            return null;
-        var fine = batch.Product.Fineness is { } f ? $"fineness {f.Text}" : "not assayed: the range of an unassayed bar";
-        return Working.Given(
-            draws.Reading($"product {batch.Product.EntryId} {element}", held.Grams, held.Sigma),
-            Dimension.Mass,
-            $"{name} in the product",
-            $"weighed {batch.Product.Mass.Text}, {fine}",
-            batch.Product.Fineness is null
-        );
+        var all = batch
+            .Products.SelectMany(p => p.Holds.Where(h => h.Element == element).Select(h => (Product: p, Held: h)))
+            .Select(x =>
+            {
+                var fine = x.Product.Fineness is { } f ? $"fineness {f.Text}" : "not assayed: the range of an unassayed bar";
+                return Working.Given(
+                    draws.Reading($"product {x.Product.EntryId} {element}", x.Held.Grams, x.Held.Sigma),
+                    Dimension.Mass,
+                    batch.Products.Count == 1 ? $"{name} in the product" : $"{name} in the {x.Product.Output}",
+                    $"weighed {x.Product.Mass.Text}, {fine}",
+                    x.Product.Fineness is null
+                );
+            })
+            .ToList();
+        return all.Count switch
+        {
+            0 => null,
+            1 => all[0],
+            _ => Working.Sum(all, Dimension.Mass).Named($"{name} in the products"),
+        };
     }
+
+    // What was weighed as a product of this metal, and what is on the way to it.
+    private static bool IsOut(BatchState batch, HoldingBalance h, string element) =>
+        batch.ProductAt(h.StepId, h.Output) is { } product ? product.Holds.Any(x => x.Element == element) : h.Main;
 
     /// <summary>Grams of a metal that were shared back of leavings; null where none were worked up.</summary>
     public static Working? CameBack(BatchState batch, string element)
@@ -138,7 +159,7 @@ public sealed record BatchBalance(
         var firstClosed = taken.Contains(Route.Feed);
         if (!firstClosed)
         {
-            var b = batch.Believed.First(x => x.Element == element);
+            var b = Believed(batch, element);
             yield return new(
                 feedAccount,
                 "",

@@ -1,4 +1,3 @@
-using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
@@ -18,8 +17,8 @@ public sealed record PlannedWay(FoundWay Way, BatchPlan Plan, Worth? Worth);
 public sealed record LotWays(IReadOnlyList<PlannedWay> Planned, IReadOnlyList<FoundWay> More, IReadOnlyList<RefusedWay> Refused);
 
 /// <summary>Where a metal's content only just pays.</summary>
-/// <param name="Content">Per cent of the lot, g/L of a liquor.</param>
-public sealed record BreakEven(string Element, double Content);
+/// <param name="Unit">Per cent of a solid lot, g/L of a liquor.</param>
+public sealed record BreakEven(string Element, double Content, string Unit);
 
 /// <summary>What a lot is worth working, and what to do with it.</summary>
 /// <param name="Way">The way that leaves most over; null where none was found.</param>
@@ -41,7 +40,7 @@ public sealed record LotWorth(
 /// A lot as somebody thinks of it: so much of it, with its content or another that is only thought of. Finds its ways, what they leave
 /// over, and what to do. Pure: the same state, amount and content give the same answer.
 /// </summary>
-public sealed class LotAtWork
+public sealed partial class LotAtWork
 {
     /// <summary>Ways that are planned in all worlds at once.</summary>
     public const int Columns = 4;
@@ -244,184 +243,4 @@ public sealed class LotAtWork
             ways.Refused
         );
     }
-
-    private static LotWorth Unpriced() =>
-        new(
-            null,
-            [],
-            null,
-            null,
-            0,
-            null,
-            new(
-                VerdictKind.Hold,
-                "No prices yet",
-                "Nobody wrote down what metal, reagents and hours cost: keep a price list first, or ask the price stand-in.",
-                []
-            ),
-            []
-        );
-
-    // No way of today brings anything that is paid: either nobody knows what is in it, or there is nothing, or the ways refuse it.
-    private LotWorth WithoutWay(LotWays ways)
-    {
-        var feed = Feed(false);
-        var test = terms!.Prices.OfWork(PriceList.Test)?.Likely;
-        var known = Worth.OfContent(feed, terms.Prices);
-        if (feed.Unknown.Likely > 0.5 * feed.Mass().Likely && WayMap.Metals.All(e => feed.Element(e).Range.High <= 0))
-            return Unknown(ways, test);
-        var held = Working.Sum(
-            terms
-                .Prices.Rows.Where(r => r.Held is { Value: > 0 })
-                .Select(r =>
-                    feed.Element(r.Item) * terms.Prices.OfMetal(r.Item)! * terms.Prices.Share(r.Held!, "share that counts in a holding")
-                ),
-            Dimension.Money
-        );
-        var why =
-            held.Likely > 0
-                ? $"No way of today takes it{(ways.Refused.Count > 0 ? $" ({ways.Refused[0].Reason})" : "")}. As it lies it counts "
-                    + $"{LotVerdict.Kr(held.Likely)} as a "
-                    + $"holding{(terms.Prices.Rows.Count > 0 ? $"; its metal is worth {LotVerdict.Kr(known.Likely)} by the list" : "")}."
-            : Worth.AsScrap(feed, terms) is { Likely: > 0 } scrap
-                ? $"No way of today brings out what it holds. As it is it fetches {LotVerdict.Kr(scrap.Likely)}."
-            : "Nothing in it is paid for.";
-        return new(null, [], null, null, 0, test, new(VerdictKind.Hold, "Hold it", why, []), ways.Refused);
-    }
-
-    // Nobody knows what is in it: a wide guess of what such scrap may hold tells what a test would be worth.
-    private LotWorth Unknown(LotWays ways, double? test)
-    {
-        var tries = WayMap
-            .Metals.Select(e =>
-            {
-                var id = "unknown-" + Elements.Of(e).Name.ToLowerInvariant();
-                var guess = Priors.ById[id].Triple;
-                TypedNumber Share(double percent) => TypedNumber.Of(percent / 100, Field.Share, "%");
-                var thought = new Content(
-                    [new(e, Share(guess.Low), Share(guess.Likely), Share(guess.High))],
-                    "Cu",
-                    Marks: lot.Content.Marks
-                );
-                return new LotAtWork(state, lot, amount, thought, DateTimeOffset.MinValue, shop.Bottles).Worthwhile() is { Way: { } way } w
-                    ? (Way: way, w.Knowing, w.BreakEven)
-                    : default;
-            })
-            .Where(t => t.Way is not null)
-            .OrderByDescending(t => t.Knowing)
-            .ToList();
-        if (tries.Count == 0)
-            return new(
-                null,
-                [],
-                null,
-                null,
-                0,
-                test,
-                new(VerdictKind.Test, "Test it first", "Nobody knows what is in it, and no way of today would take it as it is.", []),
-                ways.Refused
-            );
-        var breaks = tries.SelectMany(t => t.BreakEven).ToList();
-        var contents = breaks.Select(b => $"{FigureText.Number(b.Content, b.Content < 1 ? 2 : 1)} % {Elements.Of(b.Element).Name}");
-        var from = breaks.Count > 0 ? $" It would pay from {string.Join(" or ", contents)} on." : "";
-        var cost = test is { } price ? $", a test costs {LotVerdict.Kr(price)}" : "";
-        return new(
-            null,
-            breaks,
-            null,
-            null,
-            tries[0].Knowing,
-            test,
-            new(
-                VerdictKind.Test,
-                "Test it first",
-                $"Nobody knows what is in it. Knowing it would gain {LotVerdict.Kr(tries[0].Knowing)} (by a guess of Spolium’s of what "
-                    + $"unknown metal holds){cost}.{from}",
-                []
-            ),
-            ways.Refused
-        );
-    }
-
-    // The content of the way's metal at which its likely margin is nothing: poorer and richer than believed by as much as can be. Where the
-    // way refuses, nothing pays.
-    private BreakEven? Breaking(FoundWay way)
-    {
-        var believed = content ?? lot.Content;
-        if (believed.Lines.FirstOrDefault(l => l.Element == way.Element) is not { Likely.Value: > 0 } line)
-            return null;
-        var liquor = amount.Field == Field.Volume;
-        var richest = liquor ? MostRicher : Math.Min(MostRicher, 1 / line.Likely.Value);
-        Charge At(double times) => Feed(true, 1, believed.Richer(way.Element, times));
-        return Margins.Crossing(t => Likely(way, At(t), terms!)?.Margin.Likely ?? -1, 1e-3, richest) is { } times
-            ? new(way.Element, At(times).Element(way.Element).Likely / amount.Value * (liquor ? 1000 : 100))
-            : null;
-    }
-
-    private double? Least(FoundWay way)
-    {
-        double At(double times) =>
-            Likely(way, Feed(true, times), terms! with { Offer = terms.Offer is { } o ? (o * times).Named(o.Label!) : null })?.Margin.Likely
-            ?? -1;
-        return At(1) > 0 ? amount.Value * (Margins.Crossing(At, 1e-3, 1) ?? 1e-3)
-            : Margins.Crossing(At, 1, MostTimes) is { } times ? amount.Value * times
-            : null;
-    }
-
-    // Lots that wait and bear the same way: each that makes the whole worth more than by itself. Offers for single lots are left out of it.
-    private PoolGain? Pool(FoundWay way)
-    {
-        if (content is not null)
-            return null;
-        var by = terms! with { Offer = null };
-        var feed = Feed(true);
-        var together = Math.Max(0, Likely(way, feed, by)!.Margin.Likely);
-        var gain = 0.0;
-        var partners = new List<LotState>();
-        var waiting = state
-            .Lots.Values.Where(MayBePooled)
-            .OrderBy(o => o.Code, StringComparer.Ordinal)
-            .Select(o => (Lot: o, Feed: BatchFeed.FeedOf(state, o, All(o), true)))
-            .Where(o => Alike(feed, o.Feed, way.Element))
-            .Select(o => (o.Lot, o.Feed, Alone: Likely(way, o.Feed, by)?.Margin.Likely))
-            .ToList();
-        while (partners.Count < MostPartners)
-        {
-            // What does not bear this way by itself is not pooled into it.
-            var next = waiting
-                .Where(o => o.Alone is not null && !partners.Contains(o.Lot))
-                .Select(o => (o.Lot, o.Feed, Joint: Likely(way, feed.Plus(o.Feed), by)?.Margin.Likely, Alone: Math.Max(0, o.Alone!.Value)))
-                .Where(o => o.Joint - together - o.Alone > LeastGain)
-                .OrderByDescending(o => o.Joint - o.Alone)
-                .FirstOrDefault();
-            if (next.Lot is null)
-                break;
-            gain += next.Joint!.Value - together - next.Alone;
-            (feed, together) = (feed.Plus(next.Feed), next.Joint.Value);
-            partners.Add(next.Lot);
-        }
-        if (partners.Count == 0)
-            return null;
-        var all = partners.Aggregate(Feed(false), (f, o) => f.Plus(BatchFeed.FeedOf(state, o, All(o))));
-        var plan = Planner.Fold(all, RouteFor(lot, way.Methods), shop, Draws(false));
-        return plan.Refused is null
-            ? new([.. partners.Select(o => o.Code)], gain, Worth.Of(plan, way.Element, by, Draws(false)).Margin)
-            : null;
-    }
-
-    // What is rich is not pooled with what is poor: its metal's share lies within a few times.
-    private static bool Alike(Charge a, Charge b, string element)
-    {
-        double Share(Charge c) => c.Mass().Likely is > 0 and var all ? c.Element(element).Likely / all : 0;
-        var (one, other) = (Share(a), Share(b));
-        return one > 0 && other > 0 && Math.Max(one, other) <= PoolWithin * Math.Min(one, other);
-    }
-
-    private bool MayBePooled(LotState o) =>
-        o.Id != lot.Id
-        && o.Left > 0
-        && o.Amount.Field == amount.Field
-        && (amount.Field == Field.Mass || o.Content.Liquor is { } held && held == lot.Content.Liquor);
-
-    private static TypedNumber All(LotState o) => TypedNumber.Of(o.Left, o.Amount.Field, o.Amount.Field == Field.Mass ? "g" : "mL");
 }

@@ -71,7 +71,7 @@ public static class Summaries
     public static bool IsKnown(BatchState batch) => batch.Route.Steps.All(s => Methods.MethodCatalogue.Find(s.Method) is not null);
 
     private static List<string> ElementsOf(BatchState batch) =>
-        batch.Product?.Holds.Select(h => h.Element).Where(e => batch.Believed.Any(b => b.Element == e)).ToList() ?? [];
+        [.. batch.Products.SelectMany(p => p.Holds.Select(h => h.Element)).Distinct().Where(e => batch.Believed.Any(b => b.Element == e))];
 
     private static (IReadOnlyList<MetalSummary> Metals, IReadOnlyList<LossSummary> Losses) Metals(Ledger ledger, BatchState batch)
     {
@@ -116,7 +116,7 @@ public static class Summaries
     {
         double Held(string holding) =>
             holding == Route.Feed
-                ? batch.Believed.First(b => b.Element == element).Grams
+                ? batch.Believed.Find(b => b.Element == element)?.Grams ?? 0
                 : batch
                     .Steps.Values.SelectMany(s => s.Outputs.Select(o => (Holding: Route.Holding(s.Id, o.Output), o.Holds)))
                     .FirstOrDefault(o => o.Holding == holding)
@@ -128,8 +128,8 @@ public static class Summaries
             var main = batch.Step(step.Id).Outputs.FirstOrDefault(o => o.Main);
             if (main is null || main.Basis != Basis.Weighed || step.Takes.Sum(Held) is not (> 0 and var into))
                 continue;
-            var isProduct = batch.Product is { } p && p.StepId == step.Id && p.Output == main.Output;
-            var grams = (isProduct ? batch.Product!.Holds : [.. main.Holds]).FirstOrDefault(h => h.Element == element)?.Grams ?? 0;
+            var grams = (batch.ProductAt(step.Id, main.Output)?.Holds ?? [.. main.Holds]).FirstOrDefault(h => h.Element == element)?.Grams
+                ?? 0;
             yield return new(step.Id, step.Method, element, into, grams);
         }
     }

@@ -1,3 +1,4 @@
+using Spolium.Core.Accounts;
 using Spolium.Core.Quantities;
 using Spolium.Data;
 using Spolium.Server.Shared;
@@ -133,12 +134,12 @@ internal static class BooksMetals
             return new(
                 $"/trail/{batchId}",
                 state.Batches[batchId].Code,
-                account[(account.LastIndexOf('/') + 1)..].Replace('-', ' '),
+                AccountName.Of(account).Output.Replace('-', ' '),
                 state.Batches[batchId].ClosedAt,
                 figure,
                 grams
             );
-        return account.Split('/') is ["lot", var id] && state.Lots.TryGetValue(id, out var lot)
+        return AccountName.Of(account) is { Kind: AccountKind.Lot, Id: var id } && state.Lots.TryGetValue(id, out var lot)
             ? new($"/lots/{id}", lot.Code, lot.Title, null, figure, grams)
             : new("/books", account, "", null, figure, grams);
     }

@@ -1,8 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Deciding;
-using Spolium.Core.Quantities;
 using Spolium.Core.Records;
-using Spolium.Server.Guard;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Lots;

@@ -1,4 +1,5 @@
 using Spolium.Core.Chemistry;
+using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Plans;
 using Spolium.Core.Records;
@@ -39,7 +40,8 @@ internal static class BatchViews
             false,
             PlanEndpoints.Opening,
             null,
-            batch.PlanId is { } id ? state.Plans.GetValueOrDefault(id)?.Title ?? "a plan that is gone" : null
+            batch.PlanId is { } id ? state.Plans.GetValueOrDefault(id)?.Title ?? "a plan that is gone" : null,
+            []
         );
         // What is over is told by what was written.
         if (batch.ClosedAt is not null)
@@ -56,13 +58,19 @@ internal static class BatchViews
         {
             Metal = Elements.Of(metal).Name,
             Product = book.Add("product", plan.Product(metal)),
-            CanClose = batch.Current is null && batch.Product is not null,
+            CanClose = batch.Current is null && (batch.Product is not null || !Decisions.HasSomethingToWeigh(batch)),
             Away = Away(state, batch),
         };
         return batch.Current is not { } current || plan.Steps.All(s => s.Step.Id != current.Id)
             ? view
             : view with
             {
+                Untaken =
+                [
+                    .. plan.Of(current.Id)
+                        .Plan.Outputs.Select(o => o.Id)
+                        .Where(o => batch.Route.Steps.All(s => !s.Takes.Contains(Route.Holding(current.Id, o)))),
+                ],
                 Current = StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book, Observing.DrawsOf(state, batch), metal),
                 Now = AsItStands(state, batch, current, book),
                 Then = Later(state, batch, book),

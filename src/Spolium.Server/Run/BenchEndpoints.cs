@@ -153,7 +153,7 @@ internal static class BenchEndpoints
             ? Instrument.Read(typed, reader.Known("assayedBy", request.AssayedBy, Field.Fineness))
             : null;
         return RunEndpoints.InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) =>
-            StepDecisions.Weigh(l.State, b, stepId, request.Output, mass, fineness, request.Reason)
+            StepDecisions.Weigh(l.State, b, stepId, request.Output, mass, fineness, request.Reason, request.IsProduct)
         );
     }
 

@@ -74,7 +74,8 @@ public sealed record WeighRequest(
     string? PlusMinus = null,
     string? Fineness = null,
     string? Reason = null,
-    string? AssayedBy = null
+    string? AssayedBy = null,
+    bool IsProduct = false
 );
 
 public sealed record CloseRequest(Head Head, string? Reason = null);
@@ -151,6 +152,7 @@ public sealed record JournalLine(
 
 /// <param name="Now">The telling figures of the step at hand as it stands now: nothing more poured.</param>
 /// <param name="Then">What the steps after the current one want, from what was logged so far.</param>
+/// <param name="Untaken">Holdings of the step at hand that no later step takes: each may be weighed as a product.</param>
 public sealed record BatchView(
     string Id,
     string Code,
@@ -171,7 +173,8 @@ public sealed record BatchView(
     bool CanClose,
     string Opening,
     AwayView? Away,
-    string? Plan
+    string? Plan,
+    IReadOnlyList<string> Untaken
 );
 
 /// <summary>What a step was begun with, by which versions, and every figure as it was reckoned then.</summary>

@@ -41,36 +41,33 @@ internal static class Crystals
             );
         if (!reader.Ok)
             return (null, reader);
-        var share = Crystallising.SaltShare(request.Solid, request.Salt);
-        var anhydrous = (mass * share).Named($"{request.Salt} in it");
-        var brought = (mass - anhydrous).Named("water that the hydrate brings");
-        var lost = boils is { } b ? Core.Reagents.Shop.WaterGrams(Typed(b, "water that boils away")) : Working.Zero(Dimension.Mass);
-        var wanted = Crystallising.WaterForHot(anhydrous, hot!.GramsPerGramWater, brought, lost);
-        // Chosen once, at the likely need: it is measured out.
-        var water = typedWater is { } t
-            ? Core.Reagents.Shop.WaterGrams(Typed(t, "water")).Named("water that goes in")
-            : Working.Reckoned(Amount.Certain(wanted.Likely), Dimension.Mass, "water that goes in", [wanted], null, "the likely need");
-        var all = Working.AtLeastZero(water + brought - lost).Named("water in the solution");
-        var holds = (hot.GramsPerGramWater * all).Named($"{request.Salt} that the hot solution can hold");
-        var notDissolved =
-            anhydrous.Likely > holds.Likely * (1 + 1e-6)
-                ? $"hot, this water holds {FigureText.WithRange(holds)}: about {FigureText.Number(anhydrous.Likely - holds.Likely, 1)} g "
-                    + "stays undissolved; add water"
-                : null;
-        if (Crystallising.Cool(request.Salt, anhydrous, all, coldC, request.Pressed, draws) is not { } crop)
+        var plan = CrystalPlan.Of(
+            request.Salt,
+            request.Solid,
+            mass,
+            hot!,
+            coldC,
+            typedWater is { } t ? Typed(t, "water") : null,
+            boils is { } b ? Typed(b, "water that boils away") : null,
+            second?.Value,
+            request.Pressed,
+            draws
+        );
+        if (plan is null)
             return (null, reader);
-        var next = second is { Value: > 0 and < 1 } s
-            ? Crystallising.Second(request.Salt, crop, s.Value, coldC, request.Pressed, draws)
+        var notDissolved = plan.Undissolved is { } left
+            ? $"hot, this water holds {FigureText.WithRange(plan.Holds)}: about {FigureText.Number(left.Likely, 1)} g "
+                + "stays undissolved; add water"
             : null;
         return (
             new(
-                book.Add("anhydrous", anhydrous),
-                book.Add("hot-holds", holds),
-                book.Add("water", water),
-                book.Add("water-wanted", wanted),
+                book.Add("anhydrous", plan.Anhydrous),
+                book.Add("hot-holds", plan.Holds),
+                book.Add("water", plan.Water),
+                book.Add("water-wanted", plan.Wanted),
                 notDissolved,
-                View(crop, "crop", book),
-                next is null ? null : View(next, "second", book),
+                View(plan.Crop, "crop", book),
+                plan.Second is { } next ? View(next, "second", book) : null,
                 hotC,
                 coldC,
                 [

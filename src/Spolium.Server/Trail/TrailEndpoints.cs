@@ -200,7 +200,9 @@ public static class TrailEndpoints
         // Any past moment is the journal up to it.
         var ledger = upTo == mine.Count ? now : writing.Before(mine[(int)upTo]);
         var element = wanted ?? MetalOf(now.State, asItIs);
-        return ledger.State.Batches[batchId].Believed.Any(b => b.Element == element)
+        // A batch that took no metal has a trail too, an empty one.
+        return
+            ledger.State.Batches[batchId].Believed is { Count: 0 } || ledger.State.Batches[batchId].Believed.Any(b => b.Element == element)
             ? TypedResults.Ok(TrailViews.View(now, ledger, mine, upTo, batchId, element, book))
             : Problems.NotFound($"{element} in this batch");
     }
@@ -266,6 +268,6 @@ public static class TrailEndpoints
     {
         var metal = batch.Summary?.Element
             ?? BatchAtWork.ElementOf(BatchAtWork.Plan(state, batch).Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
-        return batch.Believed.Any(b => b.Element == metal) ? metal : batch.Believed[0].Element;
+        return batch.Believed.Count == 0 || batch.Believed.Any(b => b.Element == metal) ? metal : batch.Believed[0].Element;
     }
 }

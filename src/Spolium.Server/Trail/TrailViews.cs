@@ -48,7 +48,7 @@ internal static class TrailViews
                     h is { Main: false, Standing: true }
                         && upTo == mine.Count
                         && batch.BroughtIn is null
-                        && h.Account.StartsWith("batch/", StringComparison.Ordinal),
+                        && AccountName.Of(h.Account).Kind == AccountKind.Holding,
                     h.Basis,
                     book.Add($"held/{h.StepId}/{h.Output}", h.Grams),
                     SourceOf(batch, h, upTo == mine.Count)
@@ -77,7 +77,7 @@ internal static class TrailViews
                         p.Element == element
                         && accounts.Contains(p.Account)
                         && (
-                            !p.Account.StartsWith("pool/", StringComparison.Ordinal)
+                            AccountName.Of(p.Account).Kind != AccountKind.Pool
                             || ledger.State.Entries.Find(p.EntryId)!.Body is PutIntoPool put && put.BatchId == batchId
                         )
                     )
@@ -141,7 +141,13 @@ internal static class TrailViews
     }
 
     private static string Say(string account) =>
-        account.StartsWith("unaccounted", StringComparison.Ordinal) ? "unaccounted" : account[(account.LastIndexOf('/') + 1)..];
+        AccountName.Of(account) switch
+        {
+            { Kind: AccountKind.Unaccounted } => "unaccounted",
+            { Kind: AccountKind.Holding } holding => holding.Output,
+            { Kind: AccountKind.Back } => "back",
+            var other => other.Id,
+        };
 
     private static string Say(Basis basis) =>
         basis switch
@@ -159,7 +165,7 @@ internal static class TrailViews
         now
         && batch.BroughtIn is null
         && h is { Standing: true, Output.Length: > 0 }
-        && h.Account.StartsWith("batch/", StringComparison.Ordinal)
+        && AccountName.Of(h.Account).Kind == AccountKind.Holding
         && h.Grams.Likely > 0
         && (!h.Main || batch.ClosedAt is not null)
             ? $"{batch.Id}/{h.StepId}/{h.Output}"

@@ -30,8 +30,7 @@ internal static class WorthViews
                 .. worth.BreakEven.Select(b => new BreakEvenView(
                     b.Element,
                     $"{FigureText.Number(b.Content, FigureText.Decimals(b.Content, b.Content / 4))} "
-                        + $"{(worth.Way?.Way.Methods[0].StartsWith("fixer", StringComparison.Ordinal) == true ? "g/L" : "%")} "
-                        + $"{Elements.Of(b.Element).Name}"
+                        + $"{b.Unit} {Elements.Of(b.Element).Name}"
                 )),
             ],
             worth.LeastLot is { } least ? Amount(worth, least) : null,

@@ -8,6 +8,8 @@ public class LinesTests
 {
     private const int Widest = 140;
 
+    private const int Longest = 300;
+
     private static IEnumerable<string> WrittenByHand =>
         new[] { "src", "tests", "bench" }
             .SelectMany(f => Directory.EnumerateFiles(Path.Combine(Repository.Root, f), "*.cs", SearchOption.AllDirectories))
@@ -25,4 +27,10 @@ public class LinesTests
             )
         );
     }
+
+    [Fact]
+    public void No_file_is_longer_than_300_lines() =>
+        Assert.Empty(
+            WrittenByHand.Select(f => (Name: Path.GetFileName(f), Lines: File.ReadLines(f).Count())).Where(f => f.Lines > Longest)
+        );
 }

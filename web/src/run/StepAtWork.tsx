@@ -25,6 +25,7 @@ export function StepAtWork({ batch, step }: Props) {
   const path = { batchId: batch.id, stepId: step.id };
   const [chosen, setChosen] = useState<string | null>(null);
   const [reason, setReason] = useState('');
+  const [beside, setBeside] = useState<string[]>([]);
   const begin = useWrite(
     async (head) =>
       unwrap(
@@ -147,6 +148,17 @@ export function StepAtWork({ batch, step }: Props) {
               .map((o) => (
                 <Weighing key={o.id} batch={batch} step={step} output={o} />
               ))}
+            {step.outputs
+              .filter((o) => !o.main && !o.weigh && o.testFor.length === 0 && batch.untaken.includes(o.id))
+              .map((o) =>
+                beside.includes(o.id) || o.weighed ? (
+                  <Weighing key={o.id} batch={batch} step={step} output={o} beside />
+                ) : (
+                  <button key={o.id} className="word" onClick={() => setBeside([...beside, o.id])}>
+                    weigh {o.name} as a product too
+                  </button>
+                ),
+              )}
             <div className={styles.close}>
               {close.error?.of('signs') && (
                 <label className={styles.reason}>

@@ -14,10 +14,12 @@ interface Props {
   batch: Schemas['BatchView'];
   step: StepView;
   output: Schemas['OutputView'];
+  /** Something that the way leaves beside its product, and that is one too. */
+  beside?: boolean;
 }
 
-/** A holding is weighed; a bar with its fineness, when there is an assay. */
-export function Weighing({ batch, step, output }: Props) {
+/** A holding is weighed; a product with its fineness, when there is an assay. */
+export function Weighing({ batch, step, output, beside = false }: Props) {
   const [mass, setMass] = useState('');
   const [fineness, setFineness] = useState('');
   const [assayedBy, setAssayedBy] = useState<string | null>(null);
@@ -35,7 +37,7 @@ export function Weighing({ batch, step, output }: Props) {
         }),
       ),
   });
-  const isBar = output.id === 'bar';
+  const isProduct = beside || (output.main && batch.untaken.includes(output.id));
   const weigh = useWrite(
     async (head, wish: { mass: string; fineness: string; reason: string }) =>
       unwrap(
@@ -49,6 +51,7 @@ export function Weighing({ batch, step, output }: Props) {
             fineness: wish.fineness || null,
             assayedBy,
             reason: wish.reason || null,
+            isProduct: beside,
           },
         }),
       ),
@@ -86,9 +89,9 @@ export function Weighing({ batch, step, output }: Props) {
         </button>
       </div>
       <Changes changes={mass ? preview.data?.changes : undefined} />
-      {isBar && (
+      {isProduct && (
         <QuantityField
-          label="Fineness, if it was assayed"
+          label="Fineness or purity, if it was assayed"
           placeholder="996 ‰ · 24 K"
           field="Fineness"
           value={fineness}
@@ -96,7 +99,7 @@ export function Weighing({ batch, step, output }: Props) {
           error={weigh.error?.at('fineness')}
         />
       )}
-      {isBar && fineness.trim() && (
+      {isProduct && fineness.trim() && (
         <ReadWith label="Assayed by" field="Fineness" value={assayedBy} onChange={setAssayedBy} />
       )}
       {weigh.error?.of('mass') && (

@@ -20,7 +20,7 @@ internal static class BatchFold
                 b.BalanceStepG,
                 [.. b.Believed],
                 ImmutableDictionary<string, StepState>.Empty,
-                null,
+                [],
                 entry.OccurredAt,
                 null,
                 []
@@ -78,7 +78,7 @@ internal static class BatchFold
             LiquorTested b => Step(batch, entry, b.StepId, s => s with { Tests = s.Tests.Add(b.Test with { EntryId = entry.Id }) }),
             SignSeen b => Step(batch, entry, b.StepId, s => s with { Signs = s.Signs.SetItem(b.Sign, entry.OccurredAt) }),
             HoldingWeighed b => Step(batch, entry, b.StepId, s => Weighed(s, entry, b.Output, b.Mass)),
-            ProductWeighed b => Step(batch with { Product = ProductOf(b, entry) }, entry, b.StepId, s =>
+            ProductWeighed b => Step(b.Products.Aggregate(batch, (x, p) => x.With(ProductOf(b.StepId, p, entry))), entry, b.StepId, s =>
                 b.Products.Aggregate(s, (x, p) => Weighed(x, entry, p.Output, MetalOf(p.Mass, p.Holds[0])))
             ),
             StepClosed b => Step(batch, entry, b.StepId, s => Made(s, entry, b.Outputs, b.Covariances)),
@@ -133,11 +133,16 @@ internal static class BatchFold
     private static TypedNumber MetalOf(TypedNumber mass, ElementEstimate metal) =>
         new(mass.Text, Field.Mass, metal.Grams, "g", metal.Sigma * Draws.Z95);
 
-    private static ProductState ProductOf(ProductWeighed b, Entry entry)
-    {
-        var first = b.Products[0];
-        return new(b.StepId, first.Output, first.Mass, first.Fineness, [.. first.Holds], entry.Id);
-    }
+    private static ProductState ProductOf(string stepId, WeighedProduct p, Entry entry) =>
+        new(
+            stepId,
+            p.Output,
+            p.Mass,
+            p.Fineness,
+            [.. p.Holds],
+            entry.Id,
+            p.Hydrate > 0 ? $"{p.Formula}·{p.Hydrate.ToString(System.Globalization.CultureInfo.InvariantCulture)}H2O" : p.Formula
+        );
 
     private static BatchState GivenUp(BatchState batch, Entry entry, BranchGivenUp b) => Step(batch, entry, b.StepId, s =>
         {
@@ -148,18 +153,13 @@ internal static class BatchFold
     private static BatchState PutRight(BatchState batch, Entry entry, ReadingPutRight b)
     {
         var closed = batch.ClosedAt is not null;
-        var next = (closed ? batch.Restated(entry, $"{b.Output} put right", b.Recoveries) : batch) with
+        var weighed =
+            b.Holds is { } holds && batch.ProductAt(b.StepId, b.Output) is { } product
+                ? batch.With(product with { Mass = b.Becomes, Holds = [.. holds], EntryId = entry.Id })
+                : batch;
+        var next = (closed ? weighed.Restated(entry, $"{b.Output} put right", b.Recoveries) : weighed) with
         {
             PutRight = batch.PutRight.Add(new(b, entry.OccurredAt, entry.By, entry.Id)),
-            Product =
-                b.Holds is { } holds && batch.Product is { } product
-                    ? product with
-                    {
-                        Mass = b.Becomes,
-                        Holds = [.. holds],
-                        EntryId = entry.Id,
-                    }
-                    : batch.Product,
             Practice = closed ? [.. b.Practice ?? []] : batch.Practice,
             Stands = null,
             Summary = closed ? b.Summary ?? batch.Summary : null,
@@ -188,7 +188,7 @@ internal static class BatchFold
     private static BatchState TakenOver(BatchState batch, Entry entry, LotTakenOver b)
     {
         var holding = b.From.Id[(b.From.Id.IndexOf('/', StringComparison.Ordinal) + 1)..];
-        return batch.Product is { } p && Route.Holding(p.StepId, p.Output) == holding
+        return batch.Products.Any(p => Route.Holding(p.StepId, p.Output) == holding)
             ? batch
             : batch with
             {

@@ -144,7 +144,7 @@ internal static class AquaRegiaBath
             foam: "aqua",
             unattended: Working.AtLeastZero(hours - work.Size("aqua").Count * draws.Prior("rung-aqua")),
             outputs: [new("gold-liquor", "gold liquor", Main: true, liquor)],
-            signs: EndSigns,
+            signs: Signs,
             figures:
             [
                 (liquor.Element("Au") - liquor.Grams(Species.Gold)).Named("gold in solution (inferred, not seen)"),
@@ -184,7 +184,7 @@ internal static class AquaRegiaBath
         }
     }
 
-    private static readonly EndSign[] EndSigns =
+    private static readonly EndSign[] Signs =
     [
         new(
             "no-metal-left",
@@ -196,7 +196,7 @@ internal static class AquaRegiaBath
             "one more small portion, warm and stirred, stays quiet",
             "a missing answer with metal in sight is a crust, or hydrochloric acid has run out"
         ),
-        new("air-colourless", "the air above the liquor colourless for five minutes", "says that gas has ended, not that all is dissolved"),
+        EndSigns.AirColourless,
     ];
 
     private static IEnumerable<Caution> Cautions(NitrateSource source)

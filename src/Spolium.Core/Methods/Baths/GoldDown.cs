@@ -120,11 +120,7 @@ internal sealed record GoldDown
             settle.Named("hours by itself, settling"),
             [new("powder", "gold powder", true, wet), new("barren", "barren liquor", false, barren)],
             [
-                new(
-                    "stannous-clean",
-                    "a drop with stannous chloride shows no violet",
-                    "free nitric acid or chlorine bleaches the test; old reagent shows nothing: try it on the standard"
-                ),
+                EndSigns.StannousClean,
                 new("last-brought-nothing", "the last portion brought no more brown", "a sharp smell shows surplus, not that all is down"),
                 new(
                     "settled",

@@ -3,6 +3,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
+using Spolium.Core.Reference;
 
 namespace Spolium.Core.Methods.Baths;
 
@@ -175,5 +176,30 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
         var total = logged.Sum(p => p.Grams);
         var sum = 0.0;
         return [.. logged.Select(p => (sum += p.Grams) / total)];
+    }
+
+    public static Refusal? Tin(Charge charge) =>
+        Objections.When(
+            charge.Element("Sn").Likely > Constants.Get("tin-refused-above").Likely * charge.Mass().Likely,
+            "tin turns to a white jelly in nitric acid that will not filter and holds gold",
+            "take the tin out with hydrochloric acid first"
+        );
+
+    // The slowest of the metals that are there in bulk sets the time.
+    public static string Slowest(IEnumerable<(string Metal, Working Moles)> metals)
+    {
+        var most = metals.MaxBy(m => m.Moles.Likely).Metal;
+        return most is "Ag" ? "ag-nitric"
+            : most is "Ni" ? "ni-nitric"
+            : "cu-nitric";
+    }
+
+    // Base metal stays on the foils as a share of the foils' mass.
+    public static Working StaysOnFoils(Working gold, List<(string Metal, Working Moles)> metals, Draws draws)
+    {
+        var share = draws.Prior("base-on-foils");
+        var left = gold * share / (Working.Exact(1) - share);
+        var all = Working.Sum(metals.Select(m => Molar.Grams(m.Moles, m.Metal)), Dimension.Mass).Named("base metal in the charge");
+        return Working.Least(Working.Exact(1), left / all).Named("share of the base metal that stays on the foils");
     }
 }

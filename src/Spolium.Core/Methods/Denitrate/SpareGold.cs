@@ -37,8 +37,7 @@ public sealed class SpareGold : IMethod
         var eaten = Molar.Grams(row.Need(nitrate, "HNO3", "Au"), "Au").Named("gold that the nitric acid eats");
         var acidNeed = row.Need(nitrate, "HNO3", "HCl");
         if (
-            new[]
-            {
+            Objections.Among(
                 Objections.NoLiquor(charge),
                 Objections.When(
                     charge.Of(Species.Chloride).Likely < acidNeed.Likely,
@@ -49,10 +48,8 @@ public sealed class SpareGold : IMethod
                     eaten.Range.High > Reference.Constants.Get("spare-gold-most").Likely,
                     $"it would eat up to {FigureText.Number(eaten.Range.High, 0)} g of gold",
                     "take most of the nitric acid out with sulfamic acid first"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                )
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

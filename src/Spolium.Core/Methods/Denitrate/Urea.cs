@@ -39,8 +39,7 @@ public sealed class Urea : IMethod
         var strength =
             Molar.Grams(acid, "HNO3").Likely / Math.Max(1e-9, Molar.Grams(acid, "HNO3").Likely + charge.Grams(Species.Water).Likely);
         if (
-            new[]
-            {
+            Objections.Among(
                 Objections.NoLiquor(charge),
                 Objections.When(
                     charge.Element("Pt").Likely > 0.01 || charge.Element("Pd").Likely > 0.01,
@@ -56,10 +55,8 @@ public sealed class Urea : IMethod
                     charge.Of(new("ClO-", Phase.Aqueous)).Range.High > 1e-4,
                     "urea and hypochlorite make nitrogen trichloride, which explodes",
                     "drive the chlorine off first"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                )
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

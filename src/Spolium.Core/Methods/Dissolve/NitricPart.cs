@@ -1,7 +1,6 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods.Baths;
-using Spolium.Core.Methods.Strip;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
@@ -56,7 +55,7 @@ public sealed class NitricPart : IMethod
                 charge,
                 Duty.Nitric,
                 Objections.NoSolid(charge),
-                NitricStrip.Tin(charge),
+                NitricBath.Tin(charge),
                 Objections.When(metals.Count == 0, "there is nothing that nitric acid takes", "choose a holding with silver"),
                 Objections.When(
                     charge.Of(Species.Chloride).Range.High > 1e-3,
@@ -78,13 +77,7 @@ public sealed class NitricPart : IMethod
         var bath = NitricBath.Run(work, shop, metals, Done);
         work.Full();
         var acidLeft = Molar.Grams(work.Vessel.Of(Species.Proton), "HNO3").Named("nitric acid not yet used");
-        var solids = Working.Sum(
-            work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid)
-                .Select(m => m.Value * Molar.Mass(m.Key.Formula))
-                .Append(work.Vessel.Unknown),
-            Dimension.Mass
-        );
-        var (residue, liquor) = work.Decant(solids * draws.Prior("heel-residue"));
+        var (residue, liquor) = work.Decant(work.Vessel.AllSolids() * draws.Prior("heel-residue"));
         var portions = work.Size("nitric");
         return work.Plan(
             "Pour nitric acid in portions, warm, until no metal is left; decant",
@@ -92,7 +85,7 @@ public sealed class NitricPart : IMethod
             Working.AtLeastZero(
                 DissolveTime.Hours(
                     options,
-                    NitricStrip.Bath(metals),
+                    NitricBath.Slowest(metals),
                     options.Number("temperature"),
                     bath.Factor.Likely,
                     "part-hours",
@@ -110,16 +103,8 @@ public sealed class NitricPart : IMethod
                     "no metal grit under the rod, no bubbles after stirring and warming",
                     "bubbles stop also when the acid is spent or it is cold"
                 ),
-                new(
-                    "quiet-after-more",
-                    "one more small portion, warm and stirred, stays quiet",
-                    "quiet alone: the acid may be spent, the metal crusted, or the liquor cold"
-                ),
-                new(
-                    "air-colourless",
-                    "the air above the liquor colourless for five minutes",
-                    "says that gas has ended, not that all is dissolved"
-                ),
+                EndSigns.QuietAfterMore,
+                EndSigns.AirColourless,
             ],
             [
                 silver,

@@ -33,13 +33,10 @@ public sealed class BicarbonateWash : IMethod
     {
         var acid = charge.Of(Species.Proton);
         if (
-            new[]
-            {
+            Objections.Among(
                 Objections.NoSolid(charge),
-                Objections.When(acid.Likely <= 0, "there is no acid left in it", "go on with the next step"),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                Objections.When(acid.Likely <= 0, "there is no acid left in it", "go on with the next step")
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

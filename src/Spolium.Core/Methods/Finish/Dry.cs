@@ -32,8 +32,7 @@ public sealed class Dry : IMethod
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         if (
-            new[]
-            {
+            Objections.Among(
                 Objections.NoSolid(charge),
                 Objections.When(
                     charge.Of(new("Ag2C2O4", Phase.Solid)).Range.High > 1e-6,
@@ -44,10 +43,8 @@ public sealed class Dry : IMethod
                     charge.Grams(new("NH3", Phase.Aqueous)).Range.High > 0.01 && charge.Element("Ag").Likely > 0,
                     "silver that met ammonia must not dry: it explodes",
                     "acidify it and wash it first"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                )
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

@@ -39,8 +39,7 @@ public sealed class Fineness : IMethod
     {
         var by = options.Text("by");
         if (
-            new[]
-            {
+            Objections.Among(
                 Objections.NoSolid(charge),
                 Objections.When(by == "assay" && !options.Has("assay"), "no assay is typed", "write it in thousandths"),
                 Objections.When(
@@ -52,10 +51,8 @@ public sealed class Fineness : IMethod
                     by == "density" && options.Has("air") && options.Has("water") && options.Number("water") >= options.Number("air"),
                     "it cannot weigh more in water than in air",
                     "look at both weighings"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                )
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

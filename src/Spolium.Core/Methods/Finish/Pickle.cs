@@ -36,17 +36,14 @@ public sealed class Pickle : IMethod
     {
         var acid = options.Text("acid");
         if (
-            new[]
-            {
+            Objections.Among(
                 Objections.NoSolid(charge),
                 Objections.When(
                     acid == "HCl" && charge.Grams(ChlorideToSilver.Silver).Likely > 0.5 * charge.AllSolids().Likely,
                     "hydrochloric acid skins silver with chloride",
                     "use sulphuric acid"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                )
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

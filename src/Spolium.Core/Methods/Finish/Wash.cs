@@ -14,7 +14,6 @@ namespace Spolium.Core.Methods.Finish;
 /// </summary>
 public sealed class Wash : IMethod
 {
-    private static readonly Reaction Acidified = Reaction.Of("NH3 + HCl = NH4Cl");
     private static readonly Species Chloride = new("AgCl", Phase.Solid);
 
     private const double SilverTrace = 1e-3;
@@ -66,31 +65,7 @@ public sealed class Wash : IMethod
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var ammonia = options.Text("school") == "ammonia";
-        var chloride = charge.Of(Chloride);
-        if (
-            new[]
-            {
-                Objections.NoSolid(charge),
-                Objections.When(
-                    ammonia && charge.Grams(Species.GoldChloride).Range.High > 0.01,
-                    "gold in solution with ammonia makes fulminating gold",
-                    "wash it free of gold liquor with water first"
-                ),
-                Objections.When(
-                    ammonia && chloride.Likely <= 0,
-                    "there is no silver chloride for the ammonia to take",
-                    "use the school without ammonia"
-                ),
-                Objections.When(
-                    ammonia && charge.AllSolids().Likely < 2 * charge.Grams(Chloride).Likely,
-                    "it is mostly silver chloride: ammonia would flood the beaker",
-                    "reduce it with caustic and sugar, zinc or iron"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
-            { Length: > 0 } why
-        )
+        if (Objections.Among([Objections.NoSolid(charge), .. ammonia ? AmmoniaWash.Objections(charge) : []]) is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var solids = charge.Solids().Named("solid to wash");
@@ -139,29 +114,7 @@ public sealed class Wash : IMethod
         var taken = Charge.Empty;
         if (ammonia)
         {
-            // Three times what dissolves it, then acid for all of it: the chloride falls again, outside of the powder.
-            (taken, powder) = powder.Split(s => s == Chloride ? draws.Prior("ammonia-takes") : null);
-            work.Keep(taken);
-            work.Apart = true;
-            var need = Molar.Grams(chloride, "NH3") * Working.Exact(2);
-            work.Decided(
-                "ammonia",
-                "NH3",
-                need * draws.Prior("ammonia-factor"),
-                "cold, over the washed powder, swirled, poured off at once",
-                need
-            );
-            var acidNeed = work.Vessel.Of(new("NH3", Phase.Aqueous));
-            work.Decided(
-                "acidify",
-                "HCl",
-                Molar.Grams(acidNeed, "HCl") * Reference.Constants.Get("acidify-spare"),
-                "into the ammonia wash at once, until it is sour: within the hour",
-                Molar.Grams(acidNeed, "HCl"),
-                $"{acid.Label}, to acidify the ammonia wash"
-            );
-            work.React(Acidified, acidNeed, "NH3");
-            taken = work.Vessel;
+            (taken, powder) = AmmoniaWash.Take(work, shop, powder, charge.Of(Chloride));
         }
         var plan = work.Plan(
             ammonia
@@ -180,16 +133,7 @@ public sealed class Wash : IMethod
                     "the last wash shows no copper colour, no cloud, and no violet with stannous chloride",
                     "the first clear wash: salts come out slowly"
                 ),
-                .. ammonia
-                    ?
-                    [
-                        new EndSign(
-                            "acidified",
-                            "the ammonia wash is sour to the strip, white silver chloride has fallen",
-                            "a strip that was not rinsed"
-                        ),
-                    ]
-                    : Array.Empty<EndSign>(),
+                .. ammonia ? [AmmoniaWash.Sour] : Array.Empty<EndSign>(),
             ],
             [
                 left,
@@ -199,12 +143,7 @@ public sealed class Wash : IMethod
             ],
             ["near boiling for the acid, then hot water", "a red tint without violet is palladium: keep that wash"],
             [
-                ammonia
-                    ? new(
-                        CautionLevel.Stop,
-                        "Ammonia with silver explodes when it stands or dries: acidify within the hour. Never with gold in solution."
-                    )
-                    : new(CautionLevel.Look, "No ammonia here: silver chloride waits for the second refine."),
+                ammonia ? AmmoniaWash.Explodes : new(CautionLevel.Look, "No ammonia here: silver chloride waits for the second refine."),
                 .. silverHeld
                     ?
                     [
@@ -222,16 +161,7 @@ public sealed class Wash : IMethod
             handsOn: (washes + 1) * draws.Prior("wash-hours"),
             signFirst: false
         );
-        return ammonia
-            ? plan with
-            {
-                Means = ["ammoniacal silver"],
-                Deadlines =
-                [
-                    new("acidify", "Acidify the ammonia wash", "ammonia", "acidify", Reference.Constants.Get("ammonia-hours").Likely),
-                ],
-            }
-            : plan;
+        return ammonia ? plan with { Means = ["ammoniacal silver"], Deadlines = [AmmoniaWash.WithinTheHour] } : plan;
     }
 
     private static string Heel(Charge charge) =>

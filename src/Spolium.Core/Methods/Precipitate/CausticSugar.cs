@@ -36,8 +36,7 @@ public sealed class CausticSugar : IMethod
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         if (
-            new[]
-            {
+            Objections.Among(
                 ChlorideToSilver.NoChloride(charge),
                 Objections.When(
                     options.Text("sugar") == "sucrose",
@@ -48,10 +47,8 @@ public sealed class CausticSugar : IMethod
                     charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.5 || charge.Grams(new("NH3", Phase.Aqueous)).Range.High > 0.1,
                     "ammonia with silver and caustic makes fulminating silver",
                     "acidify it and wash the ammonia out first"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                )
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

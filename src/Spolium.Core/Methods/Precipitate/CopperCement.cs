@@ -59,8 +59,7 @@ public sealed class CopperCement : IMethod
             .Where(m => !Working.IsNothing(m.Moles))
             .ToList();
         if (
-            new[]
-            {
+            Objections.Among(
                 Objections.NoLiquor(charge),
                 Objections.When(
                     charge.Of(new("Ag(S2O3)2 3-", Phase.Aqueous)).Likely > 0,
@@ -76,10 +75,8 @@ public sealed class CopperCement : IMethod
                     charge.Element("Hg").Likely > 0.01,
                     "mercury in the liquor would plate out with the silver",
                     "this belongs to licensed practice"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                )
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

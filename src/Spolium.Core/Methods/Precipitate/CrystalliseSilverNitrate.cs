@@ -51,8 +51,7 @@ public sealed class CrystalliseSilverNitrate : IMethod
         // The options keep both within the table, 0 to 100 °C.
         var (hot, cold) = (salt.At(options.Number("hot"), draws)!, salt.At(options.Number("cold"), draws)!);
         if (
-            new[]
-            {
+            Objections.Among(
                 Objections.NoLiquor(charge),
                 Objections.When(silver.Likely <= 0, "there is no silver in solution", "dissolve it in nitric acid first"),
                 Objections.When(
@@ -64,10 +63,8 @@ public sealed class CrystalliseSilverNitrate : IMethod
                     charge.Of(new("Cu2+", Phase.Aqueous)).Likely > silver.Likely,
                     "more copper than silver: the crystals would be copper nitrate too",
                     "cement the silver first and dissolve it again"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                )
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

@@ -37,8 +37,7 @@ public sealed class IronSilver : IMethod
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         if (
-            new[]
-            {
+            Objections.Among(
                 ChlorideToSilver.NoChloride(charge),
                 Objections.When(
                     charge.Marks.Contains("arsenic"),
@@ -49,10 +48,8 @@ public sealed class IronSilver : IMethod
                     charge.Grams(Species.Nitrate).Range.High > 1,
                     "nitrate in the cake eats iron and dissolves silver again",
                     "wash it free of nitrate first"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                )
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

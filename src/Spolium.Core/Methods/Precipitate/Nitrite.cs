@@ -73,22 +73,18 @@ public sealed class Nitrite : IMethod
     {
         var ammonium = new[] { Grams(charge, "NH4+", Phase.Aqueous), Grams(charge, "NH3", Phase.Aqueous) }.Sum();
         var eats = new[] { Grams(charge, "H3NSO3", Phase.Solid), Grams(charge, "CO(NH2)2", Phase.Aqueous) }.Sum();
-        Refusal[] why =
-        [
-            .. new[]
-            {
-                Objections.When(
-                    ammonium > 0.1,
-                    "ammonium is in the liquor (sulfamic acid leaves it): with nitrite it makes nitrogen in a rush",
-                    "boil the nitric acid off instead of sulfamic acid, or take another salt"
-                ),
-                Objections.When(
-                    eats > 0.5,
-                    "sulfamic acid or urea is in the liquor: it eats the nitrite and foams over",
-                    "boil the nitric acid off instead, or take another salt; they belong behind the nitrite"
-                ),
-            }.OfType<Refusal>(),
-        ];
+        var why = Objections.Among(
+            Objections.When(
+                ammonium > 0.1,
+                "ammonium is in the liquor (sulfamic acid leaves it): with nitrite it makes nitrogen in a rush",
+                "boil the nitric acid off instead of sulfamic acid, or take another salt"
+            ),
+            Objections.When(
+                eats > 0.5,
+                "sulfamic acid or urea is in the liquor: it eats the nitrite and foams over",
+                "boil the nitric acid off instead, or take another salt; they belong behind the nitrite"
+            )
+        );
         return why.Length > 0
             ? StepPlan.Refuse(this, charge, why)
             : Down.Plan(

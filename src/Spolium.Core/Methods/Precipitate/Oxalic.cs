@@ -65,8 +65,7 @@ public sealed class Oxalic : IMethod
         var copper = charge.Grams(new("Cu2+", Phase.Aqueous));
         var metals = charge.Metals.Sum(m => charge.Element(m).Likely);
         if (
-            new[]
-            {
+            Objections.Among(
                 Objections.When(
                     charge.Of(new("Ag+", Phase.Aqueous)).Range.High > 1e-4,
                     "silver in solution would fall as oxalate, which detonates when dry",
@@ -77,10 +76,8 @@ public sealed class Oxalic : IMethod
                     options.Text("copper") == "refuse" && copper.Likely > Constants.Get("oxalic-copper-above").Likely * metals,
                     "copper above 5 % of the metal falls as oxalate with the gold",
                     "use ferrous sulphate or metabisulphite first and this for the second refine, or accept it"
-                ),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                )
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);
@@ -134,11 +131,7 @@ public sealed class Oxalic : IMethod
             2 * work.Size("oxalate").Vessel.Vessel.Height(liquid) / draws.Prior("settle-oxalic") * Working.Exact(1, "1 h", Dimension.Time),
             [new("powder", "gold sponge", true, wet), new("barren", "barren liquor", false, barren)],
             [
-                new(
-                    "stannous-clean",
-                    "a drop with stannous chloride shows no violet",
-                    "free nitric acid or chlorine bleaches the test; old reagent shows nothing: try it on the standard"
-                ),
+                EndSigns.StannousClean,
                 new(
                     "last-brought-nothing",
                     "the last portion brought no more, near boiling, after ten minutes",

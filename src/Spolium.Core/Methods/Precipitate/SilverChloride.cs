@@ -49,18 +49,15 @@ public sealed class SilverChloride : IMethod
     {
         var silver = charge.Of(Silver);
         if (
-            new[]
-            {
+            Objections.Among(
                 Objections.NoLiquor(charge),
                 Objections.When(
                     charge.Of(new("Ag(S2O3)2 3-", Phase.Aqueous)).Likely > 0,
                     "in fixer the silver is held by thiosulphate: salt brings none down",
                     "use iron or current"
                 ),
-                Objections.When(silver.Likely <= 0, "there is no silver in solution", "dissolve it in nitric acid first"),
-            }
-                .OfType<Refusal>()
-                .ToArray() is
+                Objections.When(silver.Likely <= 0, "there is no silver in solution", "dissolve it in nitric acid first")
+            ) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);

@@ -4,7 +4,6 @@ using Spolium.Core.Methods.Baths;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
-using Spolium.Core.Reference;
 using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.Strip;
@@ -58,7 +57,7 @@ public sealed class NitricStrip : IMethod
                 charge,
                 Duty.Nitric,
                 Objections.NoSolid(charge),
-                Tin(charge),
+                NitricBath.Tin(charge),
                 Objections.Alloy(charge),
                 Objections.When(metals.Count == 0, "there is no base metal for nitric acid to take", "go on with aqua regia")
             ) is
@@ -68,7 +67,7 @@ public sealed class NitricStrip : IMethod
 
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var gold = charge.Grams(Species.Gold).Named("gold as foils");
-        var stays = StaysOnFoils(gold, metals, draws);
+        var stays = NitricBath.StaysOnFoils(gold, metals, draws);
         var bath = NitricBath.Run(
             work,
             shop,
@@ -103,7 +102,7 @@ public sealed class NitricStrip : IMethod
         );
 
         var portions = work.Size("nitric");
-        var dissolving = DissolveTime.Hours(options, Bath(metals), 60, bath.Factor.Likely, "strip-hours", draws);
+        var dissolving = DissolveTime.Hours(options, NitricBath.Slowest(metals), 60, bath.Factor.Likely, "strip-hours", draws);
         return work.Plan(
             "Pour nitric acid in portions, warm, until the base metal is gone",
             "nitric",
@@ -115,11 +114,7 @@ public sealed class NitricStrip : IMethod
             ],
             [
                 new("no-base-at-edge", "no base metal at a cut edge of three pieces", "a bright face: look at the cut, not at the skin"),
-                new(
-                    "quiet-after-more",
-                    "one more small portion, warm and stirred, stays quiet",
-                    "quiet alone: the acid may be spent, the metal crusted, or the liquor cold"
-                ),
+                EndSigns.QuietAfterMore,
             ],
             [
                 bath.Dissolved.Named("base metal dissolved (inferred, not seen)"),
@@ -144,30 +139,5 @@ public sealed class NitricStrip : IMethod
             "If it foams now: stop pouring, take it off the heat, a squirt of cold water, stand back.",
             handsOn: washes * draws.Prior("wash-hours")
         );
-    }
-
-    internal static Refusal? Tin(Charge charge) =>
-        Objections.When(
-            charge.Element("Sn").Likely > Constants.Get("tin-refused-above").Likely * charge.Mass().Likely,
-            "tin turns to a white jelly in nitric acid that will not filter and holds gold",
-            "take the tin out with hydrochloric acid first"
-        );
-
-    // The slowest of the metals that are there in bulk sets the time.
-    internal static string Bath(IEnumerable<(string Metal, Working Moles)> metals)
-    {
-        var most = metals.MaxBy(m => m.Moles.Likely).Metal;
-        return most is "Ag" ? "ag-nitric"
-            : most is "Ni" ? "ni-nitric"
-            : "cu-nitric";
-    }
-
-    // Base metal stays on the foils as a share of the foils' mass.
-    private static Working StaysOnFoils(Working gold, List<(string Metal, Working Moles)> metals, Draws draws)
-    {
-        var share = draws.Prior("base-on-foils");
-        var left = gold * share / (Working.Exact(1) - share);
-        var all = Working.Sum(metals.Select(m => Molar.Grams(m.Moles, m.Metal)), Dimension.Mass).Named("base metal in the charge");
-        return Working.Least(Working.Exact(1), left / all).Named("share of the base metal that stays on the foils");
     }
 }

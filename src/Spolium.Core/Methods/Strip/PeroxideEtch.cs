@@ -16,7 +16,6 @@ namespace Spolium.Core.Methods.Strip;
 public sealed class PeroxideEtch : IMethod
 {
     private static readonly string[] Done = ["foils-float", "no-copper-red"];
-    private static readonly string[] ByPeroxide = ["Cu", "Ni", "Co", "Pb", "Cd", "Bi"];
 
     public MethodCard Card { get; } =
         new()
@@ -81,66 +80,7 @@ public sealed class PeroxideEtch : IMethod
 
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var byAir = options.Text("school") == "air";
-        var acid = shop.Of("HCl");
-        Reaction Acid(MetalInAcid row) => row.HclAlone!;
-        Reaction Peroxide(MetalInAcid row) => OxidantBath.Of(row, "H2O2", "H2O");
-        Reaction Air(MetalInAcid row) => OxidantBath.Of(row, "O2", "H2O");
-        bool Oxidised(MetalInAcid row) => row.HclAlone is null || ByPeroxide.Contains(row.Element);
-        var hcl = Working
-            .Sum(
-                metals.Select(m =>
-                    (Oxidised(m.Row) ? Peroxide(m.Row) : Acid(m.Row))
-                        .Need(m.Value, m.Row.Element, "HCl")
-                        .Named($"hydrochloric acid for the {Elements.Of(m.Row.Element).Name}")
-                ),
-                Dimension.Substance
-            )
-            .Named("hydrochloric acid by the equations");
-        var h2o2 = Working
-            .Sum(metals.Where(m => Oxidised(m.Row)).Select(m => Peroxide(m.Row).Need(m.Value, m.Row.Element, "H2O2")), Dimension.Substance)
-            .Named("peroxide by the equations");
-
-        // n = need + c (V of the peroxide + n v): one mole per litre is wanted at the end, and enough to cover the feed.
-        var wanted = Constants.Get("etch-acid-left");
-        var mlPerMole =
-            Molar.Mass("HCl")
-            / acid.StrengthIn(draws)
-            / Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known);
-        var perMl =
-            peroxide.StrengthIn(draws)
-            * Working.Given(peroxide.DensityGPerMl ?? 1, Dimension.Density, $"density of {peroxide.Id}", peroxide.Known);
-        var volumes = draws.Prior("etch-peroxide-volumes");
-        var alone = Molar.Grams(h2o2, "H2O2") * draws.Prior("peroxide-factor");
-        var acidMoles = byAir
-            ? hcl / (Working.Exact(1) - wanted * mlPerMole * (Working.Exact(1) + volumes))
-            : (hcl + wanted * (alone / perMl)) / (Working.Exact(1) - wanted * mlPerMole);
-        acidMoles = Working
-            .Greatest(acidMoles.Named("with a mole per litre to spare"), CoverVolume.Of(charge, options, draws) / mlPerMole)
-            .Named("hydrochloric acid");
-        work.Decided("hcl", "HCl", Molar.Grams(acidMoles, "HCl"), "over the pieces, cold", Molar.Grams(hcl, "HCl"));
-        var started = Working.Least(alone, acidMoles * mlPerMole * volumes * perMl).Named("peroxide to start it");
-        Working poured;
-        if (byAir)
-        {
-            var dose = work.Decided("peroxide", "H2O2", started, "a third to a half of the acid's volume of 3 %, to start it");
-            poured = peroxide.MolesIn(dose.Grams, draws);
-        }
-        else
-            poured = work.BySign("peroxide", "H2O2", alone, "in portions, cold, each after the last has gone quiet", Done);
-
-        foreach (var (row, moles) in metals.Where(m => !Oxidised(m.Row)))
-            work.React(Acid(row), moles, row.Element);
-        var share = Working.Least(Working.Exact(1), Working.Share(poured, h2o2)).Named("share that the peroxide takes");
-        var airTakes = Working.Zero(Dimension.Substance);
-        foreach (var (row, moles) in metals.Where(m => Oxidised(m.Row)))
-        {
-            work.React(Peroxide(row), moles * share, row.Element);
-            if (!byAir)
-                continue;
-            var left = work.Vessel.Of(new(row.Element, Phase.Solid));
-            airTakes += Air(row).Need(left, row.Element, "O2");
-            work.React(Air(row), left, row.Element, new Species("O2", Phase.Gas));
-        }
+        var (hcl, h2o2, airTakes) = EtchBath.Run(work, shop, metals, byAir, Done);
         work.LetGasGo();
         work.Full();
         var lost = draws.Prior("etch-gold-lost");

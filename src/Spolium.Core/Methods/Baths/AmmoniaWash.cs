@@ -1,0 +1,81 @@
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Reference;
+
+namespace Spolium.Core.Methods.Baths;
+
+/// <summary>Ammonia takes silver chloride out of a powder (AgCl + 2 NH3), and that wash is acidified within the hour: NH3 + HCl → NH4Cl, and
+/// the chloride falls again, outside of the powder.</summary>
+internal static class AmmoniaWash
+{
+    private static readonly Reaction Acidified = Reaction.Of("NH3 + HCl = NH4Cl");
+    private static readonly Species Chloride = new("AgCl", Phase.Solid);
+
+    public static readonly EndSign Sour = new(
+        "acidified",
+        "the ammonia wash is sour to the strip, white silver chloride has fallen",
+        "a strip that was not rinsed"
+    );
+
+    public static readonly Caution Explodes = new(
+        CautionLevel.Stop,
+        "Ammonia with silver explodes when it stands or dries: acidify within the hour. Never with gold in solution."
+    );
+
+    public static readonly Deadline WithinTheHour = new(
+        "acidify",
+        "Acidify the ammonia wash",
+        "ammonia",
+        "acidify",
+        Constants.Get("ammonia-hours").Likely
+    );
+
+    public static IEnumerable<Refusal?> Objections(Charge charge)
+    {
+        yield return Methods.Objections.When(
+            charge.Grams(Species.GoldChloride).Range.High > 0.01,
+            "gold in solution with ammonia makes fulminating gold",
+            "wash it free of gold liquor with water first"
+        );
+        yield return Methods.Objections.When(
+            charge.Of(Chloride).Likely <= 0,
+            "there is no silver chloride for the ammonia to take",
+            "use the school without ammonia"
+        );
+        yield return Methods.Objections.When(
+            charge.AllSolids().Likely < 2 * charge.Grams(Chloride).Likely,
+            "it is mostly silver chloride: ammonia would flood the beaker",
+            "reduce it with caustic and sugar, zinc or iron"
+        );
+    }
+
+    /// <summary>Doses "ammonia" and "acidify", in a vessel of their own: three times what dissolves it, then acid for all of it.</summary>
+    /// <param name="chloride">Silver chloride that the powder came with, mol.</param>
+    public static (Charge Taken, Charge Powder) Take(StepWork work, Shop shop, Charge powder, Working chloride)
+    {
+        (var taken, powder) = powder.Split(s => s == Chloride ? work.Prior("ammonia-takes") : null);
+        work.Keep(taken);
+        work.Apart = true;
+        var need = Molar.Grams(chloride, "NH3") * Working.Exact(2);
+        work.Decided(
+            "ammonia",
+            "NH3",
+            need * work.Prior("ammonia-factor"),
+            "cold, over the washed powder, swirled, poured off at once",
+            need
+        );
+        var acidNeed = work.Vessel.Of(new("NH3", Phase.Aqueous));
+        work.Decided(
+            "acidify",
+            "HCl",
+            Molar.Grams(acidNeed, "HCl") * Constants.Get("acidify-spare"),
+            "into the ammonia wash at once, until it is sour: within the hour",
+            Molar.Grams(acidNeed, "HCl"),
+            $"{shop.Of("HCl").Label}, to acidify the ammonia wash"
+        );
+        work.React(Acidified, acidNeed, "NH3");
+        return (work.Vessel, powder);
+    }
+}

@@ -1,0 +1,144 @@
+using Spolium.Core.Accounts;
+using Spolium.Core.Deciding;
+using Spolium.Core.Journal;
+using Spolium.Core.Plans;
+using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
+using Spolium.Core.Records;
+using Spolium.Core.Workshop;
+using Spolium.Demo;
+using Xunit;
+
+namespace Spolium.Core.Tests.Deciding;
+
+/// <summary>At a step: pours, readings, what the shelf has.</summary>
+public partial class DecisionTests
+{
+    [Fact]
+    public void Steps_begin_in_their_turn()
+    {
+        Assert.Contains("not this step's turn", Refused(StepDecisions.Begin(Demo.State, Open, "5-metabisulphite", "t")));
+        Assert.Contains("begun already", Refused(StepDecisions.Begin(Demo.State, Open, "3-sulfamic", "t")));
+        Assert.Contains("closed", Refused(StepDecisions.Begin(Demo.State, Demo.State.Batches["26-01"], "1-nitric-strip", "t")));
+    }
+
+    [Fact]
+    public void A_slipped_decimal_point_in_a_pour_is_asked_about_and_kept_with_a_reason()
+    {
+        Assert.Contains(
+            "would be poured",
+            Refused(StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(20), null))
+        );
+        Assert.NotNull(
+            StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(20), "spilled in, weighed back").Body
+        );
+    }
+
+    [Fact]
+    public void Pours_of_nothing_of_a_solid_by_volume_or_from_another_bottle_are_refused()
+    {
+        Assert.Contains(
+            "nothing was poured",
+            Refused(StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0), null))
+        );
+        Assert.Contains(
+            "does not hold",
+            Refused(StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "N-1", Given.Grams(0.2), null))
+        );
+    }
+
+    [Fact]
+    public void A_spoon_of_a_solid_is_grams_by_its_bulk_density_and_as_unsure_as_that()
+    {
+        var (tsp, _) = QuantityParser.Read("1 tsp", Field.Volume);
+        var pour = ((DoseAdded)StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", tsp!, "so it was").Body!).Pours[0];
+        // 5 mL of 1.2 g/mL; ±20 % of the spoon alone is 0.73 g.
+        Assert.Equal(6, pour.Grams, 0.01);
+        Assert.InRange(pour.SigmaG, 0.6, 1.1);
+    }
+
+    [Fact]
+    public void A_bottle_that_holds_too_little_asks_for_a_reason_and_the_shelf_falls_by_what_is_poured()
+    {
+        var bottle = Demo.State.Shelf["S-1"];
+        var low = Demo.State with { Shelf = Demo.State.Shelf.SetItem("S-1", bottle with { Grams = 0.1 }) };
+        Assert.Contains("by the shelf", Refused(StepDecisions.Pour(low, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null)));
+        var after = Demo.With(
+            new(
+                "x",
+                [new("batch:26-02", 999)],
+                DateTimeOffset.UnixEpoch,
+                DateTimeOffset.UnixEpoch,
+                "AV",
+                StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body!
+            )
+        );
+        Assert.Equal(bottle.Grams - 0.2, after.State.Shelf["S-1"].Grams, 1e-9);
+        Assert.Equal(
+            bottle.Grams,
+            after
+                .With(new("y", [], default, default, "AV", Decisions.Correct(after.State, "x", "wrong beaker", null).Body!))
+                .State.Shelf["S-1"]
+                .Grams,
+            1e-9
+        );
+    }
+
+    [Fact]
+    public void A_trade_kind_is_not_poured_before_its_look_alike_test()
+    {
+        var bottle = Demo.State.Shelf["S-1"] with { Form = "descaler", Certificate = false };
+        var state = Demo.State with { Shelf = Demo.State.Shelf.SetItem("S-1", bottle) };
+        Assert.Contains(
+            "nobody has looked",
+            Refused(StepDecisions.Pour(state, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null))
+        );
+        var looked = state with { Shelf = state.Shelf.SetItem("S-1", bottle with { LookAlike = "fizzes with nitrite" }) };
+        Assert.NotNull(StepDecisions.Pour(looked, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null).Body);
+    }
+
+    [Fact]
+    public void What_a_batch_took_is_counted_and_costed_and_what_it_still_wants_is_forecast()
+    {
+        var now = Demo.State.Entries[^1].OccurredAt;
+        var use = ShelfAtWork.Use(Demo.State, Demo.State.Batches["26-01"]);
+        foreach (var u in use.Bottles)
+            Assert.Equal(
+                u.Grams.Likely,
+                Demo.Book.Postings.Where(p =>
+                        p.Account == Account.Shelf(u.BottleId)
+                        && p.Grams < 0
+                        && Demo.State.Entries.Find(p.EntryId)!.Body is DoseAdded { BatchId: "26-01" }
+                    )
+                    .Sum(p => -p.Grams),
+                1e-4
+            );
+        Assert.Equal(use.Bottles.Sum(u => u.Cost!.Likely), use.Cost.Likely, 1e-9);
+        Assert.Equal(use.Cost.Likely / 4.21, use.PerGram!.Likely, 1e-9);
+        Assert.Empty(use.WithoutPrice);
+        var needs = ShelfAtWork.Needs(Demo.State, now);
+        var smb = needs.Single(n => n.Formula == "Na2S2O5");
+        Assert.All(smb.Batches, b => Assert.Equal("26-02", b.Code));
+        Assert.False(smb.Short);
+        var empty = Demo.State with { Shelf = Streams<ShelfBottle>.Empty };
+        Assert.True(ShelfAtWork.Needs(empty, now).Single(n => n.Formula == "Na2S2O5").Short);
+        Assert.Equal(["S-1"], ShelfAtWork.Use(empty, empty.Batches["26-01"]).WithoutPrice.Where(id => id == "S-1"));
+    }
+
+    [Fact]
+    public void Sulfamic_acid_waits_for_a_hot_liquor()
+    {
+        var cold = Open with { Steps = Open.Steps.SetItem("3-sulfamic", Open.Step("3-sulfamic") with { Readings = [] }) };
+        Assert.Contains(
+            "temperature",
+            Refused(StepDecisions.Pour(Demo.State, cold, "3-sulfamic", "sulfamic", "S-1", Given.Grams(0.2), null))
+        );
+    }
+
+    [Fact]
+    public void A_liquor_at_185_degrees_is_a_slip_of_the_unit() =>
+        Assert.Contains(
+            "hotter",
+            Refused(StepDecisions.Read(Demo.State, Open, "3-sulfamic", "temperature", TypedNumber.Of(185, Field.Temperature, "°C")))
+        );
+}
