@@ -1,8 +1,5 @@
 using System.Text.Json;
-using Microsoft.AspNetCore.Mvc.Testing;
 using OpenQA.Selenium;
-using OpenQA.Selenium.Chrome;
-using OpenQA.Selenium.Support.UI;
 using Spolium.Tests;
 
 namespace Spolium.Browser.Tests;

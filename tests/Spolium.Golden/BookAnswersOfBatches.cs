@@ -1,6 +1,5 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Records;
-using Spolium.Core.Workshop;
 
 namespace Spolium.Golden;
 

@@ -1,11 +1,6 @@
 using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
-using Spolium.Core.Ways;
-using Spolium.Core.Workshop;
-using Spolium.Demo;
 
 namespace Spolium.Golden;
 

@@ -3,7 +3,7 @@ using Spolium.Core.Reference;
 
 namespace Spolium.Core.Solutions;
 
-/// <summary>A salt dissolved hot and left to cool: water to take, what stays undissolved, what falls, and what a second crop brings.</summary>
+/// <summary>A salt dissolved hot and left to cool: water to take, what stays undissolved, what falls, what a second crop brings.</summary>
 /// <param name="Anhydrous">Salt in what was weighed, g.</param>
 /// <param name="Holds">Salt that the hot solution can hold, g.</param>
 /// <param name="Wanted">Water that dissolves it hot, g.</param>

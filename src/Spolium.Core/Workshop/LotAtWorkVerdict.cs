@@ -8,7 +8,8 @@ using Spolium.Core.Ways;
 
 namespace Spolium.Core.Workshop;
 
-/// <summary>What stands against working a lot or for it: no prices, no way, nothing known, from which content and amount on, with which others.</summary>
+/// <summary>What stands against working a lot or for it: no prices, no way, nothing known; from which content and amount on it pays, with
+/// which others.</summary>
 public sealed partial class LotAtWork
 {
     private static LotWorth Unpriced() =>

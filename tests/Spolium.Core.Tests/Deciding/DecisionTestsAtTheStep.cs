@@ -1,12 +1,9 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
-using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Deciding;

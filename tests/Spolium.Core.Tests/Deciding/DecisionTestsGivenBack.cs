@@ -3,7 +3,6 @@ using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 using Spolium.Demo;

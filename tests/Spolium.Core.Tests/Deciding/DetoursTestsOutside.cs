@@ -6,7 +6,6 @@ using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
-using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Deciding;

@@ -1,6 +1,5 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;

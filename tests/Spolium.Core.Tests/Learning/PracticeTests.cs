@@ -1,9 +1,7 @@
 using CsCheck;
 using Spolium.Core.Deciding;
 using Spolium.Core.Learning;
-using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 using Xunit;

@@ -1,6 +1,5 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
 using Spolium.Core.Records;

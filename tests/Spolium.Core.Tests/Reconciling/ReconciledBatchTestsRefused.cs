@@ -1,10 +1,8 @@
-using Spolium.Core.Accounts;
 using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
 using Spolium.Core.Records;
-using Spolium.Core.Workshop;
 using Xunit;
 
 namespace Spolium.Core.Tests.Reconciling;

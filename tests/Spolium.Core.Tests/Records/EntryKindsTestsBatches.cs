@@ -1,9 +1,7 @@
-using Spolium.Core.Journal;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Demo;
-using Xunit;
 
 namespace Spolium.Core.Tests.Records;
 

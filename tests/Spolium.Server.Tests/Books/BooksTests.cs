@@ -1,7 +1,5 @@
 using System.Net;
 using System.Text.Json;
-using Spolium.Core.Accounts;
-using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Server.Tests.Books;

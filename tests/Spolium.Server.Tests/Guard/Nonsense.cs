@@ -4,7 +4,6 @@ using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
-using Spolium.Core.Journal;
 using Spolium.Server.Shared;
 
 namespace Spolium.Server.Tests.Guard;

@@ -1,11 +1,5 @@
-using System.Collections;
-using System.Text;
 using System.Text.Json.Nodes;
-using Microsoft.AspNetCore.Http.Metadata;
-using Microsoft.AspNetCore.Routing;
-using Microsoft.Extensions.DependencyInjection;
 using Spolium.Core.Journal;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Tests.Guard;
 

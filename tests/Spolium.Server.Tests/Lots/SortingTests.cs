@@ -1,5 +1,3 @@
-using System.Text.Json;
-using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Server.Tests.Lots;

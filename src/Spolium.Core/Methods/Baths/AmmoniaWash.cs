@@ -6,8 +6,8 @@ using Spolium.Core.Reference;
 
 namespace Spolium.Core.Methods.Baths;
 
-/// <summary>Ammonia takes silver chloride out of a powder (AgCl + 2 NH3), and that wash is acidified within the hour: NH3 + HCl → NH4Cl, and
-/// the chloride falls again, outside of the powder.</summary>
+/// <summary>Ammonia takes silver chloride out of a powder (AgCl + 2 NH3), and that wash is acidified within the hour: NH3 + HCl → NH4Cl,
+/// and the chloride falls again, outside of the powder.</summary>
 internal static class AmmoniaWash
 {
     private static readonly Reaction Acidified = Reaction.Of("NH3 + HCl = NH4Cl");
