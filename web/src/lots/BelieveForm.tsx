@@ -40,8 +40,8 @@ export function BelieveForm({ lot, thought, onThought, onKept }: Props) {
   return (
     <div className={styles.believe}>
       <Select
-        aria-label="another element may be in it"
-        placeholder="another element may be in it"
+        aria-label="another element in it"
+        placeholder="another element in it"
         data={missing}
         value={null}
         searchable
