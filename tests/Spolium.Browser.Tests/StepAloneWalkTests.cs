@@ -45,7 +45,7 @@ public sealed class StepAloneWalkTests : IDisposable
         browser.Choose("Step", "Dissolve the silver in nitric acid");
         browser.Choose("On", "metal");
         browser.See("silver 20 to 30 g");
-        browser.Press("another metal");
+        browser.Press("another element");
         browser.Driver.FindElements(By.XPath("//label[starts-with(., 'Grams, or a range')]/..//input"))[1].SendKeys("6 g");
         browser.See("copper 6 grams");
         browser.See("nitric acid 68");

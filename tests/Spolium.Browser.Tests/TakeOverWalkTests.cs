@@ -15,7 +15,7 @@ public sealed class TakeOverWalkTests : IDisposable
     {
         browser.Go("/trail/26-01");
         browser.See("Gold of batch 26-01");
-        browser.Click(By.XPath("//tr[th[normalize-space()='barren liquor']]//a[contains(., 'make a lot of it')]"), "make a lot of it");
+        browser.Click(By.XPath("//tr[th[normalize-space()='barren liquor']]//a[contains(., 'make it a lot')]"), "make it a lot");
         browser.See("Barren liquor of 26-01 becomes a lot");
         Assert.Empty(browser.Axe());
         // The wrong unit, a refresh in the middle, and then as it should be.

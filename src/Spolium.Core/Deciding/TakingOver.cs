@@ -6,10 +6,21 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Reconciling;
 using Spolium.Core.Records;
+using Spolium.Core.Reference;
 using Spolium.Core.Workshop;
 
 namespace Spolium.Core.Deciding;
+
+/// <summary>What may become a lot.</summary>
+/// <param name="Wet">A liquor: its volume is measured, not its mass.</param>
+/// <param name="AsksLiquor">The person must say what holds its metals.</param>
+public sealed record LotSource(string Name, bool Wet, bool AsksLiquor)
+{
+    /// <summary>As it was weighed in its batch; null where nobody did.</summary>
+    public TypedNumber? Weighed { get; init; }
+}
 
 /// <summary>What stands in the house becomes a lot: then it is planned, judged, sorted, pooled and worked like any other.</summary>
 public static class TakingOver
@@ -23,7 +34,8 @@ public static class TakingOver
         string title,
         Feed source,
         LiquorKind? liquor,
-        DateTimeOffset at
+        DateTimeOffset at,
+        string? reason = null
     )
     {
         var errors = new List<FieldError>();
@@ -38,33 +50,36 @@ public static class TakingOver
         source = source with { Amount = Decisions.WithInstrument(source.Amount) };
         return source.From switch
         {
-            FeedFrom.Holding => Holding(ledger, new(lotId, code.Trim(), title.Trim()), source),
-            FeedFrom.Pool => Pool(ledger, new(lotId, code.Trim(), title.Trim()), source, liquor),
-            FeedFrom.Bottle => Bottle(ledger.State, new(lotId, code.Trim(), title.Trim()), source, at),
+            FeedFrom.Holding => Holding(ledger, new(lotId, code.Trim(), title.Trim(), Decisions.Kept(reason)), source),
+            FeedFrom.Pool => Pool(ledger, new(lotId, code.Trim(), title.Trim(), Decisions.Kept(reason)), source, liquor),
+            FeedFrom.Bottle => Bottle(ledger.State, new(lotId, code.Trim(), title.Trim(), Decisions.Kept(reason)), source, at),
             _ => Decision.Refuse("from", "a lot is a lot already", "choose a leaving, a tub or a bottle"),
         };
     }
 
-    /// <summary>What a source is called, whether it is a liquor, and whether the person must say what holds its metals; null where there
-    /// is no such thing.</summary>
-    public static (string Name, bool Wet, bool AsksLiquor)? Source(State state, FeedFrom from, string id)
+    /// <summary>What a source is called and measured as; null where there is no such thing.</summary>
+    public static LotSource? Source(State state, FeedFrom from, string id)
     {
         if (from == FeedFrom.Pool)
-            return state.Pools.TryGetValue(id, out var pool) ? ($"{pool.Code}, {pool.Title}", IsWet(pool), IsWet(pool)) : null;
+            return state.Pools.TryGetValue(id, out var pool) ? new($"{pool.Code}, {pool.Title}", IsWet(pool), IsWet(pool)) : null;
         if (from == FeedFrom.Bottle)
-            return state.Shelf.TryGetValue(id, out var bottle) ? ($"{bottle.Id}, {bottle.Name}", bottle.Kind.Liquid, false) : null;
-        return
-            id.Split('/') is [var batchId, var stepId, var output]
-            && state.Batches.TryGetValue(batchId, out var batch)
-            && batch.Step(stepId).Outputs.FirstOrDefault(o => o.Output == output) is { } holding
-            ? ($"{holding.Name} of {batch.Code}", HoldingKind.IsLiquor(output), false)
-            : null;
+            return state.Shelf.TryGetValue(id, out var bottle) ? new($"{bottle.Id}, {bottle.Name}", bottle.Kind.Liquid, false) : null;
+        if (
+            id.Split('/') is not [var batchId, var stepId, var output]
+            || !state.Batches.TryGetValue(batchId, out var batch)
+            || batch.Step(stepId).Outputs.FirstOrDefault(o => o.Output == output) is not { } holding
+        )
+            return null;
+        return new($"{holding.Name} of {batch.Code}", HoldingKind.IsLiquor(output), false)
+        {
+            Weighed = batch.ProductAt(stepId, output)?.Mass ?? batch.Step(stepId).Weighed.GetValueOrDefault(output),
+        };
     }
 
     // A filter tub is dry; pots and washes are not.
     private static bool IsWet(PoolState pool) => pool.Kind != PoolOpened.Kinds[0];
 
-    private sealed record Names(string LotId, string Code, string Title);
+    private sealed record Names(string LotId, string Code, string Title, string? Reason);
 
     private static Decision Holding(Ledger ledger, Names names, Feed source)
     {
@@ -98,8 +113,36 @@ public static class TakingOver
             .Where(e => e.Grams > 0)
             .ToList();
         return believed.Count == 0
-            ? Decision.Refuse("from", $"the book has nothing in {holding.Name}", "it was taken over already, or holds no metal")
+                ? Decision.Refuse("from", $"the book has nothing in {holding.Name}", "it was taken over already, or holds no metal")
+            : Asked(state, batch, Source(state, source.From, source.Id)!, source.Amount, charge) is { } far && names.Reason is null
+                ? Decision.Refuse([far])
             : Written(names, source, charge, believed, HoldingKind.IsLiquor(output));
+    }
+
+    // What was weighed weighs the same; what was only reckoned may be wet, or thinned, but not by that much.
+    private static FieldError? Asked(State state, BatchState batch, LotSource source, TypedNumber amount, Charge charge)
+    {
+        double Within(string constant) => Constants.Get(constant).Likely;
+        if (amount.Field != (source.Wet ? Field.Volume : Field.Mass))
+            return null;
+        var (expected, within, how) =
+            source.Weighed is { } weighed && weighed.Field == amount.Field
+                ? (weighed.Value, Within("taken-over-weighed"), $"it was weighed {weighed.Text}")
+            : source.Wet ? (charge.LiquorVolume(new Draws(batch.Id)).Likely, Within("taken-over-volume"), "")
+            : (charge.Mass().Likely, Within("taken-over-mass"), "");
+        bool Near(double x) =>
+            x <= expected * within && x >= expected / (source.Wet || source.Weighed is not null ? within : double.MaxValue);
+        if (expected <= 0 || Near(amount.Value))
+            return null;
+        var words = how.Length > 0 ? how : $"about {FigureText.Number(expected, 1)} {amount.Unit} was to come of it";
+        return LikeliestSlip.Told(
+            new("amount", $"{QuantityParser.InWords(amount)}, and {words}", "check the unit and the decimal point; if it is so, say why"),
+            amount,
+            Near,
+            expected,
+            source.Weighed is { } was ? Math.Max(was.Sigma, (within - 1) * expected / 5) : null,
+            CannotBe.Clues(state, amount, batch.BalanceStepG)
+        );
     }
 
     private static ElementEstimate AsBooked(string element, double grams, ElementEstimate? was) =>
@@ -140,7 +183,7 @@ public static class TakingOver
                 "choose what holds it, or take the solids out first"
             );
         if (!wet && source.Amount.Value < believed.Sum(e => e.Low))
-            return Decision.Refuse([TooLittle(believed)]);
+            return Decision.Refuse([TooLittle(source.Amount, believed)]);
         return Decision.Write(
             new LotTakenOver(
                 names.LotId,
@@ -149,7 +192,8 @@ public static class TakingOver
                 source,
                 source.Amount,
                 new([.. believed.Select(e => Line(e, source.Amount))], null, liquor),
-                believed
+                believed,
+                names.Reason
             )
         );
     }
@@ -162,7 +206,7 @@ public static class TakingOver
         var wet = kept.IsLiquid;
         if (Measured(source, wet) is { } wrong)
             return Decision.Refuse([wrong]);
-        var grams = wet ? source.Amount.Value * (kept.DensityGPerMl ?? 1) : source.Amount.Value;
+        var grams = wet ? source.Amount.Value * kept.DensityGPerMl!.Value : source.Amount.Value;
         if (grams > bottle.Grams * (1 + 1e-9))
             return Decision.Refuse("amount", $"{FigureText.Number(bottle.Grams, 2)} g is left in {bottle.Id}", "take at most that");
         var draws = new Draws(names.LotId);
@@ -186,7 +230,7 @@ public static class TakingOver
         if (Measured(source with { Amount = amount }, wet) is { } wrong)
             return Decision.Refuse([wrong]);
         if (!wet && amount.Value < believed.Sum(e => e.Low))
-            return Decision.Refuse([TooLittle(believed)]);
+            return Decision.Refuse([TooLittle(amount, believed)]);
         // Where the book knows better than the plan, it is the book's grams that go over.
         double Scale(Species s) =>
             believed.Where(e => s.Atoms(e.Element) > 0).Select(e => (e, Planned: charge.Element(e.Element).Likely)).FirstOrDefault()
@@ -202,7 +246,7 @@ public static class TakingOver
             null,
             HeldCharge.Of(charge, amount.Value, Scale)
         );
-        return Decision.Write(new LotTakenOver(names.LotId, names.Code, names.Title, source, amount, content, believed));
+        return Decision.Write(new LotTakenOver(names.LotId, names.Code, names.Title, source, amount, content, believed, names.Reason));
     }
 
     private static FieldError? Measured(Feed source, bool wet) =>
@@ -210,12 +254,19 @@ public static class TakingOver
             ? null
             : new("amount", wet ? "it is a liquor" : "it is a solid", wet ? "measure it in millilitres" : "weigh it in grams");
 
-    private static FieldError TooLittle(IReadOnlyList<ElementEstimate> believed) =>
-        new(
-            "amount",
-            $"it holds at least {FigureText.Number(believed.Sum(e => e.Low), 3)} g of metal by the book",
-            "check the unit and the decimal point, or put the reading right that the book rests on"
+    private static FieldError TooLittle(TypedNumber amount, IReadOnlyList<ElementEstimate> believed)
+    {
+        var least = believed.Sum(e => e.Low);
+        return LikeliestSlip.Told(
+            new(
+                "amount",
+                $"it holds at least {FigureText.Number(least, 3)} g of metal by the book",
+                "check the unit and the decimal point, or put the reading right that the book rests on"
+            ),
+            amount,
+            v => v >= least
         );
+    }
 
     private static ContentLine Line(ElementEstimate e, TypedNumber amount)
     {

@@ -63,6 +63,7 @@ public sealed record LotsPooled(
 /// <param name="Content">What it holds, substance by substance, as it was reckoned then: replay and planning never ask where it came from.
 /// </param>
 /// <param name="Believed">Metal that the book moves with it.</param>
+/// <param name="Reason">Why an amount was kept that is far from what it was weighed, or reckoned.</param>
 public sealed record LotTakenOver(
     string LotId,
     string Code,
@@ -70,7 +71,8 @@ public sealed record LotTakenOver(
     Feed From,
     TypedNumber Amount,
     Content Content,
-    IReadOnlyList<ElementEstimate> Believed
+    IReadOnlyList<ElementEstimate> Believed,
+    string? Reason = null
 ) : EntryBody;
 
 /// <summary>Another belief of what a lot holds: an assay, a better guess.</summary>

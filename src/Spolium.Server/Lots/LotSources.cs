@@ -17,19 +17,21 @@ public sealed record TakeOverRequest(
     FeedFrom From,
     string SourceId,
     string Amount,
-    LiquorKind? Liquor = null
+    LiquorKind? Liquor = null,
+    string? Reason = null
 );
 
 /// <summary>What may become a lot.</summary>
 /// <param name="AsksLiquor">The person must say what holds its metals.</param>
-public sealed record SourceView(FeedFrom From, string SourceId, string Name, bool Wet, bool AsksLiquor);
+/// <param name="Weighed">As it was weighed in its batch.</param>
+public sealed record SourceView(FeedFrom From, string SourceId, string Name, bool Wet, bool AsksLiquor, string? Weighed);
 
 /// <summary>Leavings, products, tubs and bottles that become lots.</summary>
 internal static class LotSources
 {
     internal static Results<Ok<SourceView>, ProblemHttpResult> Source(FeedFrom from, string id, Writing writing) =>
         TakingOver.Source(writing.Ledger.State, from, id) is { } s
-            ? TypedResults.Ok(new SourceView(from, id, s.Name, s.Wet, s.AsksLiquor))
+            ? TypedResults.Ok(new SourceView(from, id, s.Name, s.Wet, s.AsksLiquor, s.Weighed?.Text))
             : Problems.NotFound("such holding, tub or bottle");
 
     internal static Task<Results<Ok<LotView>, ProblemHttpResult>> TakeOver(TakeOverRequest request, Writing writing)
@@ -41,7 +43,7 @@ internal static class LotSources
             request,
             [Entry.LotStream(request.LotId), Entry.FeedStream(source)],
             reader,
-            (l, now) => TakingOver.Decide(l, request.LotId, request.Code, request.Title, source, request.Liquor, now.At),
+            (l, now) => TakingOver.Decide(l, request.LotId, request.Code, request.Title, source, request.Liquor, now.At, request.Reason),
             l => LotViews.View(l, l.State.Lots[request.LotId], new ShownFigures())
         );
     }

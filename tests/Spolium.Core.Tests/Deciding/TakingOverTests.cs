@@ -12,7 +12,7 @@ using Xunit;
 namespace Spolium.Core.Tests.Deciding;
 
 /// <summary>Leavings, products, tubs and bottles become lots, and are worked like any other.</summary>
-public class TakingOverTests
+public partial class TakingOverTests
 {
     private static readonly DateTimeOffset Now = new(2026, 11, 25, 14, 0, 0, TimeSpan.Zero);
     private static readonly Lazy<Ledger> Demo = new(() => Ledger.Of(DemoAt.Entries(Now)));
@@ -236,15 +236,5 @@ public class TakingOverTests
     {
         var typed = QuantityParser.Read(amount, amount.EndsWith("mL", StringComparison.Ordinal) ? Field.Volume : Field.Mass).Number!;
         Assert.Equal(field, Take(Demo.Value, from, id, typed).Errors[0].Field);
-    }
-
-    [Fact]
-    public void A_code_that_is_taken_and_a_lot_without_words_are_refused()
-    {
-        Assert.Equal("code", Take(Demo.Value, FeedFrom.Holding, Filter, Given.Grams(6), code: "HL-1").Errors[0].Field);
-        Assert.Equal(
-            "title",
-            TakingOver.Decide(Demo.Value, "x", "HL-21", " ", new(FeedFrom.Holding, Filter, Given.Grams(6)), null, Now).Errors[0].Field
-        );
     }
 }

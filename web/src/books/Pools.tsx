@@ -58,7 +58,7 @@ function PoolSection({ pool }: { pool: Pool }) {
                 It was worked up
               </button>
               <Link className="word" to={`/lots/take-over?from=Pool&id=${encodeURIComponent(pool.id)}`}>
-                make a lot of it
+                make it a lot
               </Link>
             </>
           )

@@ -287,7 +287,7 @@ export function ReceiveForm() {
           className="lesser"
           onClick={() => set({ content: [...draft.content, line('Ag', 'Whole')] })}
         >
-          Another metal
+          Another element
         </button>
         {!draft.liquor && (
           <>

@@ -28,6 +28,7 @@ export function TakeOverForm() {
   const [title, setTitle] = useState<string | null>(null);
   const [amount, setAmount] = useState('');
   const [liquor, setLiquor] = useState<string | null>(null);
+  const [reason, setReason] = useState('');
   const source = useQuery({
     queryKey: ['source', from, sourceId],
     queryFn: async () =>
@@ -55,6 +56,7 @@ export function TakeOverForm() {
           sourceId,
           amount,
           liquor: liquor as Schemas['LiquorKind'] | null,
+          reason: reason || null,
         });
       }}
     >
@@ -63,6 +65,7 @@ export function TakeOverForm() {
         {from === 'Bottle'
           ? 'What you measure out leaves the bottle.'
           : 'All that the book has in it goes over, as it was reckoned there.'}{' '}
+        {s.weighed && `It was weighed ${s.weighed}. `}
         The lot can be planned, sorted, put together with others and worked.
       </p>
       <div className={styles.row}>
@@ -90,7 +93,8 @@ export function TakeOverForm() {
           value={amount}
           onChange={setAmount}
           error={write.error?.at('amount')}
-          w={200}
+          onAgree={setAmount}
+          w={300}
         />
         {s.asksLiquor && (
           <Select
@@ -104,6 +108,14 @@ export function TakeOverForm() {
           />
         )}
       </div>
+      {write.error?.of('amount') && (
+        <TextInput
+          label="Why it is so"
+          value={reason}
+          onChange={(e) => setReason(e.currentTarget.value)}
+          w={420}
+        />
+      )}
       <ProblemNote problem={write.error} shown={['code', 'title', 'amount', 'liquor']} />
       <button className="act" disabled={write.isPending}>
         Make it a lot

@@ -97,7 +97,7 @@ export function ChargeLine({ charge, onChange, problem }: Props) {
             className="word"
             onClick={() => onChange({ ...charge, lines: [...charge.lines, { element: 'Cu', grams: '' }] })}
           >
-            another metal
+            another element
           </button>
           {charge.lines.length > 1 && (
             <>

@@ -95,7 +95,7 @@ export function BottleSheet({ bottleId }: { bottleId: string }) {
           {!b.openedAt && <Open b={b} />}
           {precious.some((e) => new RegExp(`${e}(?![a-z])`).test(b.formula)) && (
             <Link to={`/lots/take-over?from=Bottle&id=${encodeURIComponent(b.id)}`} className="lesser">
-              Make a lot of it
+              Make some of it a lot
             </Link>
           )}
         </div>

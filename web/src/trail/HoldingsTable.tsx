@@ -120,7 +120,7 @@ function Row({
           {h.canPool && <PutInto trail={trail} holding={h} />}{' '}
           {h.source && (
             <Link className="word" to={`/lots/take-over?from=Holding&id=${encodeURIComponent(h.source)}`}>
-              make a lot of it
+              make it a lot
             </Link>
           )}
         </td>

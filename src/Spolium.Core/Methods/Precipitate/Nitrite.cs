@@ -5,6 +5,7 @@ using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Reference;
+using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.Precipitate;
 
@@ -71,16 +72,14 @@ public sealed class Nitrite : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        var ammonium = new[] { Grams(charge, "NH4+", Phase.Aqueous), Grams(charge, "NH3", Phase.Aqueous) }.Sum();
-        var eats = new[] { Grams(charge, "H3NSO3", Phase.Solid), Grams(charge, "CO(NH2)2", Phase.Aqueous) }.Sum();
         var why = Objections.Among(
             Objections.When(
-                ammonium > 0.1,
+                Over("nitrite-ammonium", charge),
                 "ammonium is in the liquor (sulfamic acid leaves it): with nitrite it makes nitrogen in a rush",
                 "boil the nitric acid off instead of sulfamic acid, or take another salt"
             ),
             Objections.When(
-                eats > 0.5,
+                Over("nitrite-sulfamic", charge),
                 "sulfamic acid or urea is in the liquor: it eats the nitrite and foams over",
                 "boil the nitric acid off instead, or take another salt; they belong behind the nitrite"
             )
@@ -100,7 +99,12 @@ public sealed class Nitrite : IMethod
             );
     }
 
-    private static double Grams(Charge charge, string formula, Phase phase) => charge.Grams(new(formula, phase)).Range.High;
+    // What must never meet nitrite, from as much on as the rule says.
+    private static bool Over(string rule, Charge charge)
+    {
+        var row = NeverTogether.All.Single(r => r.Id == rule);
+        return row.B.In(charge, charge.Grams(Species.Water).Likely) > row.LeastB;
+    }
 
     private static void Blunt(StepWork work)
     {
@@ -130,7 +134,10 @@ public sealed class Nitrite : IMethod
             CautionLevel.Look,
             "What nitrite is left dies by a pinch of sulfamic acid at a time in the barren liquor, once the gold is filtered off."
         );
-        if (Molar.Grams(charge.Of(Species.Nitrate), "HNO3").Likely > 0.05 * Molar.Grams(charge.Of(Species.GoldChloride), "Au").Likely)
+        if (
+            Molar.Grams(charge.Of(Species.Nitrate), "HNO3").Likely
+            > Constants.Get("nitrite-nitric-left").Likely * Molar.Grams(charge.Of(Species.GoldChloride), "Au").Likely
+        )
             yield return new(
                 CautionLevel.Stop,
                 "Nitric acid is left, and nitrite does not take it: boil it off first, or the gold goes back."
