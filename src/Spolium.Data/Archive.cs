@@ -1,9 +1,6 @@
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Spolium.Core.Accounts;
-using Spolium.Core.Journal;
-using Spolium.Core.Records;
-using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 

@@ -1,5 +1,4 @@
-using Microsoft.EntityFrameworkCore;
-using Spolium.Data.Tables;
+using Spolium.Core.Learning;
 
 namespace Spolium.Data;
 
@@ -14,14 +13,11 @@ public sealed record BooksFilter(
     long? Until = null
 );
 
-/// <summary>A sum with its standard uncertainty squared, over so many batches.</summary>
-public sealed record SumRow(int Batches, double Sum, double Variance);
-
 /// <summary>Metal of all batches together, g. Guesses of one lot go up and down together: its batches add their uncertainties, lots add
 /// their squares.</summary>
-public sealed record RecoverySums(SumRow Product, SumRow FeedAtLeast, SumRow Unaccounted, double Missing);
+public sealed record RecoverySums(SumOver Product, SumOver FeedAtLeast, SumOver Unaccounted, double Missing);
 
-public sealed record KeyedSum(string Key, SumRow Sum);
+public sealed record KeyedSum(string Key, SumOver Sum);
 
 /// <summary>A batch behind a figure: what it brought to it.</summary>
 public sealed record BatchPart(string BatchId, string Code, string Title, long? ClosedTicks, double Value, double Sigma);
@@ -43,16 +39,7 @@ public sealed record BatchMetalPart(
 
 public sealed record StepPart(string BatchId, string Code, long ClosedTicks, bool AddsUp, double InG, double MainG);
 
-public sealed record ReagentSum(
-    string Formula,
-    string Name,
-    int Batches,
-    double Grams,
-    double SumOfSquares,
-    double PlannedG,
-    double? Kr,
-    int WithoutPrice
-);
+public sealed record ReagentSum(string Formula, ReagentOver Over, int WithoutPrice);
 
 public sealed record MoneySums(int Batches, double CostsKr, double LeftKr, double LeftVariance, double MarginKr, double MarginVariance);
 

@@ -1,7 +1,3 @@
-using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Records;
-using Spolium.Data.Tables;
-
 namespace Spolium.Data;
 
 /// <summary>Writes what the books keep of a batch when it closes, anew when it is restated, and not at all while it is open.</summary>

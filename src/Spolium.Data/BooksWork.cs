@@ -1,6 +1,3 @@
-using Microsoft.EntityFrameworkCore;
-using Spolium.Data.Tables;
-
 namespace Spolium.Data;
 
 /// <summary>How steps went, what reagents and money came to.</summary>
@@ -61,8 +58,8 @@ public sealed partial class Books
                     Without = g.Count(r => r.Kr == null),
                 })
                 .AsEnumerable()
-                .Select(x => new ReagentSum(x.Formula, x.Name, x.N, x.G, x.G2, x.P, x.Without == x.N ? null : x.Kr, x.Without))
-                .OrderByDescending(x => x.Kr ?? 0),
+                .Select(x => new ReagentSum(x.Formula, new(x.Name, x.N, x.G, x.G2, x.P, x.Without == x.N ? null : x.Kr), x.Without))
+                .OrderByDescending(x => x.Over.Kr ?? 0),
         ];
 
     public IReadOnlyList<BatchPart> ReagentOf(string formula, int most) =>

@@ -1,6 +1,5 @@
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
-using Spolium.Core.Records;
 
 namespace Spolium.Data;
 

@@ -1,7 +1,6 @@
 using System.Buffers.Binary;
 using System.Security.Cryptography;
 using System.Text;
-using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 

@@ -1,5 +1,4 @@
 using Microsoft.Data.Sqlite;
-using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 

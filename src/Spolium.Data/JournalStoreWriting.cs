@@ -1,11 +1,7 @@
 using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
 using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Core.Records;
 using Spolium.Core.Workshop;
-using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 

@@ -1,6 +1,3 @@
-using Microsoft.EntityFrameworkCore;
-using Spolium.Data.Tables;
-
 namespace Spolium.Data;
 
 /// <summary>What a page lists of a shop that may be many years old: so many at a time, newest first, from the rows that are kept for

@@ -1,7 +1,5 @@
 using System.Reflection;
 using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 
 namespace Spolium.Data;

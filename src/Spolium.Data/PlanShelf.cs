@@ -2,9 +2,6 @@ using System.IO.Compression;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Records;
-using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 

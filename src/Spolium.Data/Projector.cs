@@ -1,10 +1,6 @@
 using System.Text.Json;
-using Microsoft.EntityFrameworkCore;
 using Spolium.Core.Accounts;
-using Spolium.Core.Journal;
-using Spolium.Core.Records;
 using Spolium.Core.Workshop;
-using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 

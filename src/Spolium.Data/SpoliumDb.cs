@@ -1,6 +1,4 @@
-using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
-using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 

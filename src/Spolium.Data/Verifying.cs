@@ -1,7 +1,4 @@
 using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
-using Spolium.Core.Records;
-using Spolium.Data.Tables;
 
 namespace Spolium.Data;
 

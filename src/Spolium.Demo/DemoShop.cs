@@ -79,24 +79,7 @@ public static partial class DemoShop
         string bar
     )
     {
-        clerk
-            .At(day, 9, 0)
-            .By(who.First)
-            .Write([Entry.BatchStream(id), Entry.LotStream(lot)], s =>
-                Decisions.Start(
-                    s.State,
-                    id,
-                    id,
-                    title,
-                    lot,
-                    Mass(mass, 0.05),
-                    Routes.Chain(HobLaneWays.GoldByNitricStrip),
-                    ShelfAtWork.ForPlan(s.State, clerk.Now),
-                    0.01,
-                    clerk.Now
-                )
-            );
-        var b = new BatchWriter(clerk, id);
+        var b = Start(clerk.At(day, 9, 0).By(who.First), id, title, lot, mass);
 
         b.Begin("1-nitric-strip")
             .Once("water")
@@ -152,27 +135,29 @@ public static partial class DemoShop
         clerk.After(20).Write([Entry.BatchStream(id)], s => Decisions.CloseBatch(s, s.State.Batches[id], clerk.Now, clerk.Initials));
     }
 
+    private static BatchWriter Start(Clerk clerk, string id, string title, string lot, string mass)
+    {
+        clerk.Write([Entry.BatchStream(id), Entry.LotStream(lot)], s =>
+            Decisions.Start(
+                s.State,
+                id,
+                id,
+                title,
+                lot,
+                Mass(mass, 0.05),
+                Routes.Chain(HobLaneWays.GoldByNitricStrip),
+                ShelfAtWork.ForPlan(s.State, clerk.Now),
+                0.01,
+                clerk.Now
+            )
+        );
+        return new(clerk, id);
+    }
+
     private static void OpenBatch(Clerk clerk, DateTimeOffset now)
     {
         const string id = "26-02";
-        clerk
-            .At(now.AddHours(-27))
-            .By("MK")
-            .Write([Entry.BatchStream(id), Entry.LotStream(Lot)], s =>
-                Decisions.Start(
-                    s.State,
-                    id,
-                    id,
-                    "second half of HL-1",
-                    Lot,
-                    Mass("206.3 g", 0.05),
-                    Routes.Chain(HobLaneWays.GoldByNitricStrip),
-                    ShelfAtWork.ForPlan(s.State, clerk.Now),
-                    0.01,
-                    clerk.Now
-                )
-            );
-        var b = new BatchWriter(clerk, id);
+        var b = Start(clerk.At(now.AddHours(-27)).By("MK"), id, "second half of HL-1", Lot, "206.3 g");
         b.Begin("1-nitric-strip")
             .Once("water")
             .Ladder("nitric", 1.05, 8)

@@ -12,7 +12,6 @@ using Spolium.Server.Plan;
 using Spolium.Server.Prices;
 using Spolium.Server.Quantities;
 using Spolium.Server.Run;
-using Spolium.Server.Shared;
 using Spolium.Server.Shelf;
 using Spolium.Server.Sources;
 using Spolium.Server.Strength;

@@ -1,5 +1,4 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Accounts;
 
@@ -10,12 +9,12 @@ internal static class BatchPostings
         BatchState batch,
         Book book,
         string entryId,
-        Route route,
         string stepId,
         IReadOnlyList<HoldingEstimate> outputs,
         IReadOnlyList<string> readings
     )
     {
+        var route = batch.Route;
         var takes = route.Steps.First(s => s.Id == stepId).Takes.Select(t => Account.Holding(batch.Id, t)).ToList();
         var elements = takes
             .SelectMany(book.ElementsOn)
@@ -98,7 +97,6 @@ internal static class BatchPostings
                     batch,
                     now,
                     entryId,
-                    batch.Route,
                     step.Id,
                     outputs,
                     [.. batch.Step(step.Id).WeighedBy.Values.Append(entryId).Order(StringComparer.Ordinal)]

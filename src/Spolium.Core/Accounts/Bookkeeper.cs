@@ -1,5 +1,4 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Accounts;
 
@@ -75,8 +74,16 @@ public static class Bookkeeper
         };
     }
 
-    private static IEnumerable<Posting> Postings(State before, Book book, string entryId, EntryBody body) =>
-        !HasGround(before, body)
+    private static IEnumerable<Posting> Postings(State before, Book book, string entryId, EntryBody body)
+    {
+        IEnumerable<Posting> Closed(
+            string batchId,
+            string stepId,
+            IReadOnlyList<HoldingEstimate> outputs,
+            IReadOnlyList<string> readings
+        ) => BatchPostings.Close(before.Batches[batchId], book, entryId, stepId, outputs, readings);
+
+        return !HasGround(before, body)
             ? []
             : body switch
             {
@@ -91,29 +98,10 @@ public static class Bookkeeper
                 BatchStarted b => b
                     .Feeds.Where(f => f.From == FeedFrom.Lot)
                     .SelectMany(f => LotPostings.Take(before.Lots[f.Id], book, entryId, Account.Holding(b.BatchId, Route.Feed), f.Amount)),
-                BranchGivenUp b => BatchPostings.Close(
-                    before.Batches[b.BatchId],
-                    book,
-                    entryId,
-                    before.Batches[b.BatchId].Route,
-                    b.StepId,
-                    b.Outputs,
-                    b.Measured is null ? [] : [entryId]
-                ),
-                CameBack b => BatchPostings.Close(
-                    before.Batches[b.BatchId],
-                    book,
-                    entryId,
-                    before.Batches[b.BatchId].Route,
-                    b.StepId,
-                    b.Outputs,
-                    [entryId]
-                ),
-                StepClosed b => BatchPostings.Close(
-                    before.Batches[b.BatchId],
-                    book,
-                    entryId,
-                    before.Batches[b.BatchId].Route,
+                BranchGivenUp b => Closed(b.BatchId, b.StepId, b.Outputs, b.Measured is null ? [] : [entryId]),
+                CameBack b => Closed(b.BatchId, b.StepId, b.Outputs, [entryId]),
+                StepClosed b => Closed(
+                    b.BatchId,
                     b.StepId,
                     b.Outputs,
                     [.. before.Batches[b.BatchId].Step(b.StepId).WeighedBy.Values.Order(StringComparer.Ordinal)]
@@ -158,6 +146,7 @@ public static class Bookkeeper
                 ),
                 _ => [],
             };
+    }
 
     // Bottles that were only named in a plan stand on no account; water comes from its own.
     private static IEnumerable<Posting> Poured(State before, string entryId, IEnumerable<BottlePour> pours, string into) =>

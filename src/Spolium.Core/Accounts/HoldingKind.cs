@@ -1,6 +1,4 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Accounts;
 

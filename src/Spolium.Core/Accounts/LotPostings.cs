@@ -1,6 +1,4 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Accounts;
 

@@ -1,5 +1,3 @@
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Accounts;
 
 /// <summary>One leg of a balanced transaction in one element, in whole micrograms.</summary>

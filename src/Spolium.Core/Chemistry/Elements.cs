@@ -1,5 +1,3 @@
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Chemistry;
 
 /// <summary>An element with its abridged standard atomic weight in g/mol and the weight's uncertainty (none for weights of one

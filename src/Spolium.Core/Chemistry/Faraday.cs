@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Chemistry;
 
 /// <summary>Metal and gas by current (precise rules 2.13): m = η I t M/(z F).</summary>

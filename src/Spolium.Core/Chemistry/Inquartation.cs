@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Chemistry;
 
 /// <summary>Silver to add to a gold alloy so that nitric acid parts it (precise rules 2.7). A figure below nothing means that none is

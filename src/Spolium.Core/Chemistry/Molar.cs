@@ -1,6 +1,4 @@
 using System.Collections.Concurrent;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Chemistry;
 

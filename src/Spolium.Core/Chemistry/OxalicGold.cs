@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Chemistry;
 
 /// <summary>Gold by oxalic acid with caustic soda (precise rules 2.8): AuCl4− + 1.5 H2C2O4 → Au + 3 CO2 + 4 Cl− + 3 H+. All in

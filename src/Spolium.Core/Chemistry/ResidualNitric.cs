@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Chemistry;
 
 /// <summary>

@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Chemistry;
 
 /// <summary>Silver as chloride (precise rules 2.8): n(Cl) = n(Ag) + c_x V_end.</summary>

@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Chemistry;
 

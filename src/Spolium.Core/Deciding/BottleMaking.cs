@@ -1,8 +1,5 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
 using Spolium.Core.Solutions;
 using Spolium.Core.Workshop;
 

@@ -1,5 +1,4 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 
 namespace Spolium.Core.Deciding;

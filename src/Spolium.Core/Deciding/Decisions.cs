@@ -1,13 +1,8 @@
-using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Learning;
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;

@@ -1,10 +1,7 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
 

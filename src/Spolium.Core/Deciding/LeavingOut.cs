@@ -1,5 +1,4 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Deciding;
 

@@ -1,9 +1,6 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
 

@@ -1,7 +1,5 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Deciding;
 

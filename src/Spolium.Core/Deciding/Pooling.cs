@@ -1,8 +1,6 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 
 namespace Spolium.Core.Deciding;

@@ -1,6 +1,5 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Plans;
-using Spolium.Core.Records;
 using Spolium.Core.Ways;
 
 namespace Spolium.Core.Deciding;

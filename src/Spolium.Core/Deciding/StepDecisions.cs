@@ -1,13 +1,8 @@
 using Spolium.Core.Accounts;
-using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
 using Spolium.Core.Workshop;
 
 namespace Spolium.Core.Deciding;

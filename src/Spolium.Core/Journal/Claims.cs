@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Journal;
 
 /// <summary>

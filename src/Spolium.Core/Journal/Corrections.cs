@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Journal;
 
 /// <summary>Which entries can be taken back. What later entries rest on cannot: the refusal names the way out.</summary>

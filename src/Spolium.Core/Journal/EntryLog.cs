@@ -1,6 +1,5 @@
 using System.Collections;
 using System.Collections.Immutable;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal;
 

@@ -1,5 +1,3 @@
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Journal;
 
 /// <summary>Names that stand for one thing in a shop.</summary>

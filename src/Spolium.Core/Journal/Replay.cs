@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Spolium.Core.Journal.Folds;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal;
 

@@ -1,7 +1,4 @@
 using System.Collections.Immutable;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal;
 

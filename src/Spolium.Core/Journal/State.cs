@@ -1,6 +1,4 @@
 using System.Collections.Immutable;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Journal;

@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Kinetics;
 
 /// <summary>How long it takes to boil or evaporate water away (precise rules 3.4).</summary>

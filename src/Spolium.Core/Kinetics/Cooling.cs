@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Kinetics;
 
 /// <summary>How long a liquor takes to cool (precise rules 3.4): T = Ta + (T0 − Ta) e^(−t/θ), θ = m c/(U A).</summary>

@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Kinetics;
 
 /// <summary>How long a filter takes (precise rules 3.3): t = µ α c V²/(2 A² ΔP) + µ R V/(A ΔP).</summary>

@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Kinetics;
 
 /// <summary>How long a sheet takes to dissolve (precise rules 3.1): both faces retreat, t = d/(2 r).</summary>

@@ -1,5 +1,3 @@
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Learning;
 
 /// <summary>A signal of a control chart: the rule, and the points that it marks.</summary>

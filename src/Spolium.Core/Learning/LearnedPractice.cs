@@ -1,9 +1,6 @@
 using System.Collections.Immutable;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Learning;
 

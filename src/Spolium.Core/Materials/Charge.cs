@@ -1,6 +1,4 @@
 using System.Collections.Immutable;
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
 using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Materials;

@@ -1,7 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Materials;
 
 /// <summary>What a content comes to: the charge of a lot in all worlds, and what is wrong with it as typed.</summary>

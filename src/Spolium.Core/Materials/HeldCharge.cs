@@ -1,7 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Materials;
 
 /// <summary>A charge as a lot keeps it, substance by substance; and back.</summary>

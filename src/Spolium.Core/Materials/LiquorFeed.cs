@@ -1,7 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Materials;
 
 /// <summary>The charge of a liquor as people know it: its volume, grams of each metal, free acid.</summary>

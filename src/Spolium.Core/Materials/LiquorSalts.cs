@@ -1,5 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
 using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Materials;

@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Materials;
 
 /// <summary>What a liquor holds by the drop beside drop.</summary>

@@ -1,7 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Materials;
 
 /// <summary>Kinds of scrap as the trade knows them, and what is wrong with one of the shop's own as typed.</summary>

@@ -1,7 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Materials;
 
 /// <summary>What a sample of few pieces says of a lot: the mean of n pieces is off by the spread of single pieces over √n.</summary>

@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Materials;
 
 /// <summary>Washing out what is dissolved (precise rules 2.6). What is adsorbed or occluded does not wash out.</summary>

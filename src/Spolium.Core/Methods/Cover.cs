@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Methods;
 
 /// <summary>What stands over a vessel that makes brown gas, and what heat drives off under it (precise rules 2.4).</summary>

@@ -1,6 +1,3 @@
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Methods;
 
 /// <summary>The volume that wets a feed (small shop 3): loose scrap needs more liquid than the sum asks for.</summary>

@@ -1,5 +1,4 @@
 using Spolium.Core.Kinetics;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Methods;
 

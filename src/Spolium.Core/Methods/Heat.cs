@@ -1,8 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods;
 
 /// <summary>Heat that reactions free, and how far it would warm the liquor if none were lost.</summary>

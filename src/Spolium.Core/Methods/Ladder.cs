@@ -1,6 +1,3 @@
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods;
 
 /// <summary>

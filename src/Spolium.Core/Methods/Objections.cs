@@ -1,8 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Reference;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods;
 
 /// <summary>Objections that several methods raise alike.</summary>
@@ -29,6 +24,13 @@ internal static class Objections
             charge.Grams(Species.Gold).Likely > Constants.Get("inquart-incomplete-above").Likely / 100 * charge.AllSolids().Likely,
             "over about 33 % gold it is an alloy, not a plating: the gold locks the base metal in",
             "inquart it with silver and part it"
+        );
+
+    public static Refusal? Ammonium(Charge charge) =>
+        When(
+            charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1,
+            "ammonium and chlorine make nitrogen trichloride, which explodes",
+            "wash the ammonium out first"
         );
 
     /// <summary>A refusal that only stands when something is so.</summary>

@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
 using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Methods;

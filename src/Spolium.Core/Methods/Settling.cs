@@ -1,7 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Methods;
 
 /// <summary>What falls by itself as soon as two things meet in one vessel, whatever the method means to do.</summary>

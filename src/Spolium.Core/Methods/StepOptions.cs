@@ -1,5 +1,4 @@
 using System.Globalization;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Methods;
 
@@ -17,10 +16,10 @@ public sealed record OptionSpec(
 );
 
 /// <summary>The options of one step as chosen; what is not chosen takes the method's default.</summary>
-/// <param name="later">Methods that come after it in its route, where it has one.</param>
-public sealed class StepOptions(IMethod method, IReadOnlyDictionary<string, string> chosen, IReadOnlyList<string>? later = null)
+/// <param name="later">Cards of the methods that come after it in its route, where it has one.</param>
+public sealed class StepOptions(IMethod method, IReadOnlyDictionary<string, string> chosen, IReadOnlyList<MethodCard>? later = null)
 {
-    public IReadOnlyList<string> Later => later ?? [];
+    public IReadOnlyList<MethodCard> Later => later ?? [];
 
     public string Text(string id) => chosen.TryGetValue(id, out var v) && v.Length > 0 ? v : Spec(id).Default;
 

@@ -1,7 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Vessels;
 
 namespace Spolium.Core.Methods;

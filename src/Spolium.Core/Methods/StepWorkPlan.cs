@@ -1,8 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods;
 
 /// <summary>What comes of the work: vessel, portions, warming, cautions of its gases, the plan.</summary>

@@ -1,7 +1,4 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Plans;
 

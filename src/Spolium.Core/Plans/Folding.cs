@@ -1,9 +1,4 @@
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
 
 namespace Spolium.Core.Plans;
 
@@ -87,7 +82,12 @@ public sealed class Folding
         var input = step.Takes.Select(t => holdings[t]).Aggregate((a, b) => a.Plus(b));
         var logged = facts.GetValueOrDefault(step.Id) ?? Facts.None;
         var method = GoneMethod.Of(step, logged.Plan);
-        var options = new StepOptions(method, step.Options, [.. route.Steps.SkipWhile(s => s.Id != step.Id).Skip(1).Select(s => s.Method)]);
+        var later = route
+            .Steps.SkipWhile(s => s.Id != step.Id)
+            .Skip(1)
+            .Select(s => MethodCatalogue.Find(s.Method)?.Card)
+            .OfType<MethodCard>();
+        var options = new StepOptions(method, step.Options, [.. later]);
         var plan = method.Plan(input, options, shop, logged, draws);
         var pours = shelf.For(plan, logged);
         // Several bottles of one substance: their mean strength is known once the dose is.

@@ -1,8 +1,4 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Plans;
 

@@ -1,10 +1,4 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
 
 namespace Spolium.Core.Plans;
 

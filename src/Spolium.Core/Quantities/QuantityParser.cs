@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Quantities;
 

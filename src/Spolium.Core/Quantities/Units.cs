@@ -1,5 +1,3 @@
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Quantities;
 
 /// <summary>What a field asks for. The field decides what a letter means: K is karat under fineness, kelvin under temperature.</summary>

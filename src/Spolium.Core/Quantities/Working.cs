@@ -34,6 +34,13 @@ public sealed class Working
         RestsOnGuess = parts.Any(p => p.RestsOnGuess);
     }
 
+    private Working(Working same)
+        : this(same.Amount, same.Dimension, same.Step, same.Parts)
+    {
+        (Label, Source, Text, Unit, Table, Prior) = (same.Label, same.Source, same.Text, same.Unit, same.Table, same.Prior);
+        Guess = same.Guess;
+    }
+
     public Amount Amount { get; }
     public Dimension Dimension { get; }
     public Step Step { get; }
@@ -110,42 +117,12 @@ public sealed class Working
         };
 
     /// <summary>The same figure under a name that a reader knows it by.</summary>
-    public Working Named(string label, string? source = null) =>
-        new(Amount, Dimension, Step, Parts)
-        {
-            Label = label,
-            Source = source ?? Source,
-            Guess = Guess,
-            Text = Text,
-            Table = Table,
-            Unit = Unit,
-            Prior = Prior,
-        };
+    public Working Named(string label, string? source = null) => new(this) { Label = label, Source = source ?? Source };
 
-    internal Working LearnedAs(string prior) =>
-        new(Amount, Dimension, Step, Parts)
-        {
-            Label = Label,
-            Source = Source,
-            Guess = Guess,
-            Text = Text,
-            Table = Table,
-            Unit = Unit,
-            Prior = prior,
-        };
+    internal Working LearnedAs(string prior) => new(this) { Prior = prior };
 
     /// <summary>The same figure with a unit of its own to be shown in.</summary>
-    public Working In(string unit) =>
-        new(Amount, Dimension, Step, Parts)
-        {
-            Label = Label,
-            Source = Source,
-            Guess = Guess,
-            Text = Text,
-            Table = Table,
-            Unit = unit,
-            Prior = Prior,
-        };
+    public Working In(string unit) => new(this) { Unit = unit };
 
     /// <summary>A share of one, shown in per cent.</summary>
     public Working Percent(string label) => (this * Exact(100, "100 %")).Named(label).In("%");

@@ -1,8 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Reagents;
 
 /// <summary>What is poured from a bottle, in all worlds.</summary>
@@ -57,6 +52,18 @@ public static class BottlePours
         bottle.DensityGPerMl is { } d
             ? grams / Working.Given(d, Dimension.Density, $"density of {bottle.Id}", $"goes with its strength: {bottle.Known}")
             : null;
+
+    /// <summary>g/mL of what is poured as a liquid.</summary>
+    public static Working Density(this Bottle bottle) =>
+        Working.Given(bottle.DensityGPerMl ?? 1, Dimension.Density, $"density of {bottle.Id}", bottle.Known);
+
+    /// <summary>g of so many millilitres, measured out.</summary>
+    public static Working GramsOf(this Bottle bottle, double millilitres) =>
+        Working.Exact(millilitres * (bottle.DensityGPerMl ?? 1), null, Dimension.Mass);
+
+    /// <summary>Millilitres of the bottle that hold a mole.</summary>
+    public static Working MillilitresToAMole(this Bottle bottle, Draws draws) =>
+        Molar.Mass(bottle.Formula) / bottle.StrengthIn(draws) / bottle.Density();
 
     /// <summary>Moles of the substance in so many grams from the bottle.</summary>
     public static Working MolesIn(this Bottle bottle, Working grams, Draws draws) =>

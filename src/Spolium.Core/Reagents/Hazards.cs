@@ -1,5 +1,4 @@
 using System.Globalization;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Reagents;
 

@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Reagents;

@@ -1,5 +1,3 @@
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Reagents;
 
 /// <summary>

@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
 using Spolium.Core.Vessels;
 

@@ -1,7 +1,5 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Reconciling;
 

@@ -1,5 +1,4 @@
 using System.Globalization;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Reconciling;
 

@@ -1,5 +1,4 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Reconciling;
 
@@ -51,6 +50,15 @@ public sealed record ReconciledPool(
         var book = Reckon(state, pool, worked);
         Books(state).Put(key, new(batches, book));
         return book;
+    }
+
+    /// <summary>The mass of the likeliest slip as it was typed, and what would fit in its unit; only where there are proposals.</summary>
+    public (TypedNumber Was, string Fits) Fitting(WorkedUpState worked)
+    {
+        var first = Proposals[0];
+        var y = worked.Body.Yields.First(x => x.Holds.Element == Graph.Readings[first.Reading].Of);
+        var unit = Units.Of(Field.Mass, y.Mass.Unit);
+        return (y.Mass, $"{FigureText.Number(unit.FromCore(first.Slip.Value * y.Mass.Value / y.Holds.Grams), 3)} {unit.Symbol}");
     }
 
     private static ReconciledPool Reckon(State state, PoolState pool, WorkedUpState? worked)

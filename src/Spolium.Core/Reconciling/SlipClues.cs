@@ -1,6 +1,4 @@
 using System.Globalization;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Reconciling;
 

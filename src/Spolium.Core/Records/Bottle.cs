@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Records;
 
 /// <summary>Part of a dose that comes from one of several bottles.</summary>

@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Records;
 
 /// <summary>What a step is tried on: metal, a cake of silver chloride, or a liquor by what holds its metals.</summary>

@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Records;
 
 /// <summary>What holds the metals of a liquor.</summary>

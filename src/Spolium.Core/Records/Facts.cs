@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Records;
 
 /// <summary>A portion that was really poured: grams from the bottle, and when; with the strength and density believed then.</summary>

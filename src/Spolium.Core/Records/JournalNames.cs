@@ -1,5 +1,3 @@
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Records;
 
 /// <summary>What a name in a journal is the name of.</summary>

@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Records;
 
 /// <param name="Amount">Mass of a solid lot, volume of a liquor.</param>

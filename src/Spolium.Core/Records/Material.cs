@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Records;
 
 /// <summary>One element of a kind of scrap, low–likely–high in mass per cent (g/L of a liquor).</summary>

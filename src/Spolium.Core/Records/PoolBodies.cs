@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Records;
 

@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Records;
 

@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Reference;
 
 /// <summary>Constants of Reference/constants.csv as workings, so that their source travels with every figure.</summary>

@@ -1,7 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Safety;
 
 /// <summary>The strictest occupational limit of a gas, for "why a hood" only, never as a permit.</summary>

@@ -1,8 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Reagents;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Safety;
 
 /// <summary>A stop has no way past it; a warning asks for a reason that the journal keeps.</summary>

@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Solutions;
 
 /// <summary>A salt dissolved hot and left to cool: water to take, what stays undissolved, what falls, what a second crop brings.</summary>

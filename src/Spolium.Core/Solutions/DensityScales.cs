@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Solutions;
 
 /// <summary>Density in the scales that labels and hydrometers carry, both ways. °Bé is 145 − 145/d above water and 140/d − 130 below, d at

@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using MathNet.Numerics.Interpolation;
 using MathNet.Numerics.RootFinding;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Solutions;
 

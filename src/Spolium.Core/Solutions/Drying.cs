@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Solutions;
 
 /// <summary>What a dried salt holds, from the hydrates it may be; and what a yield above all that was possible must mean.</summary>

@@ -1,7 +1,4 @@
 using MathNet.Numerics.Interpolation;
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Solutions;
 

@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Solutions;
 
 /// <summary>Readings that no liquid can give, and the slip that would explain them.</summary>

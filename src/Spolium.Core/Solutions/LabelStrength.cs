@@ -1,6 +1,4 @@
 using MathNet.Numerics.RootFinding;
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Solutions;
 

@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Solutions;
 
 /// <summary>A liquid to be mixed: so many grams of this strength.</summary>
@@ -33,7 +30,11 @@ public sealed record Mixture(
     int Portions,
     string Order,
     string? HeatNotKnown
-);
+)
+{
+    /// <summary>What a ratio of volumes is by mass; null where none was asked for.</summary>
+    public string? InMasses { get; init; }
+}
 
 /// <summary>
 /// Mass balance of liquids of one substance in water, and what it does: masses add, volumes do not; heat by integral heats of solution
@@ -53,6 +54,16 @@ public static class Mixing
     /// reached.</summary>
     public static Working Free(IReadOnlyList<(Working Grams, Working Fraction)> others, Working free, Working target) =>
         Working.Sum(others.Select(o => o.Grams * (o.Fraction - target)), Dimension.Mass) / (target - free);
+
+    /// <summary>Grams of a solution that was typed in grams or in millilitres; null where its density is not known.</summary>
+    public static Working? Grams(string solute, Working fraction, double temperatureC, TypedNumber typed)
+    {
+        if (typed.Field == Field.Mass)
+            return Working.Given(typed.Value, Dimension.Mass, "amount", "typed: " + typed.Text);
+        return Density(solute, fraction, temperatureC) is { } density
+            ? (Working.Given(typed.Value, Dimension.Volume, "amount", "typed: " + typed.Text) * density).Named("amount, by its density")
+            : null;
+    }
 
     /// <summary>Volume of a solution in mL at a temperature; null outside of the table.</summary>
     public static Working? Millilitres(string solute, Working grams, Working fraction, double temperatureC) =>

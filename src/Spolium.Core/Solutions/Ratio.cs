@@ -1,5 +1,4 @@
 using System.Text.RegularExpressions;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Solutions;
 

@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Solutions;
 
 /// <summary>A liquid at hand.</summary>
@@ -60,7 +58,13 @@ public static class Recipes
             (millilitres * Working.Exact(ratio.Second / ratio.First, ratio.ToString()) * d2).Named($"{second.Label}, by its density"),
             second.Label
         );
-        return Poured(solute, [(first, a), (second, b)], draws);
+        var recipe = Poured(solute, [(first, a), (second, b)], draws);
+        return recipe.Mixture is not { Pours.Count: 2 } m
+            ? recipe
+            : recipe with
+            {
+                Mixture = m with { InMasses = $"{ratio} is {FigureText.Number(a.Likely / b.Likely, 2)} to 1 by mass" },
+            };
     }
 
     /// <summary>Several liquids to a target; exactly one of them without an amount, which is found.</summary>

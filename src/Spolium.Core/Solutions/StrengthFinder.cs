@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Solutions;
 
 /// <summary>A strength that a density allows.</summary>

@@ -1,7 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Solutions;
 
 /// <summary>One strength in the units that labels and recipes use. All from mass fraction and density.</summary>
@@ -24,6 +20,27 @@ public static class StrengthUnits
     /// <summary>Litres of oxygen at 0 °C that a litre of peroxide gives: half a mole of O2 to a mole.</summary>
     public static Working VolumeStrength(Working fraction, Working density) =>
         (fraction * density / Molar.Mass("H2O2") / 2 * Constants.Get("carboy-oxygen")).Named("volume strength").In("volumes");
+
+    /// <summary>One strength in all units that can be told of it, by name.</summary>
+    /// <param name="onlyAbove">Only a bound is known: units that hang on the strength are left out.</param>
+    public static IReadOnlyList<KeyValuePair<string, Working>> Others(string solute, Working fraction, Working? density, bool onlyAbove)
+    {
+        var others = new List<KeyValuePair<string, Working>>();
+        if (density is null)
+            return others;
+        if (!onlyAbove)
+        {
+            others.Add(new("molar", MolesPerLitre(solute, fraction, density)));
+            others.Add(new("grams-per-litre", GramsPerLitre(fraction, density)));
+            others.Add(new("molal", MolesPerKilogramWater(solute, fraction)));
+            if (solute == "H2O2")
+                others.Add(new("volumes", VolumeStrength(fraction, density)));
+        }
+        var baume = DensityScales.FromDensity(density, density.Likely >= 1 ? DensityScale.BaumeHeavy : DensityScale.BaumeLight);
+        others.Add(new("baume", baume.Named("hydrometer, degrees").In("°Bé")));
+        others.Add(new("gravity", DensityScales.FromDensity(density, DensityScale.Gravity20).Named("to water of 20 °C").In("")));
+        return others;
+    }
 
     /// <summary>Mass fraction of active chlorine (as Cl2) in a bleach of this mass fraction of NaOCl.</summary>
     public static Working ActiveChlorine(Working hypochlorite) =>

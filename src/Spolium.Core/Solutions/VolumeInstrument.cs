@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Solutions;
 
 /// <summary>A vessel that volume is read in, and how far off it may be (Reference/volume-instruments.csv).</summary>

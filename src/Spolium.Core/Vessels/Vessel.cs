@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Vessels;
 
 /// <summary>A vessel by its kind and nominal size.</summary>

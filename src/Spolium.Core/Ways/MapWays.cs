@@ -1,5 +1,3 @@
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Ways;
 
 /// <summary>The ways that the map has from what a feed is, whatever is in it; of schools that do the same the first.</summary>

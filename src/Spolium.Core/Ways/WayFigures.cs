@@ -1,6 +1,4 @@
-using Spolium.Core.Chemistry;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Core.Ways;
 

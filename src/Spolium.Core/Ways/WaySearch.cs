@@ -1,10 +1,5 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Ways;
 

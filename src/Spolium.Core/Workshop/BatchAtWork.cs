@@ -1,13 +1,8 @@
 using System.Collections.Immutable;
-using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Workshop;
 

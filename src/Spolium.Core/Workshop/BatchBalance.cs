@@ -1,8 +1,5 @@
 using Spolium.Core.Accounts;
-using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Workshop;
 

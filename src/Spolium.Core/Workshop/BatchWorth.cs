@@ -1,8 +1,5 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
 using Spolium.Core.Ways;
 
 namespace Spolium.Core.Workshop;

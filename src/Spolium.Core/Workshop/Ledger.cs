@@ -1,6 +1,5 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Workshop;
 

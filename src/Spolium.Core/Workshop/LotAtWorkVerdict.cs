@@ -1,9 +1,5 @@
-using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
-using Spolium.Core.Materials;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Ways;
 
 namespace Spolium.Core.Workshop;

@@ -1,11 +1,8 @@
 using System.Collections.Immutable;
 using Spolium.Core.Journal;
 using Spolium.Core.Learning;
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Workshop;
 

@@ -1,7 +1,4 @@
-using Spolium.Core.Chemistry;
 using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Ways;
 
 namespace Spolium.Core.Workshop;

@@ -1,10 +1,7 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Journal;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
 using Spolium.Core.Ways;
 
 namespace Spolium.Core.Workshop;

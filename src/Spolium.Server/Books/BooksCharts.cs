@@ -1,8 +1,7 @@
-using Spolium.Core.Journal;
 using Spolium.Core.Learning;
 using Spolium.Core.Methods;
 using Spolium.Data;
-using static Spolium.Server.Books.BooksFigures;
+using static Spolium.Server.Books.BooksWords;
 
 namespace Spolium.Server.Books;
 
@@ -58,12 +57,9 @@ internal static class BooksCharts
                             b.Code,
                             b.ClosedTicks,
                             b.AddsUp,
-                            100
-                                * (
-                                    of == Whole
-                                        ? b.Metal.ProductG / Math.Max(b.Metal.AtLeastG, b.Metal.ProductG)
-                                        : b.Metal.UnaccountedG / b.Metal.FeedG
-                                )
+                            of == Whole
+                                ? OverBatches.Recovery(b.Metal.ProductG, b.Metal.AtLeastG)
+                                : 100 * b.Metal.UnaccountedG / b.Metal.FeedG
                         )
                     ),
                 ],

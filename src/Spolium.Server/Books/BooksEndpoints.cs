@@ -1,9 +1,6 @@
 using System.Globalization;
-using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
 using Spolium.Data;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Books;
 

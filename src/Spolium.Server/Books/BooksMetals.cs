@@ -1,8 +1,7 @@
 using Spolium.Core.Accounts;
-using Spolium.Core.Quantities;
+using Spolium.Core.Learning;
 using Spolium.Data;
-using Spolium.Server.Shared;
-using static Spolium.Server.Books.BooksFigures;
+using static Spolium.Server.Books.BooksWords;
 
 namespace Spolium.Server.Books;
 
@@ -21,8 +20,8 @@ internal static class BooksMetals
         if (sums.Product.Batches == 0)
             return new(view, filter.Metal, name, 0, null, null, null, null, null, []);
         var (product, feed) = (
-            Sum($"{name} in the products", sums.Product),
-            Sum("feed, never below what came out and stands in holdings", sums.FeedAtLeast)
+            OverBatches.Sum($"{name} in the products", sums.Product),
+            OverBatches.Sum("feed, never below what came out and stands in holdings", sums.FeedAtLeast)
         );
         return new(
             view,
@@ -31,14 +30,26 @@ internal static class BooksMetals
             sums.Product.Batches,
             book.Add("product", product),
             book.Add("feed", feed),
-            book.Add("recovery", RecoveryOf(name, product, feed)),
+            book.Add("recovery", OverBatches.Recovery(name, product, feed)),
             book.Add(
                 "unaccounted",
-                Signed("unaccounted", Dimension.Mass, sums.Unaccounted.Sum, sums.Unaccounted.Variance, Over(sums.Unaccounted.Batches))
+                OverBatches.Signed(
+                    "unaccounted",
+                    Dimension.Mass,
+                    sums.Unaccounted.Sum,
+                    sums.Unaccounted.Variance,
+                    OverBatches.Words(sums.Unaccounted.Batches)
+                )
             ),
             book.Add(
                 "missing",
-                Signed("missing beyond what readings and guess allow", Dimension.Mass, sums.Missing, 0, Over(sums.Product.Batches))
+                OverBatches.Signed(
+                    "missing beyond what readings and guess allow",
+                    Dimension.Mass,
+                    sums.Missing,
+                    0,
+                    OverBatches.Words(sums.Product.Batches)
+                )
             ),
             [.. books.ByBatch(BooksEndpoints.Most).Select(b => Row(b, name, book))]
         );
@@ -48,8 +59,8 @@ internal static class BooksMetals
     {
         var m = b.Metal;
         var (product, feed) = (
-            Mass($"{name} in the product of {b.Code}", m.ProductG, m.ProductSigma * m.ProductSigma, "weighed, by its fineness"),
-            Mass(
+            OverBatches.Mass($"{name} in the product of {b.Code}", m.ProductG, m.ProductSigma * m.ProductSigma, "weighed, by its fineness"),
+            OverBatches.Mass(
                 $"feed of {b.Code}",
                 m.AtLeastG,
                 m.AtLeastSigma * m.AtLeastSigma,
@@ -62,10 +73,10 @@ internal static class BooksMetals
             b.Title,
             new(b.ClosedTicks, TimeSpan.Zero),
             book.Add("product/" + b.BatchId, product),
-            book.Add("recovery/" + b.BatchId, RecoveryOf(name, product, feed)),
+            book.Add("recovery/" + b.BatchId, OverBatches.Recovery(name, product, feed)),
             book.Add(
                 "unaccounted/" + b.BatchId,
-                Signed(
+                OverBatches.Signed(
                     $"unaccounted in {b.Code}",
                     Dimension.Mass,
                     m.UnaccountedG,
@@ -87,19 +98,22 @@ internal static class BooksMetals
         if (losses.Count == 0 || all <= 0)
             return new(filter.Metal, name, null, null, []);
         var whole = Core
-            .Quantities.Working.Sum(losses.Select(l => Metal(CauseWords(l.Key), l.Sum, Over(l.Sum.Batches))), Dimension.Mass)
+            .Quantities.Working.Sum(
+                losses.Select(l => OverBatches.Metal(CauseWords(l.Key), l.Sum, OverBatches.Words(l.Sum.Batches))),
+                Dimension.Mass
+            )
             .Named($"{name} that did not come out");
         var running = 0.0;
         return new(
             filter.Metal,
             name,
             book.Add("all", whole),
-            book.Add("of-feed", (whole / Sum("feed", sums.FeedAtLeast)).Percent("of what came in")),
+            book.Add("of-feed", (whole / OverBatches.Sum("feed", sums.FeedAtLeast)).Percent("of what came in")),
             [
                 .. losses.Select(l => new LossView(
                     l.Key,
                     CauseWords(l.Key),
-                    book.Add("cause/" + l.Key, Metal(CauseWords(l.Key), l.Sum, Over(l.Sum.Batches))),
+                    book.Add("cause/" + l.Key, OverBatches.Metal(CauseWords(l.Key), l.Sum, OverBatches.Words(l.Sum.Batches))),
                     Math.Max(0, l.Sum.Sum) / all,
                     (running += Math.Max(0, l.Sum.Sum)) / all,
                     l.Sum.Batches
@@ -118,7 +132,10 @@ internal static class BooksMetals
                     .Select(p => new PlaceView(
                         p.Key,
                         PlaceWords(p.Key),
-                        book.Add("place/" + p.Key, Metal(PlaceWords(p.Key), p.Sum, $"the metal book, {p.Sum.Batches} holdings")),
+                        book.Add(
+                            "place/" + p.Key,
+                            OverBatches.Metal(PlaceWords(p.Key), p.Sum, $"the metal book, {p.Sum.Batches} holdings")
+                        ),
                         p.Sum.Batches
                     )),
             ]

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Books;
 

@@ -1,8 +1,6 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Quantities;
+using Spolium.Core.Learning;
 using Spolium.Data;
-using Spolium.Server.Shared;
-using static Spolium.Server.Books.BooksFigures;
+using static Spolium.Server.Books.BooksWords;
 
 namespace Spolium.Server.Books;
 
@@ -14,44 +12,21 @@ internal static class BooksMoney
         var (rows, sums, name) = (books.Reagents(), books.Recovery(), NameOf(filter.Metal));
         if (rows.Count == 0 || sums.Product.Sum <= 0)
             return new(filter.Metal, name, null, null, []);
-        var product = Sum($"{name} in the products", sums.Product);
-        // Each batch measured its own, by cylinder or balance: the cylinder's share is the larger.
-        var share = Core.Reference.Constants.Get("poured-plus-minus").Likely / Draws.Z95;
-        Working Poured(ReagentSum r) =>
-            Mass($"{r.Name} poured", r.Grams, share * share * r.SumOfSquares, Over(r.Batches) + ", each measured to 1 %");
-        Working Kr(ReagentSum r) =>
-            Signed($"{r.Name} paid", Dimension.Money, r.Kr!.Value, 0, "price of each bottle by what was poured of it");
-        var priced = rows.Where(r => r.Kr is not null).ToList();
+        var product = OverBatches.Sum($"{name} in the products", sums.Product);
         return new(
             filter.Metal,
             name,
             book.Add("product", product),
-            priced.Count == 0
-                ? null
-                : book.Add(
-                    "kr-per-gram",
-                    (
-                        Core.Quantities.Working.Sum(priced.Select(Kr), Dimension.Money).Named("reagents paid")
-                        / product
-                        * Core.Quantities.Working.Exact(1, "1 g", Dimension.Mass)
-                    ).Named($"reagents to a gram of {name}")
-                ),
+            book.AddOrNone("kr-per-gram", OverBatches.PaidToAGram(rows.Select(r => r.Over), product, name)),
             [
                 .. rows.Select(r => new BooksReagent(
                     r.Formula,
-                    r.Name,
-                    book.Add("grams/" + r.Formula, Poured(r)),
-                    book.Add("per-gram/" + r.Formula, (Poured(r) / product).Named($"{r.Name} to a gram of {name}").In("g/g")),
-                    r.PlannedG > 0
-                        ? book.Add(
-                            "over-plan/" + r.Formula,
-                            (Poured(r) / Mass($"{r.Name} planned when its steps began", r.PlannedG, 0, Over(r.Batches)))
-                                .Named($"{r.Name}, poured over planned")
-                                .In("×")
-                        )
-                        : null,
-                    r.Kr is null ? null : book.Add("kr/" + r.Formula, Kr(r)),
-                    r.Batches,
+                    r.Over.Name,
+                    book.Add("grams/" + r.Formula, r.Over.Poured),
+                    book.Add("per-gram/" + r.Formula, r.Over.ToAGram(product, name)),
+                    book.AddOrNone("over-plan/" + r.Formula, r.Over.OverPlan),
+                    r.Over.Kr is null ? null : book.Add("kr/" + r.Formula, r.Over.Paid),
+                    r.Over.Batches,
                     r.WithoutPrice
                 )),
             ]
@@ -64,7 +39,7 @@ internal static class BooksMoney
         if (sums.Batches == 0)
             return new(filter.Metal, name, 0, metal.Product.Batches, null, null, null, null, []);
         Working Kr(string label, double kr, double variance) =>
-            Signed(label, Dimension.Money, kr, variance, Over(sums.Batches) + ", at the prices of their days");
+            OverBatches.Signed(label, Dimension.Money, kr, variance, OverBatches.Words(sums.Batches) + ", at the prices of their days");
         var left = Kr("left over", sums.LeftKr, sums.LeftVariance);
         return new(
             filter.Metal,
@@ -78,9 +53,11 @@ internal static class BooksMoney
                 ? null
                 : book.Add(
                     "per-gram",
-                    (left / Sum($"{name} in the products", metal.Product) * Core.Quantities.Working.Exact(1, "1 g", Dimension.Mass)).Named(
-                        $"left over to a gram of {name}"
-                    )
+                    (
+                        left
+                        / OverBatches.Sum($"{name} in the products", metal.Product)
+                        * Core.Quantities.Working.Exact(1, "1 g", Dimension.Mass)
+                    ).Named($"left over to a gram of {name}")
                 ),
             [
                 .. books
@@ -98,7 +75,7 @@ internal static class BooksMoney
         );
 
         static Working One(string what, double kr, double sigma, string code) =>
-            Signed(
+            OverBatches.Signed(
                 $"{what} of {code}",
                 Dimension.Money,
                 kr,

@@ -1,7 +1,7 @@
 using System.Globalization;
+using Spolium.Core.Learning;
 using Spolium.Data;
-using Spolium.Server.Shared;
-using static Spolium.Server.Books.BooksFigures;
+using static Spolium.Server.Books.BooksWords;
 
 namespace Spolium.Server.Books;
 
@@ -48,7 +48,10 @@ internal static class BooksTables
                 ["substance", "formula", "poured g", "planned g", "kr", "batches", "without a price"],
                 books
                     .Reagents()
-                    .Select(r => (IReadOnlyList<object?>)[r.Name, r.Formula, r.Grams, r.PlannedG, r.Kr, r.Batches, r.WithoutPrice])
+                    .Select(r =>
+                        (IReadOnlyList<object?>)
+                            [r.Over.Name, r.Formula, r.Over.Grams, r.Over.PlannedG, r.Over.Kr, r.Over.Batches, r.WithoutPrice]
+                    )
             ),
             new(
                 "what it left over",
@@ -86,7 +89,7 @@ internal static class BooksTables
                         r.Metal.ProductSigma,
                         r.Metal.AtLeastG,
                         r.Metal.AtLeastSigma,
-                        100 * r.Metal.ProductG / Math.Max(r.Metal.AtLeastG, r.Metal.ProductG),
+                        OverBatches.Recovery(r.Metal.ProductG, r.Metal.AtLeastG),
                         r.Metal.UnaccountedG,
                         r.Metal.MissingG,
                     ]

@@ -1,8 +1,6 @@
 using Spolium.Core.Chemistry;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
+using Spolium.Core.Learning;
 using Spolium.Core.Reconciling;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Books;
 
@@ -17,7 +15,7 @@ public static class PoolBalances
         if (ReconciledPool.Of(state, pool, worked) is not { } book)
             return new(
                 element,
-                BooksFigures.NameOf(element),
+                BooksWords.NameOf(element),
                 [],
                 null,
                 null,
@@ -26,12 +24,12 @@ public static class PoolBalances
                     + $"{(worked is null ? "is" : "was")} in it.",
                 null
             );
-        var (key, name) = ($"{pool.Id}/balance/{worked?.EntryId}", BooksFigures.NameOf(element));
+        var (key, name) = ($"{pool.Id}/balance/{worked?.EntryId}", BooksWords.NameOf(element));
         FigureView? Shown(string arc, string what) =>
             book.Fit.Flow(arc, element) is { Grams: { } g, Sigma: { } s }
                 ? figures.Add(
                     $"{key}/{arc}",
-                    BooksFigures.Mass(
+                    OverBatches.Mass(
                         $"{name} in {what}",
                         Math.Max(0, g),
                         s * s,
@@ -64,7 +62,7 @@ public static class PoolBalances
     {
         if (!book.Expected.TryGetValue(element, out var expected))
             return $"What the batches brought of {name} cannot be told.";
-        var told = FigureText.WithRange(BooksFigures.Mass(name, expected.Grams, expected.Sigma * expected.Sigma, ""));
+        var told = FigureText.WithRange(OverBatches.Mass(name, expected.Grams, expected.Sigma * expected.Sigma, ""));
         if (worked is null)
             return $"By the readings of its batches together {told} of {name} should come of it.";
         var (chi, limit) = (FigureText.Number(book.Fit.ChiSquare, 1), FigureText.Number(book.Fit.Limit, 1));
@@ -74,12 +72,8 @@ public static class PoolBalances
 
     private static string Slip(ReconciledPool book, WorkedUpState worked)
     {
-        var first = book.Proposals[0];
-        var reading = book.Graph.Readings[first.Reading];
-        var y = worked.Body.Yields.First(x => x.Holds.Element == reading.Of);
-        var unit = Units.Of(Field.Mass, y.Mass.Unit);
-        var mass = unit.FromCore(first.Slip.Value * y.Mass.Value / y.Holds.Grams);
-        return $"{y.Mass.Text}: {FigureText.Number(mass, 3)} {unit.Symbol} would fit, {SlipKind.All[first.Slip.Kind].Title}. If so, take "
-            + "the working up back and write it anew.";
+        var (was, fits) = book.Fitting(worked);
+        return $"{was.Text}: {fits} would fit, {SlipKind.All[book.Proposals[0].Slip.Kind].Title}. If so, take the working up back and "
+            + "write it anew.";
     }
 }

@@ -1,10 +1,3 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Server.Shared;
-
 namespace Spolium.Server.Books;
 
 public sealed record PoolMetal(string Element, string Name, FigureView Grams);

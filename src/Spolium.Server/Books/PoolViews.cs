@@ -1,9 +1,5 @@
 using Spolium.Core.Chemistry;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
+using Spolium.Core.Learning;
 
 namespace Spolium.Server.Books;
 
@@ -33,8 +29,8 @@ internal static class PoolViews
             .. from holds in pool.Holds.SelectMany(h => h.Holds)
             group holds by holds.Element into g
             orderby Precious(g.Key) descending, g.Sum(h => h.Grams) descending
-            let name = BooksFigures.NameOf(g.Key)
-            let mass = BooksFigures.Mass(
+            let name = BooksWords.NameOf(g.Key)
+            let mass = OverBatches.Mass(
                 $"{name} in {pool.Code}",
                 g.Sum(h => h.Grams),
                 g.Sum(h => h.Sigma * h.Sigma),
@@ -82,12 +78,12 @@ internal static class PoolViews
         state.Batches[h.BatchId].Step(h.StepId).Outputs.FirstOrDefault(o => o.Output == h.Output)?.Name ?? h.Output;
 
     private static string Grams(double grams, double sigma, string element) =>
-        $"{FigureText.ValueOnly(BooksFigures.Mass(element, grams, sigma * sigma, ""))} {element}";
+        $"{FigureText.ValueOnly(OverBatches.Mass(element, grams, sigma * sigma, ""))} {element}";
 
     internal static PoolShareView Share(State state, WorkedUpState w, string batchId, string element, IReadOnlyList<PoolShare> shares)
     {
         var batch = state.Batches[batchId];
-        var name = BooksFigures.NameOf(element);
+        var name = BooksWords.NameOf(element);
         var now = batch.History.FindIndex(h => h.EntryId == w.EntryId);
         string At(int i) =>
             i < 0 || batch.History[i].Recoveries.FirstOrDefault(f => f.Label.EndsWith(name, StringComparison.Ordinal)) is not { } f

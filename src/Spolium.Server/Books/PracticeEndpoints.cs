@@ -1,12 +1,5 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
 using Spolium.Core.Learning;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Reference;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Books;
 
@@ -34,7 +27,7 @@ public static class PracticeEndpoints
                         f.Prior.Label,
                         string.Join(
                             "; ",
-                            LearnedPractice.Lessons.First(l => l.Lesson.Prior == f.Prior.Id).Methods.Select(BooksFigures.MethodWords)
+                            LearnedPractice.Lessons.First(l => l.Lesson.Prior == f.Prior.Id).Methods.Select(BooksWords.MethodWords)
                         ),
                         book.Add("book/" + f.Prior.Id, byBook.Prior(f.Prior.Id)),
                         f.Own is null ? null : book.Add("own/" + f.Prior.Id, own.Prior(f.Prior.Id)),
@@ -49,7 +42,7 @@ public static class PracticeEndpoints
 
     private static PracticeSight Sight(State state, Prior prior, BatchPractice batch, PracticeSeen seen)
     {
-        var shown = FigureText.WithRange(BooksFigures.Between(prior, seen));
+        var shown = FigureText.WithRange(OverBatches.Showed(prior, seen));
         return new(
             batch.BatchId,
             batch.Code,

@@ -1,7 +1,4 @@
 using System.Runtime.CompilerServices;
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Quantities;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Instruments;
 

@@ -1,37 +1,16 @@
 using System.Diagnostics;
-using System.Net;
 using System.Net.Sockets;
 
 namespace Spolium.Server.Instruments;
 
 /// <summary>Stands in for a balance on the bench: listens on a free port of this machine and speaks the line protocol.</summary>
-public sealed class SimulatedBalance(ILogger<SimulatedBalance> log) : BackgroundService
+public sealed class SimulatedBalance(ILogger<SimulatedBalance> log) : LocalListener
 {
     private static readonly TimeSpan Between = TimeSpan.FromMilliseconds(200);
 
     private readonly SimulatedPan pan = new(new Random(41));
-    private readonly TcpListener listener = new(IPAddress.Loopback, 0);
-    private readonly TaskCompletionSource<int> port = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
     private long last = Stopwatch.GetTimestamp();
-
-    /// <summary>The port, once it listens.</summary>
-    public Task<int> Port => port.Task;
-
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
-    {
-        listener.Start();
-        port.SetResult(((IPEndPoint)listener.LocalEndpoint).Port);
-        try
-        {
-            while (true)
-                _ = Serve(await listener.AcceptTcpClientAsync(stoppingToken), stoppingToken);
-        }
-        catch (OperationCanceledException)
-        {
-            listener.Stop();
-        }
-    }
 
     // One pan for all who listen: time passes once.
     private BalanceReading Now()
@@ -44,7 +23,7 @@ public sealed class SimulatedBalance(ILogger<SimulatedBalance> log) : Background
         }
     }
 
-    private async Task Serve(TcpClient client, CancellationToken stopping)
+    protected override async Task Serve(TcpClient client, CancellationToken stopping)
     {
         using var _ = client;
         using var gone = CancellationTokenSource.CreateLinkedTokenSource(stopping);
@@ -82,11 +61,5 @@ public sealed class SimulatedBalance(ILogger<SimulatedBalance> log) : Background
             // The other side hung up: its writer ends as well.
         }
         await gone.CancelAsync();
-    }
-
-    public override void Dispose()
-    {
-        listener.Dispose();
-        base.Dispose();
     }
 }

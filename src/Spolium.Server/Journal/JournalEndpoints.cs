@@ -1,9 +1,5 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Records;
 using Spolium.Data;
 using Spolium.Server.Backups;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Journal;
 

@@ -1,7 +1,4 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Safety;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Lots;
 

@@ -1,9 +1,5 @@
 using System.Globalization;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Server.Guard;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Lots;
 

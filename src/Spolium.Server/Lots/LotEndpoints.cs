@@ -1,11 +1,5 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Workshop;
 using Spolium.Data;
 using Spolium.Server.Guard;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Lots;
 

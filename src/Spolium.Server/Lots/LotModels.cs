@@ -1,6 +1,4 @@
-using Spolium.Core.Records;
 using Spolium.Server.Guard;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Lots;
 
@@ -91,9 +89,6 @@ public sealed record ContentView(
     string Low,
     string Likely,
     string High,
-    double LowPercent,
-    double LikelyPercent,
-    double HighPercent,
     ContentOf? Of,
     bool Balance,
     FigureView Grams

@@ -1,7 +1,4 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
 using Spolium.Data;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Lots;
 

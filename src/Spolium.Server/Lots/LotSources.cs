@@ -1,8 +1,3 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Records;
-using Spolium.Server.Shared;
-
 namespace Spolium.Server.Lots;
 
 /// <param name="From">Holding, Pool or Bottle.</param>

@@ -1,5 +1,4 @@
 using SkiaSharp;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Server.Lots;
 

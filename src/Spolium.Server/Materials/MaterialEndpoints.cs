@@ -1,13 +1,7 @@
 using System.Globalization;
-using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Chemistry;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
 using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Safety;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Materials;
 

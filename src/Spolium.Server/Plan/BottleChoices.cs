@@ -1,10 +1,5 @@
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
-using Spolium.Core.Records;
 using Spolium.Core.Solutions;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Plan;
 

@@ -1,13 +1,7 @@
-using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Chemistry;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
 using Spolium.Core.Ways;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
 using Route = Spolium.Core.Records.Route;
 
 namespace Spolium.Server.Plan;

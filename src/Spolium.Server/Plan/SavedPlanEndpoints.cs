@@ -1,10 +1,4 @@
 using System.Reflection;
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Plan;
 
@@ -168,30 +162,38 @@ public static class SavedPlanEndpoints
         RenamePlanRequest request,
         Writing writing
     ) =>
-        writing.Ledger.State.Plans.ContainsKey(planId)
-            ? await writing.Write(
-                request.Head,
-                request,
-                [Entry.PlanStream(planId)],
-                new(),
-                l => SavedPlans.Rename(l.State, planId, request.Title),
-                l => Item(l.State, l.State.Plans[planId])
-            )
-            : Problems.NotFound("such plan");
+        await Change(
+            planId,
+            request.Head,
+            request,
+            writing,
+            l => SavedPlans.Rename(l.State, planId, request.Title),
+            l => Item(l.State, l.State.Plans[planId])
+        );
 
     private static async Task<Results<Ok<List<SavedPlanItem>>, ProblemHttpResult>> Drop(
         string planId,
         DropPlanRequest request,
         Writing writing
     ) =>
+        await Change(
+            planId,
+            request.Head,
+            request,
+            writing,
+            l => SavedPlans.Drop(l.State, planId),
+            l => l.State.Plans.Values.OrderByDescending(p => p.At).Select(p => Item(l.State, p)).ToList()
+        );
+
+    private static async Task<Results<Ok<T>, ProblemHttpResult>> Change<T>(
+        string planId,
+        Head head,
+        object request,
+        Writing writing,
+        Func<Ledger, Decision> decide,
+        Func<Ledger, T> view
+    ) =>
         writing.Ledger.State.Plans.ContainsKey(planId)
-            ? await writing.Write(
-                request.Head,
-                request,
-                [Entry.PlanStream(planId)],
-                new(),
-                l => SavedPlans.Drop(l.State, planId),
-                l => l.State.Plans.Values.OrderByDescending(p => p.At).Select(p => Item(l.State, p)).ToList()
-            )
+            ? await writing.Write(head, request, [Entry.PlanStream(planId)], new(), decide, view)
             : Problems.NotFound("such plan");
 }

@@ -1,14 +1,7 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Ways;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Plan;
 

@@ -1,5 +1,4 @@
 using Spolium.Core.Methods;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Plan;
 
@@ -52,7 +51,7 @@ public sealed record RefusalView(string Reason, string WayOut);
 
 public sealed record ReadingView(string Kind, string Text, DateTimeOffset At, string EntryId);
 
-public sealed record InterlockView(string DoseId, string Reading, double AtLeast, string Text, bool Open);
+public sealed record InterlockView(string DoseId, string Reading, string Text, bool Open);
 
 /// <param name="DoseId">The dose that brings it; null where holdings meet.</param>
 public sealed record FindingView(string? DoseId, bool Stop, string Makes, string Text);
@@ -77,7 +76,6 @@ public sealed record MarksView(string Bottle, string Signal, string Statements);
 public sealed record SafetyView(
     IReadOnlyList<FindingView> Findings,
     IReadOnlyList<GasNeedView> Gases,
-    IReadOnlyList<string> Media,
     IReadOnlyList<MaterialView> Materials,
     IReadOnlyList<string> Wear,
     IReadOnlyList<MarksView> Marks,

@@ -1,12 +1,8 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Chemistry;
-using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Safety;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Plan;
 
@@ -117,7 +113,6 @@ public sealed record StepView(
                 .. p.Interlocks.Select(i => new InterlockView(
                     i.DoseId,
                     i.Reading,
-                    i.AtLeast,
                     i.Text,
                     state?.Readings.LastOrDefault(r => r.Kind == i.Reading)?.Value.Value >= i.AtLeast
                 )),
@@ -167,7 +162,6 @@ public sealed record StepView(
                     g.Hazard.Limit is { } l ? $"{l.Substance} {l.Ppm:0.####} ppm ({l.Kind})" : ""
                 )),
             ],
-            s.Media,
             [.. s.Materials.Select(m => new MaterialView(m.Use, m.Material, m.Bears.ToString().ToLowerInvariant()))],
             s.Wear,
             [.. s.Marks.Select(m => new MarksView(m.Bottle, m.Marks.Signal, m.Marks.Statements))],

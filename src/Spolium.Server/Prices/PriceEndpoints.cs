@@ -1,13 +1,7 @@
-using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Chemistry;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
-using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Spolium.Server.Guard;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Prices;
 

@@ -1,7 +1,5 @@
 using System.Globalization;
-using System.Net;
 using System.Net.Sockets;
-using Spolium.Core.Records;
 using Spolium.Core.Ways;
 
 namespace Spolium.Server.Prices;
@@ -10,30 +8,9 @@ namespace Spolium.Server.Prices;
 /// Stands in for a price service: listens on a free port of this machine, says one line for each metal ("Ag 11.32") and hangs up. Its
 /// prices are made up; they wander about the made-up list from day to day, the same on the same day.
 /// </summary>
-public sealed class SimulatedPrices(TimeProvider time, ILogger<SimulatedPrices> log) : BackgroundService
+public sealed class SimulatedPrices(TimeProvider time, ILogger<SimulatedPrices> log) : LocalListener
 {
-    private readonly TcpListener listener = new(IPAddress.Loopback, 0);
-    private readonly TaskCompletionSource<int> port = new(TaskCreationOptions.RunContinuationsAsynchronously);
-
-    /// <summary>The port, once it listens.</summary>
-    public Task<int> Port => port.Task;
-
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
-    {
-        listener.Start();
-        port.SetResult(((IPEndPoint)listener.LocalEndpoint).Port);
-        try
-        {
-            while (true)
-                await Say(await listener.AcceptTcpClientAsync(stoppingToken), stoppingToken);
-        }
-        catch (OperationCanceledException)
-        {
-            listener.Stop();
-        }
-    }
-
-    private async Task Say(TcpClient client, CancellationToken stopping)
+    protected override async Task Serve(TcpClient client, CancellationToken stopping)
     {
         using var _ = client;
         try
@@ -60,12 +37,6 @@ public sealed class SimulatedPrices(TimeProvider time, ILogger<SimulatedPrices> 
                             * (1 + 0.07 * Math.Sin(day.DayNumber / (9.0 + 2 * i) + i) + 0.03 * Math.Sin(day.DayNumber * 1.7 + 3 * i))
                     )
             );
-
-    public override void Dispose()
-    {
-        listener.Dispose();
-        base.Dispose();
-    }
 }
 
 /// <summary>Asks a price source that speaks the line protocol over TCP on this machine.</summary>

@@ -1,7 +1,4 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Quantities;
 using Spolium.Core.Solutions;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Quantities;
 

@@ -1,8 +1,4 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Records;
 using Spolium.Data;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Run;
 

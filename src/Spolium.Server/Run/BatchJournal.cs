@@ -1,8 +1,4 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Journal;
-using Spolium.Core.Records;
 using Spolium.Data;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Run;
 
@@ -31,7 +27,6 @@ internal static class BatchJournal
                 .Select(e => new JournalLine(
                     e.Id,
                     e.OccurredAt,
-                    e.RecordedAt,
                     e.By,
                     EntryWords.Say(e.Body),
                     StepOf(e.Body),

@@ -1,11 +1,6 @@
 using Spolium.Core.Chemistry;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
 using Spolium.Core.Plans;
-using Spolium.Core.Records;
-using Spolium.Core.Workshop;
 using Spolium.Server.Plan;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Run;
 
@@ -28,7 +23,6 @@ internal static class BatchViews
             state.Lots.GetValueOrDefault(lot)?.Code ?? lot,
             string.Join(", ", batch.Feeds.Select(f => f.Amount.Text)),
             state.Version(Entry.BatchStream(batchId)),
-            batch.StartedAt,
             batch.ClosedAt,
             steps,
             null,

@@ -1,12 +1,5 @@
 using System.Reflection;
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Solutions;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Run;
 

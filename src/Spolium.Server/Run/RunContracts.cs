@@ -1,21 +1,9 @@
 using Spolium.Server.Guard;
 using Spolium.Server.Plan;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Run;
 
-public sealed record BatchListItem(
-    string Id,
-    string Code,
-    string Title,
-    string LotCode,
-    double FeedG,
-    string? CurrentStep,
-    bool CurrentBegun,
-    DateTimeOffset StartedAt,
-    DateTimeOffset? ClosedAt,
-    double? ProductG
-);
+public sealed record BatchListItem(string Id, string Code, string Title, string LotCode, DateTimeOffset? ClosedAt);
 
 public sealed record StartRequest(
     Head Head,
@@ -142,7 +130,6 @@ public sealed record AwayView(string To, string Mass, DateTimeOffset Since, stri
 public sealed record JournalLine(
     string EntryId,
     DateTimeOffset OccurredAt,
-    DateTimeOffset RecordedAt,
     string By,
     string Words,
     string? StepId,
@@ -161,7 +148,6 @@ public sealed record BatchView(
     string LotCode,
     string Feed,
     long Version,
-    DateTimeOffset StartedAt,
     DateTimeOffset? ClosedAt,
     IReadOnlyList<StepSlim> Steps,
     StepView? Current,
@@ -178,7 +164,7 @@ public sealed record BatchView(
 );
 
 /// <summary>What a step was begun with, by which versions, and every figure as it was reckoned then.</summary>
-public sealed record BegunView(string CodeVersion, int MethodVersion, string DataHash, string? Vessel, IReadOnlyList<FigureView> Figures);
+public sealed record BegunView(int MethodVersion, string DataHash, string? Vessel, IReadOnlyList<FigureView> Figures);
 
 /// <summary>One dose of a step to come.</summary>
 public sealed record DoseLine(string StepId, string Verb, string Title, FigureView Grams, FigureView? Millilitres);

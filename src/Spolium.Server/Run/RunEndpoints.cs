@@ -1,16 +1,9 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Workshop;
 using Spolium.Data;
 using Spolium.Server.Guard;
 using Spolium.Server.Lots;
 using Spolium.Server.Plan;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Run;
 
@@ -57,18 +50,7 @@ public static class RunEndpoints
         return TypedResults.Ok(
             store
                 .Lists.Batches(find, skip)
-                .Select(b => new BatchListItem(
-                    b.Id,
-                    b.Code,
-                    b.Title,
-                    b.LotCode,
-                    b.FeedG,
-                    b.CurrentStep,
-                    b.CurrentBegun,
-                    At(b.StartedTicks),
-                    b.ClosedTicks is { } t ? At(t) : null,
-                    b.ProductG
-                ))
+                .Select(b => new BatchListItem(b.Id, b.Code, b.Title, b.LotCode, b.ClosedTicks is { } t ? At(t) : null))
                 .ToList()
         );
     }
@@ -139,13 +121,7 @@ public static class RunEndpoints
             .Concat(plan.Figures)
             .Append(plan.Attended)
             .Append(plan.Unattended);
-        return new(
-            plan.CodeVersion,
-            plan.MethodVersion,
-            plan.DataHash,
-            plan.Vessel,
-            [.. figures.Select((f, i) => book.Add($"begun/{stepId}/{i}", f))]
-        );
+        return new(plan.MethodVersion, plan.DataHash, plan.Vessel, [.. figures.Select((f, i) => book.Add($"begun/{stepId}/{i}", f))]);
     }
 
     private static Results<Ok<Figure>, ProblemHttpResult> Working(string batchId, string key, Writing writing, JournalStore store)

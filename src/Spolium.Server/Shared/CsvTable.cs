@@ -1,7 +1,6 @@
 using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
-using Spolium.Core.Quantities;
 
 namespace Spolium.Server.Shared;
 

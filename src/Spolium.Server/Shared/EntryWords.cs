@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-
 namespace Spolium.Server.Shared;
 
 /// <summary>Says an entry in a sentence, for the journal of a batch and for what came in between.</summary>

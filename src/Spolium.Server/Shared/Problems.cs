@@ -1,7 +1,5 @@
-using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Data.Sqlite;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
 using Spolium.Data;
 

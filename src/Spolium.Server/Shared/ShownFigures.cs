@@ -1,5 +1,3 @@
-using Spolium.Core.Quantities;
-
 namespace Spolium.Server.Shared;
 
 /// <summary>A figure on a page. Its working is asked for by its key.</summary>

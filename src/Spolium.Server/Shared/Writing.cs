@@ -1,9 +1,4 @@
 using System.Text.Json;
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Workshop;
 using Spolium.Data;
 
 namespace Spolium.Server.Shared;

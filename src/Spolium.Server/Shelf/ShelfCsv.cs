@@ -1,7 +1,4 @@
 using System.Globalization;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Shelf;
 

@@ -1,12 +1,5 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Workshop;
 using Spolium.Server.Guard;
-using Spolium.Server.Shared;
 using Spolium.Server.Strength;
 
 namespace Spolium.Server.Shelf;

@@ -1,5 +1,4 @@
 using Spolium.Server.Guard;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Shelf;
 

@@ -1,10 +1,4 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Vessels;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Shelf;
 

@@ -1,4 +1,3 @@
-using Spolium.Core.Quantities;
 using Spolium.Core.Reference;
 
 namespace Spolium.Server.Sources;

@@ -1,7 +1,5 @@
-using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
 using Spolium.Core.Solutions;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Strength;
 

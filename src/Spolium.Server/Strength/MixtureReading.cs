@@ -1,8 +1,4 @@
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
 using Spolium.Core.Solutions;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Strength;
 
@@ -40,7 +36,6 @@ internal static class MixtureReading
         if (!reader.Ok)
             return null;
         Recipe recipe;
-        string? inMasses = null;
         switch (then.Kind)
         {
             case Wanted.Make:
@@ -68,11 +63,6 @@ internal static class MixtureReading
                     ratio,
                     draws
                 );
-                if (recipe.Mixture is { } m && m.Pours.Count == 2)
-                {
-                    var (first, other) = (m.Pours.First(p => p.Part.Label == name), m.Pours.First(p => p.Part.Label != name));
-                    inMasses = $"{ratio} is {FigureText.Number(first.Part.Grams.Likely / other.Part.Grams.Likely, 2)} to 1 by mass";
-                }
                 break;
             case Wanted.Blend:
                 var parts = new List<(Liquid, Working?)>
@@ -104,7 +94,7 @@ internal static class MixtureReading
         }
         if (recipe.Wrong is { } wrong)
             reader.Errors.Add(new(wrong.Field, wrong.Reason, wrong.WayOut));
-        return recipe.Mixture is { } mixture ? Testing.View(mixture, ids, inMasses, book) : null;
+        return recipe.Mixture is { } mixture ? Testing.View(mixture, ids, book) : null;
     }
 
     private static (Liquid Liquid, Working? Grams)? Part(
@@ -176,12 +166,8 @@ internal static class MixtureReading
         var typed = StrengthReading.Above(reader, name, reader.MassOrVolume(name, text));
         if (!reader.Ok)
             return null;
-        if (typed.Field == Field.Mass)
-            return Working.Given(typed.Value, Dimension.Mass, "amount", "typed: " + typed.Text);
-        if (Mixing.Density(solute, fraction, celsius) is { } density)
-            return (Working.Given(typed.Value, Dimension.Volume, "amount", "typed: " + typed.Text) * density).Named(
-                "amount, by its density"
-            );
+        if (Mixing.Grams(solute, fraction, celsius, typed) is { } grams)
+            return grams;
         reader.Errors.Add(new(name, "the density of that strength is not known here", "write grams"));
         return null;
     }

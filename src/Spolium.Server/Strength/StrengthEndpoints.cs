@@ -1,7 +1,4 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Quantities;
 using Spolium.Core.Solutions;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Strength;
 
@@ -53,8 +50,6 @@ public static class StrengthEndpoints
                             t.Solute,
                             Impossible.Named(t.Solute),
                             t.MostPercent,
-                            t.ColdestC,
-                            t.WarmestC,
                             [
                                 .. t.Temperatures.Select(c => new CurveView(
                                     c,
@@ -74,7 +69,7 @@ public static class StrengthEndpoints
                 [
                     .. Solubility
                         .BySalt.Values.OrderBy(s => s.Salt, StringComparer.Ordinal)
-                        .Select(s => new SaltView(s.Salt, [.. Drying.Forms(s.Salt).Select(f => f.Solid)], s.ColdestC, s.WarmestC)),
+                        .Select(s => new SaltView(s.Salt, [.. Drying.Forms(s.Salt).Select(f => f.Solid)])),
                 ]
             )
         );

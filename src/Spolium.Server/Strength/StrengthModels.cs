@@ -1,6 +1,3 @@
-using Spolium.Core.Quantities;
-using Spolium.Server.Shared;
-
 namespace Spolium.Server.Strength;
 
 /// <summary>How the strength is known.</summary>
@@ -116,20 +113,13 @@ public sealed record MixtureView(
 /// <param name="Points">Percent and g/mL along one temperature.</param>
 public sealed record CurveView(double TemperatureC, IReadOnlyList<double[]> Points);
 
-public sealed record SoluteView(
-    string Formula,
-    string Name,
-    double MostPercent,
-    double ColdestC,
-    double WarmestC,
-    IReadOnlyList<CurveView> Curves
-);
+public sealed record SoluteView(string Formula, string Name, double MostPercent, IReadOnlyList<CurveView> Curves);
 
 public sealed record VesselChoice(string Id, string Name, string PlusMinus, bool Invented);
 
 public sealed record StrengthChoices(IReadOnlyList<SoluteView> Solutes, IReadOnlyList<VesselChoice> Vessels, IReadOnlyList<SaltView> Salts);
 
-public sealed record SaltView(string Formula, IReadOnlyList<string> Solids, double ColdestC, double WarmestC);
+public sealed record SaltView(string Formula, IReadOnlyList<string> Solids);
 
 /// <param name="Solid">Form that was weighed in: the salt or one of its hydrates.</param>
 /// <param name="Water">Water that goes in; empty for as much as a hot solution wants.</param>

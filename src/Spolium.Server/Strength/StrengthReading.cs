@@ -1,13 +1,6 @@
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
-using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
 using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Strength;
 
@@ -65,25 +58,10 @@ internal static class StrengthReading
         );
         if (!reader.Ok)
             return null;
-        // The core reckons grams per litre in g/L as typed; a share is a share.
-        var fraction = LabelStrength.WithoutTable(
-            request.Unit,
-            Working.Exact(
-                typed.Value,
-                typed.Text,
-                request.Unit == LabelUnit.ActiveChlorineGramsPerLitre ? Dimension.Density : Dimension.None
-            ),
-            densityGPerMl
-        );
-        if (fraction is null || fraction.Likely > 1)
-            reader.Errors.Add(
-                new(
-                    "label",
-                    fraction is null ? "the density of the bottle is not known" : $"{typed.Text} is more than the whole",
-                    "write per cent by mass"
-                )
-            );
-        return reader.Ok ? new(fraction!.Likely, 0, densityGPerMl, "titration or assay", [typed]) : null;
+        var (test, wrong) = TypedStrength.Untabled(request.Unit, typed, densityGPerMl);
+        if (wrong is not null)
+            reader.Errors.Add(wrong);
+        return test;
     }
 
     // A room-warm liquid, where nobody wrote how warm: only for strengths that are known already.
@@ -178,27 +156,9 @@ internal static class StrengthReading
         var typed = Above(reader, "label", reader.Quantity("label", request.Label, plain ? Field.Gravity : field));
         if (!reader.Ok)
             return null;
-        var fraction = LabelStrength.Fraction(table, request.Unit, typed.Value, celsius);
-        if (fraction is { } f && f > 0 && f * 100 <= table.MostPercent)
-            return new Bottle(
-                "label",
-                Impossible.Named(request.Solute),
-                request.Solute,
-                new(f),
-                null,
-                0,
-                "typed: " + typed.Text
-            ).StrengthIn(draws);
-        var tooStrong = new FieldError(
-            "label",
-            $"{typed.Text} is more than {Impossible.Named(request.Solute)} can have at {FigureText.Number(celsius, 0)} °C",
-            $"at most {FigureText.Number(table.MostPercent, 0)} % by mass"
-        );
-        reader.Errors.Add(
-            LikeliestSlip.Told(tooStrong, typed, v =>
-                LabelStrength.Fraction(table, request.Unit, v, celsius) is { } could && could > 0 && could * 100 <= table.MostPercent
-            )
-        );
-        return null;
+        var (fraction, wrong) = TypedStrength.Tabled(table, request.Unit, typed, celsius, draws);
+        if (wrong is not null)
+            reader.Errors.Add(wrong);
+        return fraction;
     }
 }

@@ -1,9 +1,6 @@
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Reference;
 using Spolium.Core.Solutions;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Strength;
 
@@ -11,9 +8,6 @@ namespace Spolium.Server.Strength;
 internal static class Testing
 {
     internal const double RoomC = 20;
-
-    /// <summary>Nitric acid from here up fumes.</summary>
-    private const double Fuming = 0.86;
 
     /// <summary>What blurs a strength by less than this share of its variance is not worth a word.</summary>
     private const double LeastToSay = 0.005;
@@ -83,28 +77,6 @@ internal static class Testing
         ShownFigures book
     )
     {
-        var others = new List<FigureView>();
-        if (density is not null && found is not { OnlyAbove: true })
-        {
-            others.Add(book.Add("molar", StrengthUnits.MolesPerLitre(request.Solute, fraction, density)));
-            others.Add(book.Add("grams-per-litre", StrengthUnits.GramsPerLitre(fraction, density)));
-            others.Add(book.Add("molal", StrengthUnits.MolesPerKilogramWater(request.Solute, fraction)));
-            if (request.Solute == "H2O2")
-                others.Add(book.Add("volumes", StrengthUnits.VolumeStrength(fraction, density)));
-        }
-        if (density is not null)
-        {
-            others.Add(
-                book.Add(
-                    "baume",
-                    DensityScales
-                        .FromDensity(density, density.Likely >= 1 ? DensityScale.BaumeHeavy : DensityScale.BaumeLight)
-                        .Named("hydrometer, degrees")
-                        .In("°Bé")
-                )
-            );
-            others.Add(book.Add("gravity", DensityScales.FromDensity(density, DensityScale.Gravity20).Named("to water of 20 °C").In("")));
-        }
         return new(
             request.Solute,
             Impossible.Named(request.Solute),
@@ -121,7 +93,11 @@ internal static class Testing
                         )
                 ),
             ],
-            others,
+            [
+                .. StrengthUnits
+                    .Others(request.Solute, fraction, density, found is { OnlyAbove: true })
+                    .Select(o => book.Add(o.Key, o.Value)),
+            ],
             [
                 .. (found?.Blurs ?? [])
                     .Where(b => b.Share >= LeastToSay)
@@ -131,9 +107,9 @@ internal static class Testing
                         $"{Say(b.Reading)}, {FigureText.Number(b.Share * 100, 0)}{FigureText.ThinSpace}%"
                     )),
             ],
-            Advice(request, table, found),
-            found is null ? null : Note(request.Solute, fraction.Likely),
-            Caution(request.Solute, fraction.Likely),
+            found is null ? null : LiquidWords.Advice(table, found, VolumeInstrument.Find(request.Vessel ?? "cylinder")),
+            found is null ? null : LiquidWords.Note(request.Solute, fraction.Likely),
+            LiquidWords.Caution(request.Solute, fraction.Likely),
             Hazard(request.Solute, fraction.Likely * 100),
             then
         );
@@ -152,57 +128,7 @@ internal static class Testing
             _ => "the " + reading,
         };
 
-    private static string? Advice(StrengthRequest request, DensityTable table, StrengthFound? found)
-    {
-        if (found is null || found.OnlyAbove)
-            return found is null ? null : "Here the density tells no more than \u201cabove 94 %\u201d: titrate, or take it for that.";
-        if (found.Blurs.Count == 0)
-            return null;
-        var worst = found.Blurs[0].Reading;
-        var half = found.Believed!.Range.Width * 50;
-        if (
-            worst == "volume"
-            && request.Vessel != "flask"
-            && VolumeInstrument.Find("flask") is { } flask
-            && VolumeInstrument.Find(request.Vessel ?? "cylinder") is { } vessel
-        )
-        {
-            // What it would be with the flask: the volume's part of the variance shrinks by the square of their ±.
-            var share = found.Blurs[0].Share;
-            var better = half * Math.Sqrt(1 - share + share * Math.Pow(flask.Share / vessel.Share, 2));
-            return $"The {vessel.Name} is what blurs it: a {flask.Name} filled to its mark would give about ± "
-                + $"{FigureText.Number(better, 1)} points.";
-        }
-        return worst switch
-        {
-            "mass" => "The balance is what blurs it: weigh more of it, or on a finer balance.",
-            "temperature" => "The thermometer is what blurs it: let it come to the warmth of the room and read again.",
-            "hydrometer" => "The hydrometer is what blurs it: a finer scale, or a weighed flask, tells more.",
-            "volume" => "The volume is what blurs it: take a larger flask.",
-            _ => "The readings are as good as the table (± "
-                + $"{FigureText.Number(table.ErrorGPerMl(found.Believed.Likely * 100, found.Temperature.Likely), 4)} g/mL).",
-        };
-    }
-
-    private static string Note(string solute, double fraction) =>
-        $"Only for {Impossible.Named(solute)} and water: salts, metals or chloride in a recovered one make it read high; then titrate."
-        + (solute == "HNO3" && fraction > Fuming ? " Red acid reads high as well: NO\u2082 is dissolved in it." : "");
-
-    private static string Caution(string solute, double fraction) =>
-        solute switch
-        {
-            "HNO3" when fraction > Fuming =>
-                "Fuming acid: it sets fire to cloth, wood and rubber, and gives off brown gas. Hood, face shield, no paper towels.",
-            "HNO3" => "Burns skin yellow; brown gas with metal. Hood, goggles, gloves.",
-            "HCl" => "Fumes choke and rust every tool in the room. Hood, goggles, gloves.",
-            "H2SO4" => "Chars skin and cloth; heats water to boiling. Goggles, gloves; acid into water, never the other way.",
-            "NH3" => "Takes the breath away. Hood. Never left standing with silver or gold.",
-            "H2O2" when fraction > 0.2 => "Bursts closed bottles and lights rags. Vented cap, no metal, no organics.",
-            "H2O2" => "Bleaches skin; vented cap.",
-            _ => "Blinds eyes quickly. Goggles first, gloves; it heats when it meets water.",
-        };
-
-    internal static MixtureView View(Mixture m, Dictionary<string, string> bottles, string? inMasses, ShownFigures book) =>
+    internal static MixtureView View(Mixture m, Dictionary<string, string> bottles, ShownFigures book) =>
         new(
             [
                 .. m.Pours.Select(
@@ -227,6 +153,6 @@ internal static class Testing
             m.Portions,
             m.Order,
             m.HeatNotKnown,
-            inMasses
+            m.InMasses
         );
 }

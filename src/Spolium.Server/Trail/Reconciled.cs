@@ -1,13 +1,7 @@
 using System.Globalization;
 using Spolium.Core.Chemistry;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Trail;
 
@@ -43,7 +37,7 @@ internal static class Reconciled
                 var grams = flow.Grams is { } g
                     ? figures.Add("flow/" + p.Arc, Shown(draws, p, element, g, flow.Sigma ?? 0, book), p.Name)
                     : null;
-                return new TrailFlow(p.Arc, p.Account, p.Name, p.From, p.To, p.Main, grams, flow.AtZero, how);
+                return new TrailFlow(p.Arc, p.Account, p.Name, p.From, p.To, p.Main, grams, how);
             }),
         ];
     }
@@ -81,16 +75,7 @@ internal static class Reconciled
                     + "can break."
             : $"The readings do not agree: they disagree by {chi}, and only up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} "
                 + "that they can break.";
-        return new(
-            fit.Passes,
-            fit.ChiSquare,
-            fit.Limit,
-            fit.DegreesOfFreedom,
-            fit.Readings.Count,
-            typed,
-            sentence,
-            Lost(batch, book, element)
-        );
+        return new(fit.Passes, fit.Limit, fit.Readings.Count, typed, sentence, Lost(batch, book, element));
     }
 
     // What was lost, if no reading is wrong.
@@ -136,7 +121,6 @@ internal static class Reconciled
                     "no usual slip explains it",
                     0,
                     fits,
-                    e.Passes,
                     null,
                     []
                 );
@@ -165,7 +149,6 @@ internal static class Reconciled
             title,
             p.Share,
             Plain(p.Fits, p.FitsSigma),
-            p.Passes,
             decision is null ? "nobody typed it: write a note"
                 : decision.Errors.Count > 0 ? $"{decision.Errors[0].Reason}: {decision.Errors[0].WayOut}"
                 : null,

@@ -1,11 +1,3 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Deciding;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
-
 namespace Spolium.Server.Trail;
 
 /// <param name="Output">Id of the output; empty for the feed.</param>
@@ -39,31 +31,12 @@ public sealed record PostingView(
 /// <summary>A flow of the batch after reconciliation.</summary>
 /// <param name="Grams">Null where no reading and no balance tells it.</param>
 /// <param name="How">What the figure rests on, in words.</param>
-public sealed record TrailFlow(
-    string Arc,
-    string Account,
-    string Name,
-    string? From,
-    string? To,
-    bool Main,
-    FigureView? Grams,
-    bool AtZero,
-    string How
-);
+public sealed record TrailFlow(string Arc, string Account, string Name, string? From, string? To, bool Main, FigureView? Grams, string How);
 
 /// <summary>How well the readings of a batch agree.</summary>
 /// <param name="AddsUp">False when they disagree by more than their uncertainties allow.</param>
 /// <param name="Lost">What was lost and where, if all of them are right; null where they agree or no loss explains them.</param>
-public sealed record AgreementView(
-    bool AddsUp,
-    double ChiSquare,
-    double Limit,
-    int DegreesOfFreedom,
-    int Readings,
-    int Checked,
-    string Sentence,
-    string? Lost
-);
+public sealed record AgreementView(bool AddsUp, double Limit, int Readings, int Checked, string Sentence, string? Lost);
 
 /// <summary>A reading that is likely wrong, and what would put it right.</summary>
 /// <param name="EntryId">The entry that it was written with; null where it stands in an entry that cannot be put right here.</param>
@@ -80,7 +53,6 @@ public sealed record SuspectView(
     string SlipTitle,
     double Share,
     string Fits,
-    bool Passes,
     string? WayOut,
     IReadOnlyList<EffectView> Effects
 );
@@ -113,7 +85,6 @@ public sealed record TrailView(
     FigureView Unaccounted,
     FigureView Guessed,
     FigureView Missing,
-    FigureView AtLeast,
     FigureView? Recovery,
     string WhyWide,
     string Sentence,

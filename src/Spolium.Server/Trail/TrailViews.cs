@@ -1,10 +1,5 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Chemistry;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Trail;
 
@@ -59,7 +54,6 @@ internal static class TrailViews
             book.Add("unaccounted", b.Unaccounted),
             book.Add("guessed", b.Guessed),
             book.Add("missing", b.Missing),
-            book.Add("at-least", b.AtLeast),
             b.Recovery is null
                 ? null
                 : book.Add("recovery", (b.Recovery * Core.Quantities.Working.Exact(100, "100 %")).Named(b.Recovery.Label!)) with

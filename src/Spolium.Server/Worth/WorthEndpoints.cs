@@ -1,14 +1,8 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Spolium.Core.Journal;
 using Spolium.Core.Materials;
 using Spolium.Core.Plans;
-using Spolium.Core.Quantities;
-using Spolium.Core.Records;
 using Spolium.Core.Ways;
-using Spolium.Core.Workshop;
 using Spolium.Server.Lots;
 using Spolium.Server.Plan;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Worth;
 
@@ -45,7 +39,6 @@ public sealed record WorthView(
     IReadOnlyList<BreakEvenView> BreakEven,
     string? LeastLot,
     string Knowing,
-    string? TestPrice,
     IReadOnlyList<FigureView> Believed,
     string? Prices,
     IReadOnlyList<RefusedView> Refused
@@ -205,7 +198,6 @@ public static class WorthEndpoints
             [],
             null,
             "",
-            null,
             [],
             state.PricesNow?.List.Title,
             []

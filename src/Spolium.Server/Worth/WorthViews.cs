@@ -1,10 +1,5 @@
-using Microsoft.AspNetCore.Http.HttpResults;
 using Spolium.Core.Chemistry;
-using Spolium.Core.Journal;
-using Spolium.Core.Quantities;
 using Spolium.Core.Ways;
-using Spolium.Core.Workshop;
-using Spolium.Server.Shared;
 
 namespace Spolium.Server.Worth;
 
@@ -35,7 +30,6 @@ internal static class WorthViews
             ],
             worth.LeastLot is { } least ? Amount(worth, least) : null,
             LotVerdict.Kr(worth.Knowing),
-            worth.TestPrice is { } price ? LotVerdict.Kr(price) : null,
             believed,
             state.PricesNow?.List.Title,
             Refused(worth.Refused)

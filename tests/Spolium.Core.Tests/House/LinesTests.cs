@@ -10,6 +10,9 @@ public class LinesTests
 
     private const int Longest = 300;
 
+    /// <summary>Lines of a method, its card included; the baths that several share stand apart.</summary>
+    private const int LongestMethod = 160;
+
     private static IEnumerable<string> WrittenByHand =>
         new[] { "src", "tests", "bench" }
             .SelectMany(f => Directory.EnumerateFiles(Path.Combine(Repository.Root, f), "*.cs", SearchOption.AllDirectories))
@@ -32,5 +35,16 @@ public class LinesTests
     public void No_file_is_longer_than_300_lines() =>
         Assert.DoesNotContain(WrittenByHand.Select(f => (Name: Path.GetFileName(f), Lines: File.ReadLines(f).Count())), f =>
             f.Lines > Longest
+        );
+
+    [Fact]
+    public void A_method_reads_like_a_bench_card() =>
+        Assert.DoesNotContain(
+            Directory
+                .EnumerateDirectories(Path.Combine(Repository.Root, "src/Spolium.Core/Methods"))
+                .Where(stage => Path.GetFileName(stage) != "Baths")
+                .SelectMany(stage => Directory.EnumerateFiles(stage, "*.cs"))
+                .Select(f => (Name: Path.GetFileName(f), Lines: File.ReadLines(f).Count())),
+            f => f.Lines > LongestMethod
         );
 }

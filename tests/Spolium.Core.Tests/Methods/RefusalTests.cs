@@ -187,7 +187,11 @@ public class RefusalTests
         StepPlan With(params string[] later) =>
             method.Plan(
                 Of("Au 10"),
-                new StepOptions(method, new Dictionary<string, string> { ["salt"] = "Ca(NO3)2·4H2O" }, later),
+                new StepOptions(
+                    method,
+                    new Dictionary<string, string> { ["salt"] = "Ca(NO3)2·4H2O" },
+                    [.. later.Select(m => MethodCatalogue.Of(m).Card)]
+                ),
                 Shop.Usual,
                 Facts.None,
                 new Draws("x")

@@ -178,7 +178,7 @@ public class WorkingTests(StrengthShop one) : IClassFixture<StrengthShop>
     }
 
     [Fact]
-    public async Task Choices_hold_a_curve_for_every_liquid_and_a_range_for_every_salt()
+    public async Task Choices_hold_a_curve_for_every_liquid_and_the_forms_of_every_salt()
     {
         var choices = await shop.Get("/api/strength/choices");
         Assert.Equal(7, choices.GetProperty("solutes").GetArrayLength());
@@ -189,7 +189,7 @@ public class WorkingTests(StrengthShop one) : IClassFixture<StrengthShop>
             v.GetProperty("id").GetString() == "spoon" && v.GetProperty("invented").GetBoolean()
         );
         Assert.All(choices.GetProperty("salts").EnumerateArray(), s =>
-            Assert.True(s.GetProperty("warmestC").GetDouble() > s.GetProperty("coldestC").GetDouble())
+            Assert.Contains(s.GetProperty("solids").EnumerateArray(), f => f.GetString() == s.GetProperty("formula").GetString())
         );
     }
 

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Journal.Folds;
 

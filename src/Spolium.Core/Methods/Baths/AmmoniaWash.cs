@@ -1,9 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>Ammonia takes silver chloride out of a powder (AgCl + 2 NH3), and that wash is acidified within the hour: NH3 + HCl → NH4Cl,

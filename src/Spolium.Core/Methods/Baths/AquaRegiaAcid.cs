@@ -1,9 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>A metal in aqua regia, in mol, and how much of it hydrochloric acid takes before nitric comes in.</summary>

@@ -1,10 +1,4 @@
 using System.Globalization;
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.Baths;
 
@@ -28,6 +22,30 @@ internal static class AquaRegiaBath
         DissolveTime.Thickness,
         CoverVolume.Option,
     ];
+
+    /// <param name="words">As it stands in the title of a way.</param>
+    /// <param name="place">Of those that do the same: which is tried first.</param>
+    public static MethodCard Card(string id, int version, string title, IReadOnlyList<string> reagents, string words, int place) =>
+        new()
+        {
+            Id = id,
+            Version = version,
+            Title = title,
+            Verb = "dissolve",
+            Stage = Stage.Dissolve,
+            Outputs = [("gold-liquor", "gold liquor")],
+            Reagents = reagents,
+            Passages =
+            [
+                new(Form.Scrap, Form.GoldNitrateLiquor, words, Place: place),
+                new(Form.Foils, Form.GoldNitrateLiquor, words, Place: place),
+            ],
+            HottestC = 105,
+            Appliances = [new("hot-plate", Attended: 1, Unattended: 0)],
+            Tasks = [Work.SetUp, Work.Portion("rung-aqua")],
+            Lessons = [new("aqua-nitric-factor", Seen.Dose, "nitric")],
+            Signs = ["no-metal-left", "quiet-after-more", "air-colourless"],
+        };
 
     public static StepPlan Plan(
         IMethod method,

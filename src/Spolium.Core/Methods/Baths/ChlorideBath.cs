@@ -1,8 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>What every bath of hydrochloric acid and an oxidant asks of its feed, and takes from it.</summary>

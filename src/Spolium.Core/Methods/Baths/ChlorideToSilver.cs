@@ -1,7 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>What the ways from silver chloride to silver ask and give alike.</summary>
@@ -22,7 +18,27 @@ internal static class ChlorideToSilver
     );
 
     public static Refusal? NoChloride(Charge charge) =>
-        Objections.When(charge.Of(Chloride).Likely <= 0, "there is no silver chloride in it", "bring the silver down as chloride first");
+        Methods.Objections.When(
+            charge.Of(Chloride).Likely <= 0,
+            "there is no silver chloride in it",
+            "bring the silver down as chloride first"
+        );
+
+    /// <summary>What speaks against a metal in acid on the cake.</summary>
+    public static Refusal[] Objections(Charge charge, string metal) =>
+        Methods.Objections.Among(
+            NoChloride(charge),
+            Methods.Objections.When(
+                charge.Marks.Contains("arsenic"),
+                $"arsenic or antimony with {metal} and acid give arsine",
+                "use caustic and sugar"
+            ),
+            Methods.Objections.When(
+                charge.Grams(Species.Nitrate).Range.High > 1,
+                $"nitrate in the cake eats {metal} and dissolves silver again",
+                "wash it free of nitrate first"
+            )
+        );
 
     public static (Charge Silver, Charge Liquor) Part(StepWork work) => work.Decant(work.Vessel.Grams(Silver) * work.Prior("heel-sponge"));
 

@@ -1,8 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
@@ -18,6 +13,24 @@ internal static class ChlorineGenerator
         [("C3Cl3N3O3", "pool tablets (trichloroisocyanuric)"), ("Ca(OCl)2", "pool powder (calcium hypochlorite)")],
         Tip: "Never both: the two kinds meeting burn."
     );
+
+    public static readonly IReadOnlyList<string> Conditions =
+    [
+        "40 to 60 °C",
+        "train: generator, empty trap, vessel, empty trap, scrubber with caustic, relief; PVC or PTFE tube",
+        "purge with air before it is opened",
+    ];
+
+    public static readonly Caution Tubes = new(CautionLevel.Stop, "Silicone, neoprene and rubber tubes fail in chlorine.");
+
+    public static readonly EndSign Off = new(
+        "chlorine-off",
+        "air drawn through, iodide paper in the gas above stays white",
+        "never in the liquor"
+    );
+
+    public const string Pause = "Purge with air first; a charged generator is never left.";
+    public const string IfFoams = "If the scrubber sucks back: open the relief.";
 
     private static readonly Reaction Tablets = Reaction.Of("C3Cl3N3O3 + HCl = C3H3N3O3 + Cl2");
     private static readonly Reaction Powder = Reaction.Of("Ca(OCl)2 + HCl = CaCl2 + Cl2 + H2O");

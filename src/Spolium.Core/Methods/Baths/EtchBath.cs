@@ -1,8 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>Base metal in hydrochloric acid with peroxide, which air takes over from: Cu + H2O2 + 2 HCl → CuCl2 + 2 H2O, then 2 Cu + O2 +
@@ -42,13 +37,8 @@ internal sealed record EtchBath(Working Hcl, Working H2O2, Working AirTakes)
 
         // n = need + c (V of the peroxide + n v): one mole per litre is wanted at the end, and enough to cover the feed.
         var wanted = Constants.Get("etch-acid-left");
-        var mlPerMole =
-            Molar.Mass("HCl")
-            / acid.StrengthIn(draws)
-            / Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known);
-        var perMl =
-            peroxide.StrengthIn(draws)
-            * Working.Given(peroxide.DensityGPerMl ?? 1, Dimension.Density, $"density of {peroxide.Id}", peroxide.Known);
+        var mlPerMole = acid.MillilitresToAMole(draws);
+        var perMl = peroxide.StrengthIn(draws) * peroxide.Density();
         var volumes = draws.Prior("etch-peroxide-volumes");
         var alone = Molar.Grams(h2o2, "H2O2") * draws.Prior("peroxide-factor");
         var acidMoles = byAir

@@ -1,6 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>What both ways with spent fixer ask of the liquor.</summary>

@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
@@ -43,6 +36,24 @@ internal sealed record GoldDown
     public IReadOnlyList<string> Conditions { get; init; } = ["cool, stirred; acid must stay", "let it stand ten minutes before you test"];
 
     public string IfFoams { get; init; } = "If it fizzes brown now: nitric acid is left. Stop, warm it, back to the sulfamic acid.";
+
+    /// <param name="place">Among the salts that a way may take: which is tried first.</param>
+    public static MethodCard Card(string id, int version, string title, IReadOnlyList<string> reagents, int place) =>
+        new()
+        {
+            Id = id,
+            Version = version,
+            Title = title,
+            Verb = "bring down",
+            Stage = Stage.Precipitate,
+            Outputs = [("powder", "gold powder"), ("barren", "barren liquor")],
+            Reagents = reagents,
+            Passages = [new(Form.ClearGoldLiquor, Form.GoldPowder, School: true, Place: place)],
+            HottestC = 25,
+            Tasks = [Work.SetUp, Work.Portion("rung-sulphite")],
+            Lessons = [new("gold-in-barren", Seen.Pool, "barren"), new("gold-in-barren", Seen.Test, "barren")],
+            Signs = ["stannous-clean", "last-brought-nothing", "settled"],
+        };
 
     public static OptionSpec School(string grams, double min, double max, string tip) =>
         new("school", "Grams per gram of gold", grams, [], min, max, "g per g of gold", tip);

@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>
@@ -29,6 +22,23 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
         "volumes",
         "Cut 1 : 1 the acid makes less brown gas and goes further. 0 pours it undiluted."
     );
+
+    /// <summary>Options of the bath, whatever it dissolves.</summary>
+    public static readonly IReadOnlyList<OptionSpec> Options =
+    [
+        Cover.Option,
+        Water,
+        DissolveTime.Form,
+        DissolveTime.Thickness,
+        CoverVolume.Option,
+        CoverVolume.With,
+    ];
+
+    public static readonly IReadOnlyList<Lesson> Lessons =
+    [
+        new("nitric-factor", Seen.Dose, "nitric"),
+        new("nitric-factor-undiluted", Seen.Dose, "nitric"),
+    ];
 
     /// <summary>Doses "water" and "nitric", dissolving, brown gas partly back under the cover, gas gone.</summary>
     /// <param name="metals">Moles to dissolve by metal.</param>
@@ -90,11 +100,7 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
         );
         var pure = Molar.Grams(needed, "HNO3");
         if (!Working.IsNothing(moreAcid))
-            pure =
-                pure
-                + (
-                    moreAcid * Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known) * strength
-                ).Named("nitric acid more, to cover the feed");
+            pure = pure + (moreAcid * acid.Density() * strength).Named("nitric acid more, to cover the feed");
         var pouredMoles = work.BySign("nitric", "HNO3", pure, "in portions, each after the last has gone quiet", doneSigns);
 
         // Share of the metal that this much acid dissolves: all of it, unless the dose ended short. Where all signs say that no metal is

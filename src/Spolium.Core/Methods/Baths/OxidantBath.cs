@@ -1,8 +1,4 @@
 using System.Collections.Concurrent;
-using Spolium.Core.Chemistry;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Methods.Baths;
 
@@ -15,6 +11,8 @@ namespace Spolium.Core.Methods.Baths;
 /// <param name="Stoichiometric">Grams of oxidant that the metals take by the equations.</param>
 internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichiometric, Working Acid)
 {
+    public Working[] Figures => [Molar.Grams(Gold, "Au").Named("gold in solution (inferred, not seen)"), Stoichiometric, Acid];
+
     private static readonly ConcurrentDictionary<string, Reaction> Made = new();
 
     /// <summary>Metal + oxidant + HCl → its chloride + what is left of the oxidant.</summary>
@@ -52,10 +50,7 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
         var wanted = Constants.Get("free-chloride");
         // n = need + c (V of what is there and of the oxidant + n v)  →  n = (need + c V)/(1 − c v)
         var oxidantMl = bottle.Volume(factor * stoichiometric / bottle.StrengthIn(draws)) ?? Working.Zero(Dimension.Volume);
-        var mlPerMole =
-            Molar.Mass("HCl")
-            / acid.StrengthIn(draws)
-            / Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known);
+        var mlPerMole = acid.MillilitresToAMole(draws);
         var acidNeed = Need("HCl").Named("hydrochloric acid by the equation");
         var wets = Working.Greatest(work.Vessel.LiquorVolume(draws) + oxidantMl, CoverVolume.Of(work.Vessel, work.Options, draws));
         // The surplus of the oxidant takes acid too, as chlorine leaves.

@@ -1,7 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-
 namespace Spolium.Core.Methods.Baths;
 
 /// <summary>Acid on oxides and on the metals that acid alone takes; gold stays. What the leaches by hydrochloric and by sulphuric acid
@@ -31,6 +27,32 @@ internal static class OxideLeach
                     )
                 ),
         ];
+
+    public static Refusal? Arsine(Charge charge, IEnumerable<(string Formula, Reaction, Working)> takes, string wayOut) =>
+        Objections.When(
+            charge.Marks.Contains("arsenic") && takes.Any(t => t.Formula is "Zn" or "Al" or "Fe"),
+            "arsenic or antimony with metal and acid give arsine",
+            wayOut
+        );
+
+    /// <summary>The acid takes them; what stays is decanted.</summary>
+    public static (Charge Residue, Charge Liquor) Run(StepWork work, IEnumerable<(string Formula, Reaction Reaction, Working Moles)> takes)
+    {
+        foreach (var (formula, reaction, n) in takes)
+            work.React(reaction, n, formula);
+        work.LetGasGo();
+        work.Full();
+        return work.Decant(work.Vessel.AllSolids().Named("residue") * work.Prior("heel-residue"));
+    }
+
+    public static readonly EndSign ColourStands = new(
+        "colour-stands",
+        "the colour no longer deepens, two samples an hour apart look the same",
+        "a dark liquor hides a change: compare in a thin tube"
+    );
+
+    public static IReadOnlyList<Output> Outputs(Charge residue, Charge liquor) =>
+        [new("residue", "residue", true, residue, "the residue, washed and dried"), new("leach-liquor", "leach liquor", false, liquor)];
 
     /// <summary>Moles of acid that they take by the equations.</summary>
     public static Working Acid(IEnumerable<(string Formula, Reaction Reaction, Working Moles)> takes, string acid) =>

@@ -1,10 +1,4 @@
-using Spolium.Core.Chemistry;
 using Spolium.Core.Kinetics;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
 
 namespace Spolium.Core.Methods.Clear;
 

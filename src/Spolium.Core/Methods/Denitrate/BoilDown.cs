@@ -1,9 +1,4 @@
-using Spolium.Core.Chemistry;
 using Spolium.Core.Kinetics;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
 
 namespace Spolium.Core.Methods.Denitrate;
 
@@ -61,12 +56,7 @@ public sealed class BoilDown : IMethod
         work.Decided(
             "hcl",
             "HCl",
-            Working.Greatest(
-                need,
-                perTime
-                    * Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known)
-                    * acid.StrengthIn(draws)
-            ),
+            Working.Greatest(need, perTime * acid.Density() * acid.StrengthIn(draws)),
             $"a {times}th part each time, when it is a syrup",
             need
         );

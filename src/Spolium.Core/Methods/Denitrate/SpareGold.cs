@@ -1,9 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Denitrate;
 
 /// <summary>A weighed button of gold eats the last of the nitric acid: Au + HNO3 + 4 HCl → HAuCl4 + NO + 2 H2O. What the button loses goes

@@ -1,12 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.Dissolve;
 
 /// <summary>2 Au + 3 Cl2 + 2 HCl → 2 HAuCl4: chlorine from a generator through warm hydrochloric acid, in a closed train with relief and
@@ -35,21 +26,7 @@ public sealed class ChlorineHcl : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (
-            Objections.To(
-                charge,
-                Duty.Chloride,
-                [
-                    .. ChlorideBath.Objections(charge),
-                    Objections.When(
-                        charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1,
-                        "ammonium and chlorine make nitrogen trichloride, which explodes",
-                        "wash the ammonium out first"
-                    ),
-                ]
-            ) is
-            { Length: > 0 } why
-        )
+        if (Objections.To(charge, Duty.Chloride, [.. ChlorideBath.Objections(charge), Objections.Ammonium(charge)]) is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var undissolved = draws.Prior("gold-undissolved");
@@ -94,26 +71,16 @@ public sealed class ChlorineHcl : IMethod
             "aqua",
             draws.Prior("chlorine-hours"),
             [new("gold-liquor", "gold liquor", true, work.Vessel), new("generator", "what stays in the generator", false, residue)],
-            [
-                new("no-metal-left", "no metal grit under the rod", "a crust of silver chloride keeps gold under it"),
-                new("chlorine-off", "air drawn through, iodide paper in the gas above stays white", "never in the liquor"),
-            ],
+            [new("no-metal-left", "no metal grit under the rod", "a crust of silver chloride keeps gold under it"), ChlorineGenerator.Off],
             [
                 Molar.Grams(work.Vessel.Of(Species.GoldChloride), "Au").Named("gold in solution (inferred, not seen)"),
                 Molar.GasVolume(need).Named("chlorine by the equations"),
                 Molar.Grams(need, "Cl2").Named("the same in grams"),
             ],
-            [
-                "40 to 60 °C",
-                "train: generator, empty trap, vessel, empty trap, scrubber with caustic, relief; PVC or PTFE tube",
-                "purge with air before it is opened",
-            ],
-            [
-                new(CautionLevel.Stop, "Silicone, neoprene and rubber tubes fail in chlorine."),
-                new(CautionLevel.Look, "Never tablets and powder in one generator: they burn."),
-            ],
-            "Purge with air first; a charged generator is never left.",
-            "If the scrubber sucks back: open the relief."
+            ChlorineGenerator.Conditions,
+            [ChlorineGenerator.Tubes, new(CautionLevel.Look, "Never tablets and powder in one generator: they burn.")],
+            ChlorineGenerator.Pause,
+            ChlorineGenerator.IfFoams
         );
     }
 }

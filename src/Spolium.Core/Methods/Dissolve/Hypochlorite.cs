@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.Dissolve;
 
 /// <summary>2 Au + 3 NaOCl + 8 HCl → 2 HAuCl4 + 3 NaCl + 3 H2O: bleach in drops into hydrochloric acid over foils. No nitric acid to
@@ -36,21 +28,7 @@ public sealed class Hypochlorite : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (
-            Objections.To(
-                charge,
-                Duty.Chloride,
-                [
-                    .. ChlorideBath.Objections(charge),
-                    Objections.When(
-                        charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1,
-                        "ammonium and chlorine make nitrogen trichloride, which explodes",
-                        "wash the ammonium out first"
-                    ),
-                ]
-            ) is
-            { Length: > 0 } why
-        )
+        if (Objections.To(charge, Duty.Chloride, [.. ChlorideBath.Objections(charge), Objections.Ammonium(charge)]) is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var bath = OxidantBath.Run(
@@ -79,7 +57,7 @@ public sealed class Hypochlorite : IMethod
                 ),
                 new("chlorine-off", "warmed, iodide paper in the gas above stays white", "never in the liquor"),
             ],
-            [Molar.Grams(bath.Gold, "Au").Named("gold in solution (inferred, not seen)"), bath.Stoichiometric, bath.Acid],
+            bath.Figures,
             [
                 "room temperature, outdoors",
                 "hydrochloric acid first, never acid into bleach in bulk",

@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Dissolve;
 
 /// <summary>Aqua regia whose nitric acid a nitrate salt gives with hydrochloric acid (<see cref="AquaRegiaBath"/>): one more HCl to each
@@ -12,26 +5,14 @@ namespace Spolium.Core.Methods.Dissolve;
 public sealed class NitrateSalt : IMethod
 {
     public MethodCard Card { get; } =
-        new()
-        {
-            Id = "nitrate-salt",
-            Version = 1,
-            Title = "Dissolve the gold with nitrate salt and hydrochloric acid",
-            Verb = "dissolve",
-            Stage = Stage.Dissolve,
-            Outputs = [("gold-liquor", "gold liquor")],
-            Reagents = ["HCl", "NaNO3", "KNO3", "Mg(NO3)2·6H2O", "Ca(NO3)2·4H2O"],
-            Passages =
-            [
-                new(Form.Scrap, Form.GoldNitrateLiquor, "nitrate salt and acid", Place: 2),
-                new(Form.Foils, Form.GoldNitrateLiquor, "nitrate salt and acid", Place: 2),
-            ],
-            HottestC = 105,
-            Appliances = [new("hot-plate", Attended: 1, Unattended: 0)],
-            Tasks = [Work.SetUp, Work.Portion("rung-aqua")],
-            Lessons = [new("aqua-nitric-factor", Seen.Dose, "nitric")],
-            Signs = ["no-metal-left", "quiet-after-more", "air-colourless"],
-        };
+        AquaRegiaBath.Card(
+            "nitrate-salt",
+            1,
+            "Dissolve the gold with nitrate salt and hydrochloric acid",
+            ["HCl", "NaNO3", "KNO3", "Mg(NO3)2·6H2O", "Ca(NO3)2·4H2O"],
+            "nitrate salt and acid",
+            place: 2
+        );
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -54,10 +35,7 @@ public sealed class NitrateSalt : IMethod
     {
         var salt = options.Text("salt");
         bool Has(string metal) => charge.Element(metal).Range.High > 0;
-        var sulphate = options
-            .Later.Where(m => MethodCatalogue.Of(m).Reagents.Any(f => Species.Of(f).Count("S") > 0))
-            .Select(m => MethodCatalogue.Of(m).Verb)
-            .FirstOrDefault();
+        var sulphate = options.Later.Where(m => m.Reagents.Any(f => Species.Of(f).Count("S") > 0)).Select(m => m.Verb).FirstOrDefault();
         return AquaRegiaBath.Plan(
             this,
             new(salt, (int)Species.Of(salt).Count("N") == 2 && salt != "NH4NO3" ? 2 : 1, false, false),

@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.Dissolve;
 
 /// <summary>
@@ -30,20 +22,11 @@ public sealed class NitricPart : IMethod
             HottestC = 100,
             Appliances = [new("hot-plate", Attended: 1, Unattended: 0.5)],
             Tasks = [Work.SetUp, Work.Portion("rung-nitric")],
-            Lessons = [new("nitric-factor", Seen.Dose, "nitric"), new("nitric-factor-undiluted", Seen.Dose, "nitric")],
+            Lessons = NitricBath.Lessons,
             Signs = ["no-metal-left", "quiet-after-more", "air-colourless"],
         };
 
-    public IReadOnlyList<OptionSpec> Options =>
-        [
-            Cover.Option,
-            NitricBath.Water,
-            DissolveTime.Form,
-            DissolveTime.Thickness,
-            CoverVolume.Option,
-            CoverVolume.With,
-            new("temperature", "Kept at", "60", [], 20, 100, "°C"),
-        ];
+    public IReadOnlyList<OptionSpec> Options => [.. NitricBath.Options, new("temperature", "Kept at", "60", [], 20, 100, "°C")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {

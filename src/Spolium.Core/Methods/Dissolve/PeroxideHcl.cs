@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.Dissolve;
 
 /// <summary>2 Au + 3 H2O2 + 8 HCl → 2 HAuCl4 + 6 H2O: for fine powder only; it is slow on anything thicker.</summary>
@@ -74,7 +66,7 @@ public sealed class PeroxideHcl : IMethod
                 new("fizz-after-more", "one more portion only fizzes", "fizz is peroxide falling apart, not gold dissolving"),
                 new("peroxide-off", "boiled for ten minutes, no more fine bubbles", "bubbles of boiling"),
             ],
-            [Molar.Grams(bath.Gold, "Au").Named("gold in solution (inferred, not seen)"), bath.Stoichiometric, bath.Acid],
+            bath.Figures,
             ["40 to 60 °C", "then boil it off: peroxide left would eat the precipitant"],
             [
                 new(CautionLevel.Stop, "No acetone or alcohol near: with peroxide and acid they make explosives."),

@@ -1,9 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Finish;
 
 /// <summary>HCl + NaHCO3 → NaCl + CO2 + H2O: takes the acid that is left in a powder before it is dissolved again (methods G). Base metal

@@ -1,9 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Finish;
 
 /// <summary>110 °C to constant mass: two weighings half an hour apart agree. A mass above what is possible says that it is not

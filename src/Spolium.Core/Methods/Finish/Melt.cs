@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.Finish;
 
 /// <summary>Melts dry powder with borax, pours a bar. Clean powder 5 to 10 % borax, dirty more, with soda ash.</summary>

@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Finish;
 
 /// <summary>Hot dilute acid takes the borax and oxide off a bar: sulphuric for silver (hydrochloric would skin it with chloride), either

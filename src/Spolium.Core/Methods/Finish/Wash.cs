@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Finish;
 
 /// <summary>
@@ -81,15 +74,9 @@ public sealed class Wash : IMethod
             : options.Has("acid-ml") ? options.Number("acid-ml")
             : isGold ? Math.Max(LeastWash / 2, AcidPerHeel * heel.Likely)
             : 0;
-        var acid = shop.Of("HCl");
-        var before = charge.Of(Species.Water);
+        var (acid, before) = (shop.Of("HCl"), charge.Of(Species.Water));
         if (acidMl > 0)
-            work.Decided(
-                "acid",
-                "HCl",
-                Working.Exact(acidMl * (acid.DensityGPerMl ?? 1), null, Dimension.Mass) * acid.StrengthIn(draws),
-                "near boiling, 20 to 40 minutes, then poured off"
-            );
+            work.Decided("acid", "HCl", acid.GramsOf(acidMl) * acid.StrengthIn(draws), "near boiling, 20 to 40 minutes, then poured off");
         var water = work.Water(
             "wash",
             "wash water",
@@ -113,9 +100,7 @@ public sealed class Wash : IMethod
 
         var taken = Charge.Empty;
         if (ammonia)
-        {
             (taken, powder) = AmmoniaWash.Take(work, shop, powder, charge.Of(Chloride));
-        }
         var plan = work.Plan(
             ammonia
                 ? "Hot acid, water, then ammonia over the powder; acidify that wash at once; water again"

@@ -1,9 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Finish;
 
 /// <summary>
@@ -57,7 +51,7 @@ public sealed class WashDryMelt : IMethod
         var washes = options.Whole("washes");
         var muriatic = shop.Of("HCl");
         var acidMl = options.Number("acid-ml");
-        var acid = Working.Exact(acidMl * (muriatic.DensityGPerMl ?? 1), null, Dimension.Mass);
+        var acid = muriatic.GramsOf(acidMl);
         work.From("acid", muriatic, acid, "near boiling, 20 to 40 minutes, then poured off", muriatic.Label);
         var water = work.Water(
             "wash",

@@ -1,8 +1,3 @@
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.MakeReady;
 
 /// <summary>Splits off a small weighed part to try a method on, before the whole is risked (small shop 3). The part is a branch with its

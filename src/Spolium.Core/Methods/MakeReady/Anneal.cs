@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.MakeReady;
 
 /// <summary>Red heat for solid metal: oil and grease burn off, the metal grows soft enough to roll.</summary>

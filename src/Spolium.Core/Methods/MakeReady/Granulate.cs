@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.MakeReady;
 
 /// <summary>Pours molten metal into water: granules dissolve from all sides. Ten times as much water as metal, or it flashes to

@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.MakeReady;
 
 /// <summary>Mills or cuts, screens, and draws the magnet through. The magnet takes iron, and nickel-plated pins too: what it takes is a

@@ -1,8 +1,3 @@
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.MakeReady;
 
 /// <summary>A charge goes out of the house (a furnace, an assay office) and comes back; both masses are weighed, and what is short is

@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.MakeReady;
 
 /// <summary>Burns paper, oil and plastic off at 600 to 700 °C; base metal turns to oxide in part. What is lost is known when the ash is

@@ -1,9 +1,4 @@
 using Spolium.Core.Kinetics;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
 
 namespace Spolium.Core.Methods.MakeReady;
 

@@ -1,8 +1,3 @@
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.MakeReady;
 
 /// <summary>Parts what goes on from what is set aside; both are weighed. Until they are, both are taken to hold the same.</summary>

@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>2 AgCl + 2 NaOH → Ag2O + 2 NaCl + H2O, then Ag2O + C6H12O6 + NaOH → 2 Ag + C6H11O7Na + H2O: white, brown-black, grey.</summary>

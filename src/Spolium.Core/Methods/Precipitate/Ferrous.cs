@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>
@@ -25,21 +18,7 @@ public sealed class Ferrous : IMethod
     };
 
     public MethodCard Card { get; } =
-        new()
-        {
-            Id = "ferrous",
-            Version = 1,
-            Title = "Bring the gold down with ferrous sulphate",
-            Verb = "bring down",
-            Stage = Stage.Precipitate,
-            Outputs = [("powder", "gold powder"), ("barren", "barren liquor")],
-            Reagents = ["FeSO4·7H2O", "H2O"],
-            Passages = [new(Form.ClearGoldLiquor, Form.GoldPowder, School: true, Place: 2)],
-            HottestC = 25,
-            Tasks = [Work.SetUp, Work.Portion("rung-sulphite")],
-            Lessons = [new("gold-in-barren", Seen.Pool, "barren"), new("gold-in-barren", Seen.Test, "barren")],
-            Signs = ["stannous-clean", "last-brought-nothing", "settled"],
-        };
+        GoldDown.Card("ferrous", 1, "Bring the gold down with ferrous sulphate", ["FeSO4·7H2O", "H2O"], place: 2);
 
     public IReadOnlyList<OptionSpec> Options => [GoldDown.School("7.4", 4.3, 20, "1.75 times what the equation takes. More does no harm.")];
 

@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>Silver from spent fixer by current: 4.025 g/Ah × η (precise rules 2.8, 2.13), stopped at 0.3 to 0.5 g/L, or sulphide

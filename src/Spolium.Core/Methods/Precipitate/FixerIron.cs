@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>Fe + 2 [Ag(S2O3)2]3− → 2 Ag + Fe2+ + 4 S2O3 2− (precise rules 2.8): silver from spent fixer on steel wool, pH 4 to

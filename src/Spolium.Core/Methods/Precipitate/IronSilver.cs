@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>2 AgCl + Fe → 2 Ag + FeCl2 in sulphuric acid of 5 %: slow, cheap; the iron that is left is drawn out with a magnet.</summary>
@@ -36,22 +28,7 @@ public sealed class IronSilver : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (
-            Objections.Among(
-                ChlorideToSilver.NoChloride(charge),
-                Objections.When(
-                    charge.Marks.Contains("arsenic"),
-                    "arsenic or antimony with iron and acid give arsine",
-                    "use caustic and sugar"
-                ),
-                Objections.When(
-                    charge.Grams(Species.Nitrate).Range.High > 1,
-                    "nitrate in the cake eats iron and dissolves silver again",
-                    "wash it free of nitrate first"
-                )
-            ) is
-            { Length: > 0 } why
-        )
+        if (ChlorideToSilver.Objections(charge, "iron") is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var chloride = charge.Of(ChlorideToSilver.Chloride);

@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>
@@ -28,21 +21,7 @@ public sealed class Metabisulphite : IMethod
     };
 
     public MethodCard Card { get; } =
-        new()
-        {
-            Id = "metabisulphite",
-            Version = 2,
-            Title = "Bring the gold down with metabisulphite",
-            Verb = "bring down",
-            Stage = Stage.Precipitate,
-            Outputs = [("powder", "gold powder"), ("barren", "barren liquor")],
-            Reagents = ["Na2S2O5", "H2O"],
-            Passages = [new(Form.ClearGoldLiquor, Form.GoldPowder, School: true)],
-            HottestC = 25,
-            Tasks = [Work.SetUp, Work.Portion("rung-sulphite")],
-            Lessons = [new("gold-in-barren", Seen.Pool, "barren"), new("gold-in-barren", Seen.Test, "barren")],
-            Signs = ["stannous-clean", "last-brought-nothing", "settled"],
-        };
+        GoldDown.Card("metabisulphite", 2, "Bring the gold down with metabisulphite", ["Na2S2O5", "H2O"], place: 1);
 
     public IReadOnlyList<OptionSpec> Options =>
         [

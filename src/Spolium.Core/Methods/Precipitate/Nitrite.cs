@@ -1,12 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>
@@ -37,21 +28,7 @@ public sealed class Nitrite : IMethod
     };
 
     public MethodCard Card { get; } =
-        new()
-        {
-            Id = "nitrite",
-            Version = 1,
-            Title = "Bring the gold down with sodium nitrite",
-            Verb = "bring down",
-            Stage = Stage.Precipitate,
-            Outputs = [("powder", "gold powder"), ("barren", "barren liquor")],
-            Reagents = ["NaNO2", "Na2CO3", "H2O"],
-            Passages = [new(Form.ClearGoldLiquor, Form.GoldPowder, School: true, Place: 5)],
-            HottestC = 25,
-            Tasks = [Work.SetUp, Work.Portion("rung-sulphite")],
-            Lessons = [new("gold-in-barren", Seen.Pool, "barren"), new("gold-in-barren", Seen.Test, "barren")],
-            Signs = ["stannous-clean", "last-brought-nothing", "settled"],
-        };
+        GoldDown.Card("nitrite", 1, "Bring the gold down with sodium nitrite", ["NaNO2", "Na2CO3", "H2O"], place: 5);
 
     public IReadOnlyList<OptionSpec> Options =>
         [

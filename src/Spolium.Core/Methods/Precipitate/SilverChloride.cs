@@ -1,9 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>Ag+ + Cl− → AgCl by salt or hydrochloric acid: n(Cl) = n(Ag) + c V at the end (precise rules 2.8). A large surplus takes silver

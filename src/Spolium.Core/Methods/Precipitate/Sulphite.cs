@@ -1,10 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>2 HAuCl4 + 3 Na2SO3 + 3 H2O → 2 Au + 3 Na2SO4 + 8 HCl (<see cref="GoldDown"/>): gentler than metabisulphite; 0.960 g by the
@@ -24,22 +17,7 @@ public sealed class Sulphite : IMethod
         SettleRate = "settle-rate",
     };
 
-    public MethodCard Card { get; } =
-        new()
-        {
-            Id = "sulphite",
-            Version = 1,
-            Title = "Bring the gold down with sulphite",
-            Verb = "bring down",
-            Stage = Stage.Precipitate,
-            Outputs = [("powder", "gold powder"), ("barren", "barren liquor")],
-            Reagents = ["Na2SO3", "H2O"],
-            Passages = [new(Form.ClearGoldLiquor, Form.GoldPowder, School: true, Place: 3)],
-            HottestC = 25,
-            Tasks = [Work.SetUp, Work.Portion("rung-sulphite")],
-            Lessons = [new("gold-in-barren", Seen.Pool, "barren"), new("gold-in-barren", Seen.Test, "barren")],
-            Signs = ["stannous-clean", "last-brought-nothing", "settled"],
-        };
+    public MethodCard Card { get; } = GoldDown.Card("sulphite", 1, "Bring the gold down with sulphite", ["Na2SO3", "H2O"], place: 3);
 
     public IReadOnlyList<OptionSpec> Options =>
         [GoldDown.School("1.44", 1, 3, "1.5 times what the equation takes. Warm, it settles faster.")];

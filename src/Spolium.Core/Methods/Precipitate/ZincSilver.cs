@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Reference;
-
 namespace Spolium.Core.Methods.Precipitate;
 
 /// <summary>2 AgCl + Zn → 2 Ag + ZnCl2 in hydrochloric acid of 10 to 15 %; the surplus zinc goes off with hydrogen: Zn + 2 HCl → ZnCl2 +
@@ -35,22 +27,7 @@ public sealed class ZincSilver : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (
-            Objections.Among(
-                ChlorideToSilver.NoChloride(charge),
-                Objections.When(
-                    charge.Marks.Contains("arsenic"),
-                    "arsenic or antimony with zinc and acid give arsine",
-                    "use caustic and sugar"
-                ),
-                Objections.When(
-                    charge.Grams(Species.Nitrate).Range.High > 1,
-                    "nitrate in the cake eats zinc and dissolves silver again",
-                    "wash it free of nitrate first"
-                )
-            ) is
-            { Length: > 0 } why
-        )
+        if (ChlorideToSilver.Objections(charge, "zinc") is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var chloride = charge.Of(ChlorideToSilver.Chloride);

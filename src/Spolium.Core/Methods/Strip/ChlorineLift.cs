@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.Strip;
 
 /// <summary>Chlorine through warm dilute acid eats the base metal under a gold plate; the plate floats off as foil. The base is
@@ -49,11 +41,7 @@ public sealed class ChlorineLift : IMethod
                 Objections.NoSolid(charge),
                 Objections.Alloy(charge),
                 Objections.When(charge.Grams(Species.Gold).Likely <= 0, "there is no gold plate on it", "choose a plated lot"),
-                Objections.When(
-                    charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1,
-                    "ammonium and chlorine make nitrogen trichloride, which explodes",
-                    "wash the ammonium out first"
-                )
+                Objections.Ammonium(charge)
             ) is
             { Length: > 0 } why
         )
@@ -97,26 +85,16 @@ public sealed class ChlorineLift : IMethod
                 new("liquor", "lifting liquor", false, liquor),
                 new("generator", "what stays in the generator", false, residue),
             ],
-            [
-                new("plating-floats", "the plating floats, the base shows", "the colour of the liquor"),
-                new("chlorine-off", "air drawn through, iodide paper in the gas above stays white", "never in the liquor"),
-            ],
+            [new("plating-floats", "the plating floats, the base shows", "the colour of the liquor"), ChlorineGenerator.Off],
             [
                 foilsDry.Grams(Species.Gold).Named("gold lifted (inferred, not seen)"),
                 bare.Element("Au").Named("gold still on the base"),
                 Molar.GasVolume(need).Named("chlorine by the equations"),
             ],
-            [
-                "40 to 60 °C",
-                "train: generator, empty trap, vessel, empty trap, scrubber with caustic, relief; PVC or PTFE tube",
-                "purge with air before it is opened",
-            ],
-            [
-                new(CautionLevel.Stop, "Silicone, neoprene and rubber tubes fail in chlorine."),
-                new(CautionLevel.Look, "Prolonged, it takes gold too: look every hour."),
-            ],
-            "Purge with air first; a charged generator is never left.",
-            "If the scrubber sucks back: open the relief."
+            ChlorineGenerator.Conditions,
+            [ChlorineGenerator.Tubes, new(CautionLevel.Look, "Prolonged, it takes gold too: look every hour.")],
+            ChlorineGenerator.Pause,
+            ChlorineGenerator.IfFoams
         );
     }
 }

@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.Strip;
 
 /// <summary>MO + 2 HCl → MCl2 + H2O for roasted metal, M + 2 HCl → MCl2 + H2 for tin, zinc, iron and aluminium: takes the tin out before
@@ -71,11 +63,7 @@ public sealed class HydrochloricLeach : IMethod
                     "nitrate in it: gold would follow the base metal",
                     "rinse it free of nitrate first"
                 ),
-                Objections.When(
-                    charge.Marks.Contains("arsenic") && takes.Any(t => t.Formula is "Zn" or "Al" or "Fe"),
-                    "arsenic or antimony with metal and acid give arsine",
-                    "roast is closed too: hand it over"
-                )
+                OxideLeach.Arsine(charge, takes, "roast is closed too: hand it over")
             ) is
             { Length: > 0 } why
         )
@@ -83,10 +71,7 @@ public sealed class HydrochloricLeach : IMethod
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var need = OxideLeach.Acid(takes, "HCl");
         var acid = shop.Of("HCl");
-        var mlPerMole =
-            Molar.Mass("HCl")
-            / acid.StrengthIn(draws)
-            / Working.Given(acid.DensityGPerMl ?? 1, Dimension.Density, $"density of {acid.Id}", acid.Known);
+        var mlPerMole = acid.MillilitresToAMole(draws);
         var moles = Working
             .Greatest(
                 draws.Prior("leach-acid-factor") * need,
@@ -96,34 +81,15 @@ public sealed class HydrochloricLeach : IMethod
         if (options.Number("water") > 0)
             work.Water("water", "water", moles * mlPerMole * options.Number("water"), "first, over the feed");
         work.Decided("hcl", "HCl", Molar.Grams(moles, "HCl"), "in portions where it gasses", Molar.Grams(need, "HCl"));
-        foreach (var (formula, reaction, n) in takes)
-            work.React(reaction, n, formula);
-        work.LetGasGo();
-        work.Full();
-        var solids = Working
-            .Sum(
-                work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid)
-                    .Select(m => m.Value * Molar.Mass(m.Key.Formula))
-                    .Append(work.Vessel.Unknown),
-                Dimension.Mass
-            )
-            .Named("residue");
-        var (residue, liquor) = work.Decant(solids * draws.Prior("heel-residue"));
+        var (residue, liquor) = OxideLeach.Run(work, takes);
         return work.Plan(
             "Cover with acid, 60 to 80 °C, stir; decant and wash what stays",
             "nitric",
             options.Has("thickness")
                 ? DissolveTime.Hours(options, "sn-hcl", 60, draws.Prior("leach-acid-factor").Likely, "leach-hours-hcl", draws)
                 : draws.Prior("leach-hours-hcl"),
-            [new("residue", "residue", true, residue, "the residue, washed and dried"), new("leach-liquor", "leach liquor", false, liquor)],
-            [
-                new(
-                    "colour-stands",
-                    "the colour no longer deepens, two samples an hour apart look the same",
-                    "a dark liquor hides a change: compare in a thin tube"
-                ),
-                new("no-gas", "no more gas when it is stirred and warm", "bubbles of boiling; acid spent"),
-            ],
+            OxideLeach.Outputs(residue, liquor),
+            [OxideLeach.ColourStands, new("no-gas", "no more gas when it is stirred and warm", "bubbles of boiling; acid spent")],
             [
                 Molar.Grams(need, "HCl").Named("hydrochloric acid by the equations"),
                 residue.Mass().Named("residue to come"),

@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.Strip;
 
 /// <summary>Base metal dissolves in nitric acid cut with water (<see cref="NitricBath"/>); gold stays as foils. The wash belongs to the
@@ -28,23 +20,13 @@ public sealed class NitricStrip : IMethod
             HottestC = 70,
             Appliances = [new("hot-plate", Attended: 0.5, Unattended: 0)],
             Tasks = [Work.SetUp, Work.Portion("rung-nitric"), Work.Attended("wash-hours")],
-            Lessons =
-            [
-                new("nitric-factor", Seen.Dose, "nitric"),
-                new("nitric-factor-undiluted", Seen.Dose, "nitric"),
-                new("base-on-foils", Seen.Foils, "foils"),
-            ],
+            Lessons = [.. NitricBath.Lessons, new("base-on-foils", Seen.Foils, "foils")],
             Signs = ["no-base-at-edge", "quiet-after-more"],
         };
 
     public IReadOnlyList<OptionSpec> Options =>
         [
-            Cover.Option,
-            NitricBath.Water,
-            DissolveTime.Form,
-            DissolveTime.Thickness,
-            CoverVolume.Option,
-            CoverVolume.With,
+            .. NitricBath.Options,
             new("washes", "Washes of the foils", "3", [], 1, 10, ""),
             new("wash-ml", "Water of one wash", "150", [], 10, 5000, "mL"),
         ];

@@ -1,11 +1,3 @@
-using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
-using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
-using Spolium.Core.Reagents;
-using Spolium.Core.Records;
-using Spolium.Core.Safety;
-
 namespace Spolium.Core.Methods.Strip;
 
 /// <summary>MO + H2SO4 → MSO4 + H2O, Fe2O3 + 3 H2SO4 → Fe2(SO4)3 + 3 H2O: roasted metal or ore in acid of 10 to 20 %, warm. Gold stays;
@@ -62,11 +54,7 @@ public sealed class SulfuricLeach : IMethod
                     "there is nothing in it that dilute sulphuric acid takes",
                     "roast it first: copper goes as oxide"
                 ),
-                Objections.When(
-                    charge.Marks.Contains("arsenic") && takes.Any(t => t.Formula is "Zn" or "Al" or "Fe"),
-                    "arsenic or antimony with metal and acid give arsine",
-                    "hand it over"
-                )
+                OxideLeach.Arsine(charge, takes, "hand it over")
             ) is
             { Length: > 0 } why
         )
@@ -91,31 +79,13 @@ public sealed class SulfuricLeach : IMethod
             "into the water, in a thin stream: it boils up the other way round",
             Molar.Grams(need, "H2SO4")
         );
-        foreach (var (formula, reaction, n) in takes)
-            work.React(reaction, n, formula);
-        work.LetGasGo();
-        work.Full();
-        var solids = Working
-            .Sum(
-                work.Vessel.Moles.Where(m => m.Key.Phase == Phase.Solid)
-                    .Select(m => m.Value * Molar.Mass(m.Key.Formula))
-                    .Append(work.Vessel.Unknown),
-                Dimension.Mass
-            )
-            .Named("residue");
-        var (residue, liquor) = work.Decant(solids * draws.Prior("heel-residue"));
+        var (residue, liquor) = OxideLeach.Run(work, takes);
         return work.Plan(
             "Acid into water, warm, over the feed; stir for hours; decant and wash what stays",
             "nitric",
             draws.Prior("leach-hours-sulphuric"),
-            [new("residue", "residue", true, residue, "the residue, washed and dried"), new("leach-liquor", "leach liquor", false, liquor)],
-            [
-                new(
-                    "colour-stands",
-                    "the colour no longer deepens, two samples an hour apart look the same",
-                    "a dark liquor hides a change: compare in a thin tube"
-                ),
-            ],
+            OxideLeach.Outputs(residue, liquor),
+            [OxideLeach.ColourStands],
             [
                 Molar.Grams(need, "H2SO4").Named("sulphuric acid by the equations"),
                 residue.Mass().Named("residue to come"),
