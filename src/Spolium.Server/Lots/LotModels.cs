@@ -89,6 +89,9 @@ public sealed record ContentView(
     string Low,
     string Likely,
     string High,
+    double LowPercent,
+    double LikelyPercent,
+    double HighPercent,
     ContentOf? Of,
     bool Balance,
     FigureView Grams

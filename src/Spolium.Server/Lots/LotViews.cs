@@ -22,6 +22,9 @@ internal static class LotViews
                 l.Low.Text,
                 l.Likely.Text,
                 l.High.Text,
+                Scale(l.Low),
+                Scale(l.Likely),
+                Scale(l.High),
                 l.Of,
                 false,
                 book.Add("content/" + l.Element, Grams(l.Element))
@@ -31,7 +34,19 @@ internal static class LotViews
             lines.AddRange((liquor?.Keys ?? charge.Booked).Order(StringComparer.Ordinal).Select(e => Pooled(lot, Grams(e), e, book)));
         if (lot.Content.Balance is { } balance && Elements.BySymbol.TryGetValue(balance, out var element))
             lines.Add(
-                new(balance, element.Name, "", "the balance", "", null, true, book.Add("content/" + balance, charge.Element(balance)))
+                new(
+                    balance,
+                    element.Name,
+                    "",
+                    "the balance",
+                    "",
+                    0,
+                    0,
+                    0,
+                    null,
+                    true,
+                    book.Add("content/" + balance, charge.Element(balance))
+                )
             );
         // An old journal may name a part, a pool or a batch that is gone: what is there is shown.
         List<LotState> There(IEnumerable<string> ids) => [.. ids.Select(state.Lots.GetValueOrDefault).OfType<LotState>()];
@@ -124,6 +139,9 @@ internal static class LotViews
             Text(grams.Range.Low),
             Text(grams.Likely),
             Text(grams.Range.High),
+            Share(grams.Range.Low),
+            Share(grams.Likely),
+            Share(grams.Range.High),
             ContentOf.Whole,
             false,
             book.Add("content/" + element, grams)
@@ -135,6 +153,9 @@ internal static class LotViews
             ? $"{n} piece{(n == 1 ? "" : "s")}: under {Sampling.Fair} a sample says little of the lot. An assay of {n} is off by about "
                 + $"{FigureText.Number(100 * Sampling.Error(n), 0)} % of itself (a guess of Spolium’s of how far pieces differ)."
             : null;
+
+    // Per cent of a solid, grams per litre of a liquor: for drawing only.
+    private static double Scale(TypedNumber n) => n.Field == Field.Share ? n.Value * 100 : n.Value;
 
     internal static string Text(double amount, string field)
     {
