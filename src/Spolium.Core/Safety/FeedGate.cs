@@ -16,6 +16,9 @@ public enum Duty
     /// <summary>Hydrochloric or sulphuric acid alone.</summary>
     Dilute = 32,
     Acid = Nitric | Chloride | Dilute,
+
+    /// <summary>Drying in the oven.</summary>
+    Dry = 64,
 }
 
 /// <summary>A feed that a duty refuses: by a mark on it, or by an element above a share of its mass (Reference/feed-gates.csv).</summary>
@@ -36,9 +39,6 @@ public sealed record FeedGate(string Mark, string Element, double Above, Duty Du
         "element",
         "duty"
     );
-
-    /// <summary>The marks that a lot may carry.</summary>
-    public static IReadOnlyList<string> Marks => [.. All.Select(g => g.Mark).Where(m => m.Length > 0).Distinct()];
 
     /// <summary>Gates that are shut for a charge; they judge by the high end of its content. An element that no way takes yet shuts its
     /// own, by its likely share.</summary>

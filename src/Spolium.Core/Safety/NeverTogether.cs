@@ -58,6 +58,7 @@ public sealed record SubstanceGroup(string Id, IReadOnlyList<string> Holds, bool
 }
 
 /// <summary>What never meets (Reference/never-together.csv): judged by content at its high end, not by name.</summary>
+/// <param name="C">A third that must be there too, on whichever side; null for a row of two.</param>
 /// <param name="Means">What a step may declare that it means to make; empty where nothing excuses it.</param>
 public sealed record NeverTogether(
     string Id,
@@ -65,6 +66,8 @@ public sealed record NeverTogether(
     double LeastA,
     SubstanceGroup B,
     double LeastB,
+    SubstanceGroup? C,
+    double LeastC,
     string Makes,
     string Means,
     Verdict Verdict,
@@ -80,6 +83,8 @@ public sealed record NeverTogether(
             r.Number("a_least"),
             SubstanceGroup.ById[r.Text("b")],
             r.Number("b_least"),
+            r.Text("c") is { Length: > 0 } c ? SubstanceGroup.ById[c] : null,
+            r.NumberOrNone("c_least") ?? 0,
             r.Text("makes"),
             r.Text("means"),
             Enum.Parse<Verdict>(r.Text("verdict"), true),
@@ -96,7 +101,17 @@ public sealed record NeverTogether(
         var water = vessel.Grams(Species.Water).Likely + added.Grams(Species.Water).Likely;
         bool Fires(NeverTogether row, Charge one, Charge other) =>
             Over(row.A.In(one, water), row.LeastA) && Over(row.B.In(other, water), row.LeastB);
-        return All.Where(r => (r.Means.Length == 0 || !means.Contains(r.Means)) && (Fires(r, vessel, added) || Fires(r, added, vessel)));
+        // Of three the added brings at least one; what it brings a little of counts with what is there.
+        var all = new Lazy<Charge>(() => ReferenceEquals(vessel, added) ? vessel : vessel.Plus(added));
+        bool FiresOfThree(NeverTogether row) =>
+            Over(row.C!.In(all.Value, water), row.LeastC)
+            && Over(row.A.In(all.Value, water), row.LeastA)
+            && Over(row.B.In(all.Value, water), row.LeastB)
+            && (row.A.In(added, water) > 0 || row.B.In(added, water) > 0 || row.C.In(added, water) > 0);
+        return All.Where(r =>
+            (r.Means.Length == 0 || !means.Contains(r.Means))
+            && (r.C is null ? Fires(r, vessel, added) || Fires(r, added, vessel) : FiresOfThree(r))
+        );
     }
 
     private static bool Over(double there, double least) => there > least && there > 0;

@@ -119,10 +119,9 @@ internal static class LotCsv
             part = new(p[..at].Trim(), low, likely, high);
         }
         var marks = (cell("marks") ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        foreach (var strange in marks.Except(Core.Safety.FeedGate.Marks))
-            reader.Errors.Add(
-                new(row + "marks", $"'{strange}' is no mark that is known here", "use " + string.Join(", ", Core.Safety.FeedGate.Marks))
-            );
+        var known = Core.Safety.Suspicion.All.Select(s => s.Mark).ToList();
+        foreach (var strange in marks.Except(known))
+            reader.Errors.Add(new(row + "marks", $"'{strange}' is no mark that is known here", "use " + string.Join(", ", known)));
         return new(
             cell("id") is { Length: > 0 } id ? id : Guid.NewGuid().ToString(),
             (cell("code") ?? "").Trim(),

@@ -44,17 +44,23 @@ public sealed record KeepMaterialRequest(
 
 public sealed record DropMaterialRequest(Head Head, string Why);
 
+/// <summary>What a lot may be marked with.</summary>
+public sealed record MarkView(string Value, string Label);
+
 /// <summary>Kinds of scrap: the library that ships, and the shop's own.</summary>
 public static class MaterialEndpoints
 {
     public static void MapMaterials(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/elements", () => TypedResults.Ok(Elements)).WithTags("materials");
+        app.MapGet("/api/marks", () => TypedResults.Ok(Marks)).WithTags("materials");
         var materials = app.MapGroup("/api/materials").WithTags("materials");
         materials.MapGet("/", (Writing writing) => TypedResults.Ok(All(writing.Ledger.State)));
         materials.MapPost("/", Keep);
         materials.MapPost("/{materialId}/drop", Drop);
     }
+
+    private static readonly IReadOnlyList<MarkView> Marks = [.. Suspicion.All.Select(s => new MarkView(s.Mark, s.Label))];
 
     // What is refined for comes first, then what else it is made of, in the order of the data file.
     private static readonly IReadOnlyList<ElementView> Elements =
@@ -120,7 +126,7 @@ public static class MaterialEndpoints
             request.Name,
             request.Basis,
             lines,
-            [.. (request.Marks ?? []).Intersect(FeedGate.Marks)],
+            [.. (request.Marks ?? []).Intersect(Suspicion.All.Select(s => s.Mark))],
             "the shop’s own"
         );
         return writing.Write(

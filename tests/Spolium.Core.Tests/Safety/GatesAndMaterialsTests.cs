@@ -30,8 +30,19 @@ public class GatesAndMaterialsTests
         Assert.DoesNotContain(gate, FeedGate.Shut(Given.Metals(("Cu", 100), (gate.Element, 99 * gate.Above)), gate.Duty));
     }
 
+    [Fact]
+    public void Every_mark_that_a_gate_goes_by_may_be_set_and_every_mark_shuts_one()
+    {
+        var gates = FeedGate.All.Select(g => g.Mark).Where(m => m.Length > 0).ToHashSet();
+        Assert.Equal(gates.Order(StringComparer.Ordinal), Suspicion.All.Select(s => s.Mark).Order(StringComparer.Ordinal));
+    }
+
     [Theory]
     [InlineData("roast", "arsenic")]
+    [InlineData("melt", "asbestos")]
+    [InlineData("dry", "mercury")]
+    [InlineData("nitric-strip", "textile")]
+    [InlineData("nitric-part", "radium")]
     [InlineData("melt", "hollow")]
     [InlineData("mill", "beryllium")]
     [InlineData("nitric-part", "cyanide")]

@@ -22,22 +22,22 @@ public class NeverTogetherTests
     public void A_row_fires_from_either_side_and_just_misses(string id)
     {
         var row = NeverTogether.All.Single(r => r.Id == id);
-        var (a, b) = (Holding(row.A, Above(row.LeastA)), Holding(row.B, Above(row.LeastB)));
+        var (a, b) = (WithThird(row, Holding(row.A, Above(row.LeastA)), 1.01), Holding(row.B, Above(row.LeastB)));
         Assert.Contains(row, NeverTogether.Meeting(a, b, NoMeans));
         Assert.Contains(row, NeverTogether.Meeting(b, a, NoMeans));
         Assert.DoesNotContain(row, NeverTogether.Meeting(a, Charge.Empty, NoMeans));
         if (row.LeastA > 0)
-            Assert.DoesNotContain(
-                row,
-                NeverTogether.Meeting(Holding(row.A, 0.99 * row.LeastA), Holding(row.B, Above(row.LeastB)), NoMeans)
-            );
+            Assert.DoesNotContain(row, NeverTogether.Meeting(WithThird(row, Holding(row.A, 0.99 * row.LeastA), 1.01), b, NoMeans));
         if (row.LeastB > 0)
-            Assert.DoesNotContain(
-                row,
-                NeverTogether.Meeting(Holding(row.A, Above(row.LeastA)), Holding(row.B, 0.99 * row.LeastB), NoMeans)
-            );
+            Assert.DoesNotContain(row, NeverTogether.Meeting(a, Holding(row.B, 0.99 * row.LeastB), NoMeans));
+        if (row.C is not null)
+            Assert.DoesNotContain(row, NeverTogether.Meeting(WithThird(row, Holding(row.A, Above(row.LeastA)), 0.99), b, NoMeans));
         Assert.Equal(row.Means.Length == 0, NeverTogether.Meeting(a, b, new HashSet<string> { row.Means }).Contains(row));
     }
+
+    // What a row of three wants beside, so many times its limit, in the same water.
+    private static Charge WithThird(NeverTogether row, Charge one, double times) =>
+        row.C is null ? one : one.Plus(Holding(row.C, times * row.LeastC)).With(Species.Water, Moles(500, "H2O"));
 
     private static double Above(double least) => least > 0 ? 1.01 * least : 1;
 
@@ -130,6 +130,6 @@ public class NeverTogetherTests
         )
         foreach (var formula in what.Replace("pair:", "").Replace("el:", "").Split('|'))
             Assert.True(Species.Of(formula).MolarMass > 0);
-        Assert.All(SubstanceGroup.ById.Keys, id => Assert.Contains(NeverTogether.All, r => r.A.Id == id || r.B.Id == id));
+        Assert.All(SubstanceGroup.ById.Keys, id => Assert.Contains(NeverTogether.All, r => r.A.Id == id || r.B.Id == id || r.C?.Id == id));
     }
 }

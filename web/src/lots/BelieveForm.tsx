@@ -2,12 +2,12 @@ import { MultiSelect, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api, type Schemas } from '../api/client';
 import { useElements } from '../api/elements';
+import { useMarks } from '../api/marks';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
 import { type Content, typed } from './contentText';
 import styles from './lots.module.css';
-import { suspects } from './suspects';
 
 interface Props {
   lot: Schemas['LotView'];
@@ -35,6 +35,7 @@ export function BelieveForm({ lot, thought, onThought, onKept }: Props) {
   );
   const content = thought ?? lot.typed;
   const { symbols } = useElements();
+  const suspects = useMarks();
   const missing = symbols.filter((m) => content.balance !== m && content.lines.every((l) => l.element !== m));
   const last = lot.beliefs.at(-1);
   return (

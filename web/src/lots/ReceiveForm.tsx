@@ -3,6 +3,7 @@ import { useLocalStorage } from '@mantine/hooks';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
 import { useElements } from '../api/elements';
+import { useMarks } from '../api/marks';
 import { useMaterials } from '../api/lots';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
@@ -11,7 +12,6 @@ import { QuantityField } from '../metal/QuantityField';
 import { ContentTable } from './ContentTable';
 import { fromKind, type Line, line } from './contentLines';
 import styles from './lots.module.css';
-import { suspects } from './suspects';
 
 interface Draft {
   liquor: boolean;
@@ -102,6 +102,7 @@ export function ReceiveForm() {
     },
   );
   const { metals } = useElements();
+  const suspects = useMarks();
   const set = (change: Partial<Draft>) => setDraft({ ...draft, ...change });
   const written = draft.content.map((l, i) => ({ l, i })).filter(({ l }) => l.likely || l.low || l.high);
   const error = (field: string) => write.error?.of(field);

@@ -2,10 +2,10 @@ import { MultiSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { newId } from '../api/newId';
+import { useMarks } from '../api/marks';
 import { api, type Schemas } from '../api/client';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
-import { suspects } from '../lots/suspects';
 import { ProblemNote } from '../metal/ProblemNote';
 import styles from './kinds.module.css';
 
@@ -23,6 +23,7 @@ export function KindForm({ kind, copy }: Props) {
   const [name, setName] = useState(kind ? (copy ? `${kind.name}, ours` : kind.name) : '');
   const [basis, setBasis] = useState(kind?.basis ?? 'whole');
   const [marks, setMarks] = useState(kind?.marks ?? []);
+  const suspects = useMarks();
   const [why, setWhy] = useState('');
   const [lines, setLines] = useState(
     kind?.lines.map((l) => ({ element: l.element, range: `${l.low}-${l.likely}-${l.high} ${unit}` })) ?? [

@@ -10,6 +10,32 @@ internal sealed record MetalInAquaRegia(MetalInAcid Row, Working Moles, Working 
     /// <summary>The salt of the lower state that hydrochloric acid alone leaves.</summary>
     public string LowerSalt => Row.ThenOxidised!.Equation.Left[0].Formula.Text;
 
+    /// <summary>Moles of a reagent that it takes in a bath of acid and an oxidant that is not nitric acid: by acid alone, by the oxidant,
+    /// and for its lower salt.</summary>
+    /// <param name="of">"HCl" or the oxidant.</param>
+    /// <param name="leaves">What the oxidant leaves behind, as the equation writes it; empty for chlorine.</param>
+    public IEnumerable<Working> Needs(string of, string oxidant, string leaves)
+    {
+        if (OxidantBath.Of(Row, oxidant, leaves) is var reaction && Takes(reaction, of))
+            yield return reaction.Need(Moles - ByHcl, Row.Element, of).Named($"for the {Elements.Of(Row.Element).Name}");
+        if (Row.HclAlone is null)
+            yield break;
+        if (of == "HCl")
+            yield return Row.HclAlone.Need(ByHcl, Row.Element, of).Named($"for the {Elements.Of(Row.Element).Name}, by acid alone");
+        if (Row.ThenOxidised is not null && OxidantBath.Higher(Row, LowerSalt, oxidant, leaves) is var then && Takes(then, of))
+            yield return then.Need(ByHcl, LowerSalt, of).Named($"for its lower salt, {LowerSalt}");
+    }
+
+    /// <summary>The oxidant takes a share of what acid left, and of its lower salt.</summary>
+    public void Oxidise(StepWork work, string oxidant, string leaves, Working share)
+    {
+        if (Row.ThenOxidised is not null)
+            work.React(OxidantBath.Higher(Row, LowerSalt, oxidant, leaves), ByHcl * share, LowerSalt);
+        work.React(OxidantBath.Of(Row, oxidant, leaves), (Moles - ByHcl) * share, Row.Element);
+    }
+
+    private static bool Takes(Reaction reaction, string of) => reaction.Equation.Left.Any(t => t.Formula.Text == of);
+
     // Drawn for each metal.
     private static Working HclAlone(MetalInAcid row, Working moles, Draws draws)
     {

@@ -184,8 +184,37 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
         return [.. logged.Select(p => (sum += p.Grams) / total)];
     }
 
-    public static Refusal? Tin(Charge charge) =>
-        Objections.When(
+    /// <summary>What every bath of plain nitric acid asks of its feed: no chloride, no tin, no metal that films over.</summary>
+    public static Refusal?[] Objections(Charge charge, StepOptions options, Shop shop, Draws draws) =>
+        [Tin(charge), Chloride(charge, draws), Passivation.Bars(charge, shop.Of("HNO3"), options.Number("water"))];
+
+    /// <summary>What is said at every bath of plain nitric acid: what it takes violently, and cadmium, which comes out here.</summary>
+    public static IEnumerable<Caution> Cautions(Charge charge, StepOptions options, Shop shop)
+    {
+        foreach (var violent in Passivation.Cautions(charge, shop.Of("HNO3"), options.Number("water")))
+            yield return violent;
+        if (charge.Metals.Contains("Cd") || charge.Marks.Contains("cadmium"))
+            yield return new(
+                CautionLevel.Stop,
+                "Cadmium in the charge: no dust, no heating or melting of it; its liquor is never poured away, but kept apart and handed "
+                    + "over."
+            );
+    }
+
+    // Chloride makes aqua regia of it.
+    private static Refusal? Chloride(Charge charge, Draws draws)
+    {
+        var least = Constants.Get("nitric-chloride-above").Likely;
+        var there = charge.Of(Species.Chloride).Range.High;
+        return Methods.Objections.When(
+            there > least,
+            "chloride in it: silver would fall as chloride, gold would follow into solution",
+            $"wash it free of chloride first: {Washing.Times(there / least, draws)} times with five times the water that it holds"
+        );
+    }
+
+    private static Refusal? Tin(Charge charge) =>
+        Methods.Objections.When(
             charge.Element("Sn").Likely > Constants.Get("tin-refused-above").Likely * charge.Mass().Likely,
             "tin turns to a white jelly in nitric acid that will not filter and holds gold",
             "take the tin out with hydrochloric acid first"

@@ -13,11 +13,23 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
 {
     public Working[] Figures => [Molar.Grams(Gold, "Au").Named("gold in solution (inferred, not seen)"), Stoichiometric, Acid];
 
-    private static readonly ConcurrentDictionary<string, Reaction> Made = new();
+    private static readonly ConcurrentDictionary<string, Reaction> Known = new();
 
-    /// <summary>Metal + oxidant + HCl → its chloride + what is left of the oxidant.</summary>
-    public static Reaction Of(MetalInAcid row, string oxidant, string leaves) =>
-        Made.GetOrAdd($"{row.Element} + {oxidant} + HCl = {row.AquaRegia.Equation.Right[0].Formula.Text} + {leaves}", Reaction.Of);
+    /// <summary>Metal + oxidant (+ HCl) → its chloride + what is left of the oxidant.</summary>
+    /// <param name="leaves">Empty for chlorine itself.</param>
+    public static Reaction Of(MetalInAcid row, string oxidant, string leaves) => Made(row, row.Element, oxidant, leaves);
+
+    /// <summary>The same for the salt that acid alone leaves, in the lower state.</summary>
+    public static Reaction Higher(MetalInAcid row, string lowerSalt, string oxidant, string leaves) =>
+        Made(row, lowerSalt, oxidant, leaves);
+
+    // Chlorine brings its own chloride, where the salt wants no more of it as acid.
+    private static Reaction Made(MetalInAcid row, string from, string oxidant, string leaves)
+    {
+        var acid = oxidant != "Cl2" || row.IsNoble || row.Element == "Sn" ? " + HCl" : "";
+        var left = leaves.Length > 0 ? " + " + leaves : "";
+        return Known.GetOrAdd($"{from} + {oxidant}{acid} = {row.AquaRegia.Equation.Right[0].Formula.Text}{left}", Reaction.Of);
+    }
 
     /// <summary>Doses "hcl" and the oxidant by signs, then the metals dissolve as far as both last.</summary>
     /// <param name="leaves">What an oxidant leaves behind, as the equation writes it: "NaCl + H2O".</param>
@@ -35,14 +47,8 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
     )
     {
         var draws = work.Draws;
-        var metals = ChlorideBath.Metals(work.Vessel, undissolved);
-        Working Need(string reagent) =>
-            Working.Sum(
-                metals.Select(m =>
-                    Of(m.Row, oxidant, leaves).Need(m.Moles, m.Row.Element, reagent).Named($"for the {Elements.Of(m.Row.Element).Name}")
-                ),
-                Dimension.Substance
-            );
+        var metals = HydrogenAlone.Of(ChlorideBath.Metals(work.Vessel, undissolved), draws);
+        Working Need(string reagent) => Working.Sum(metals.SelectMany(m => m.Needs(reagent, oxidant, leaves)), Dimension.Substance);
 
         var stoichiometric = Molar.Grams(Need(oxidant), oxidant).Named("oxidant by the equation");
         var bottle = shop.Of(oxidant);
@@ -61,13 +67,10 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
         var poured = work.BySign("oxidant", oxidant, (factor * stoichiometric).Named("oxidant, with what is lost"), how, signs);
 
         var share = Working.Least(Working.Exact(1), Working.Share(poured, Need(oxidant)));
-        var gold = Working.Zero(Dimension.Substance);
-        foreach (var (row, moles) in metals)
-        {
-            var extent = work.React(Of(row, oxidant, leaves), moles * share, row.Element);
-            if (row.Element == "Au")
-                gold = work.Vessel.Of(Species.GoldChloride);
-        }
+        HydrogenAlone.Take(work, metals);
+        foreach (var m in metals)
+            m.Oxidise(work, oxidant, leaves, share);
+        var gold = metals.Any(m => m.Row.Element == "Au") ? work.Vessel.Of(Species.GoldChloride) : Working.Zero(Dimension.Substance);
         return new(gold, poured, stoichiometric, Molar.Grams(acidNeed, "HCl").Named("hydrochloric acid by the equation"));
     }
 }

@@ -35,15 +35,50 @@ internal static class OxideLeach
             wayOut
         );
 
-    /// <summary>The acid takes them; what stays is decanted.</summary>
-    public static (Charge Residue, Charge Liquor) Run(StepWork work, IEnumerable<(string Formula, Reaction Reaction, Working Moles)> takes)
+    public static readonly IReadOnlyList<OptionSpec> Washes =
+    [
+        new("washes", "Washes of the residue", "", [], 1, 12, "", "Left open: as many as nitric acid wants after it, two at least."),
+        new("wash-ml", "Water of one wash", "", [], 10, 20000, "mL", "Left open: five times the liquid that the residue holds."),
+    ];
+
+    /// <summary>The acid takes them; what stays is decanted and washed.</summary>
+    public static (Charge Residue, Charge Liquor, Charge Washes) Run(
+        StepWork work,
+        IEnumerable<(string Formula, Reaction Reaction, Working Moles)> takes
+    )
     {
         foreach (var (formula, reaction, n) in takes)
             work.React(reaction, n, formula);
         work.LetGasGo();
         work.Full();
-        return work.Decant(work.Vessel.AllSolids().Named("residue") * work.Prior("heel-residue"));
+        var (wet, liquor) = work.Decant(work.Vessel.AllSolids().Named("residue") * work.Prior("heel-residue"));
+        work.Keep(wet);
+        var held = wet.LiquorVolume(work.Draws).Named("liquor that the residue holds");
+        var times = work.Options.Has("washes") ? work.Options.Whole("washes") : Wanted(wet, work.Draws);
+        var ml = work.Options.Has("wash-ml")
+            ? work.Options.Number("wash-ml")
+            : Math.Max(Constants.Get("wash-least").Likely, Constants.Get("wash-per-heel").Likely * held.Likely);
+        var water = work.Water(
+            "wash",
+            "wash water",
+            Working.Exact(times * ml, null, Dimension.Volume),
+            $"{times} × {FigureText.Number(ml, 0)} mL, stirred and poured off each time"
+        );
+        var left = Washing
+            .LeftShare(held, water.Millilitres! / times, work.Prior("wash-mixing"), times)
+            .Named("share of the dissolved that the washes leave");
+        var stays = Working.Share(wet.Of(Species.Water), work.Vessel.Of(Species.Water));
+        var (washes, residue) = work.Vessel.Split(s =>
+            s == Species.Water ? Working.Exact(1) - Working.Least(stays, Working.Exact(1))
+            : s.Phase == Phase.Aqueous ? Working.Exact(1) - left
+            : null
+        );
+        return (residue, liquor, washes);
     }
+
+    // As many as bring chloride below what nitric acid bears.
+    private static int Wanted(Charge wet, Draws draws) =>
+        Math.Max(2, Washing.Times(wet.Of(Species.Chloride).Range.High / Constants.Get("nitric-chloride-above").Likely, draws));
 
     public static readonly EndSign ColourStands = new(
         "colour-stands",
@@ -51,8 +86,12 @@ internal static class OxideLeach
         "a dark liquor hides a change: compare in a thin tube"
     );
 
-    public static IReadOnlyList<Output> Outputs(Charge residue, Charge liquor) =>
-        [new("residue", "residue", true, residue, "the residue, washed and dried"), new("leach-liquor", "leach liquor", false, liquor)];
+    public static IReadOnlyList<Output> Outputs(Charge residue, Charge liquor, Charge washes) =>
+        [
+            new("residue", "residue", true, residue, "the residue, washed and dried"),
+            new("leach-liquor", "leach liquor", false, liquor),
+            new("washes", "washes", false, washes),
+        ];
 
     /// <summary>Moles of acid that they take by the equations.</summary>
     public static Working Acid(IEnumerable<(string Formula, Reaction Reaction, Working Moles)> takes, string acid) =>

@@ -22,36 +22,24 @@ public sealed class ChlorineHcl : IMethod
             Signs = ["no-metal-left", "chlorine-off"],
         };
 
-    public IReadOnlyList<OptionSpec> Options => [ChlorineGenerator.Option, CoverVolume.Option];
+    public IReadOnlyList<OptionSpec> Options => [ChlorineGenerator.Option, CoverVolume.Option, HydrogenAlone.Sweep];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (Objections.To(charge, Duty.Chloride, [.. ChlorideBath.Objections(charge), Objections.Ammonium(charge)]) is { Length: > 0 } why)
+        var metals = HydrogenAlone.Of(ChlorideBath.Metals(charge, draws.Prior("gold-undissolved")), draws);
+        Working Need(string of) => Working.Sum(metals.SelectMany(m => m.Needs(of, "Cl2", "")), Dimension.Substance);
+        var need = Need("Cl2").Named("chlorine by the equations");
+        var made = (need / draws.Prior("chlorine-taken")).Named("chlorine to make");
+        if (
+            Objections.To(
+                charge,
+                Duty.Chloride,
+                [.. ChlorideBath.Objections(charge), Objections.Ammonium(charge), HydrogenAlone.InTrain(metals, made, options)]
+            ) is
+            { Length: > 0 } why
+        )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
-        var undissolved = draws.Prior("gold-undissolved");
-        var metals = charge
-            .Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is not null)
-            .Select(m =>
-                (
-                    Row: MetalInAcid.Find(m.Key.Formula, true)!,
-                    Moles: m.Key == Species.Gold ? m.Value * (Working.Exact(1) - undissolved) : m.Value
-                )
-            )
-            .ToList();
-        Reaction By(MetalInAcid row) =>
-            Reaction.Of(
-                $"{row.Element} + Cl2 {(row.IsNoble || row.Element == "Sn" ? "+ HCl " : "")}= "
-                    + $"{row.AquaRegia.Equation.Right[0].Formula.Text}"
-            );
-        Working Need(string of) =>
-            Working.Sum(
-                metals
-                    .Where(m => of == "Cl2" || m.Row.IsNoble || m.Row.Element == "Sn")
-                    .Select(m => By(m.Row).Need(m.Moles, m.Row.Element, of)),
-                Dimension.Substance
-            );
-        var need = Need("Cl2").Named("chlorine by the equations");
         var cover = Working.Greatest(CoverVolume.Of(charge, options, draws), charge.Mass() * draws.Prior("wets-pins"));
         work.Decided(
             "hcl",
@@ -60,11 +48,12 @@ public sealed class ChlorineHcl : IMethod
             "warm, over the metal, covering it"
         );
         work.Water("water", "water to cover", cover / 2, "with the acid");
-        var (residue, _) = ChlorineGenerator.Run(work, shop, (need / draws.Prior("chlorine-taken")).Named("chlorine to make"), Done);
+        var (residue, _) = ChlorineGenerator.Run(work, shop, made, Done);
         var chlorine = work.Vessel.Of(new("Cl2", Phase.Gas));
         var share = Working.Least(Working.Exact(1), Working.Share(chlorine, need));
-        foreach (var (row, moles) in metals)
-            work.React(By(row), moles * share, row.Element);
+        HydrogenAlone.Take(work, metals);
+        foreach (var m in metals)
+            m.Oxidise(work, "Cl2", "", share);
         work.LetGasGo("what the vessel does not take: into the scrubber");
         return work.Plan(
             "Lead chlorine through warm acid over the metal until none is left",

@@ -37,20 +37,17 @@ public sealed class NitricPart : IMethod
             Objections.To(
                 charge,
                 Duty.Nitric,
-                Objections.NoSolid(charge),
-                NitricBath.Tin(charge),
-                Objections.When(metals.Count == 0, "there is nothing that nitric acid takes", "choose a holding with silver"),
-                Objections.When(
-                    charge.Of(Species.Chloride).Range.High > 1e-3,
-                    "chloride in it: silver would fall as chloride, gold would follow into solution",
-                    "wash it free of chloride first"
-                ),
-                Objections.When(
-                    gold.Likely > 0
-                        && gold.Likely > Reference.Constants.Get("inquart-incomplete-above").Likely / 100 * charge.AllSolids().Likely,
-                    "over about 33 % gold the silver is locked in",
-                    "inquart it with silver first"
-                )
+                [
+                    .. NitricBath.Objections(charge, options, shop, draws),
+                    Objections.NoSolid(charge),
+                    Objections.When(metals.Count == 0, "there is nothing that nitric acid takes", "choose a holding with silver"),
+                    Objections.When(
+                        gold.Likely > 0
+                            && gold.Likely > Reference.Constants.Get("inquart-incomplete-above").Likely / 100 * charge.AllSolids().Likely,
+                        "over about 33 % gold the silver is locked in",
+                        "inquart it with silver first"
+                    ),
+                ]
             ) is
             { Length: > 0 } why
         )
@@ -102,16 +99,11 @@ public sealed class NitricPart : IMethod
                 "the next portion only when the last has gone quiet",
             ],
             [
+                .. NitricBath.Cautions(charge, options, shop),
                 new(CautionLevel.Look, "Silver nitrate burns and stains skin black."),
                 .. options.Number("water") > 0
                     ? Array.Empty<Caution>()
-                    :
-                    [
-                        new Caution(
-                            CautionLevel.Look,
-                            "Undiluted: half as much acid again, more brown gas, and a crust of silver nitrate that stops it."
-                        ),
-                    ],
+                    : [new Caution(CautionLevel.Look, "Undiluted: half as much acid again, and more brown gas.")],
                 .. charge.Element("Pd").Likely > 0 || charge.Element("Pt").Likely > 0
                     ?
                     [

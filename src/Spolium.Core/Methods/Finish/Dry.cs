@@ -21,12 +21,17 @@ public sealed class Dry : IMethod
             Signs = ["dry-constant"],
         };
 
+    // °C at which silver nitrate is dried.
+    private const double NitrateC = 60;
+
     public IReadOnlyList<OptionSpec> Options => [new("layer", "Layer", "5", [], 1, 50, "mm", "The time goes with the square of it.")];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         if (
-            Objections.Among(
+            Objections.To(
+                charge,
+                Duty.Dry,
                 Objections.NoSolid(charge),
                 Objections.When(
                     charge.Of(new("Ag2C2O4", Phase.Solid)).Range.High > 1e-6,
@@ -43,21 +48,38 @@ public sealed class Dry : IMethod
         )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
+        var nitrate = charge.Of(new("AgNO3", Phase.Solid)).Likely > 0;
         var water = charge.Grams(Species.Water).Named("water to dry off");
         work.Loses(s => s == Species.Water ? Charge.All : null);
         var layer = Working.Given(options.Number("layer") / 5, Dimension.None, "layer over 5 mm", "typed");
         return work.Plan(
-            "At 105 to 110 °C until two weighings half an hour apart agree",
+            nitrate
+                ? "Warm, dark and under glass, until two weighings half an hour apart agree"
+                : "At 105 to 110 °C until two weighings half an hour apart agree",
             "quiet",
             draws.Prior(charge.Of(new("AgCl", Phase.Solid)).Likely > 0 ? "dry-hours-chloride" : "dry-hours") * layer * layer,
             [new("dry", "dry powder", true, work.Vessel, "the dry powder")],
             [new("dry-constant", "two weighings 30 minutes apart agree", "a warm, dry look; a warm dish weighs light")],
             [work.Vessel.Mass().Named("dry powder to come"), water],
-            ["105 to 110 °C, not hotter at first: it spits"],
-            [new(CautionLevel.Look, "Never dry what met ammonia, cyanide or oxalate with silver.")],
-            "In the drying oven, covered with paper.",
+            [nitrate ? "50 to 60 °C, in the dark: light blackens it" : "105 to 110 °C, not hotter at first: it spits"],
+            [
+                new(CautionLevel.Look, "Never dry what met ammonia, cyanide or oxalate with silver."),
+                .. nitrate
+                    ?
+                    [
+                        new Caution(
+                            CautionLevel.Stop,
+                            "No paper, cloth or wood on it or under it: silver nitrate sets them on fire when it is warm."
+                        ),
+                    ]
+                    : Array.Empty<Caution>(),
+            ],
+            nitrate ? "In the dark under glass; never on paper." : "In the drying oven, covered with paper.",
             handsOn: draws.Prior("wash-hours"),
             signFirst: false
-        );
+        ) with
+        {
+            HottestC = nitrate ? NitrateC : Card.HottestC,
+        };
     }
 }

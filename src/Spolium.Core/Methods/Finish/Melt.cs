@@ -29,11 +29,10 @@ public sealed class Melt : IMethod
     {
         var metal = charge.Moles.Where(m => Species.IsMetal(m.Key)).Select(m => charge.Grams(m.Key)).ToList();
         if (
-            Objections.To(
+            Furnace.Objections(
                 charge,
-                Duty.Melt,
+                draws,
                 Objections.When(metal.Sum(m => m.Likely) <= 0, "there is no metal to melt", "bring it down first"),
-                Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first"),
                 Objections.When(
                     charge.Grams(new("AgCl", Phase.Solid)).Likely > 0.05 * charge.AllSolids().Likely,
                     "silver chloride fumes off in a melt",
@@ -51,7 +50,7 @@ public sealed class Melt : IMethod
         var lost = (Working.Exact(1) - (Working.Exact(1) - draws.Prior("handling")) * (Working.Exact(1) - draws.Prior("melt-loss"))).Named(
             "metal lost in the transfer and the melt"
         );
-        var (slag, bar) = work.Vessel.Split(s => Species.IsMetal(s) ? lost : Charge.All, Charge.All);
+        var (slag, bar) = work.Vessel.Split(s => Furnace.Leaves(s, lost, draws), Charge.All);
         var silver = bar.Grams(ChlorideToSilver.Silver).Likely > bar.Grams(Species.Gold).Likely;
         return work.Plan(
             "Crucible glowing, powder in, flux over it; when it is bright and still, pour",
@@ -71,7 +70,7 @@ public sealed class Melt : IMethod
                 "mould above 120 °C and dry",
             ],
             [
-                new(CautionLevel.Stop, "Steam blast: no damp powder, flux or mould near molten metal."),
+                .. Furnace.Cautions(charge),
                 new(CautionLevel.Look, "Face shield, leather gloves, dark glasses."),
                 new(CautionLevel.Look, "Iridium does not melt out: it sinks as grains. Melting parts nothing by purity."),
             ],

@@ -44,8 +44,15 @@ public sealed class WashDryMelt : IMethod
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var gold = charge.Grams(Species.Gold).Named("gold powder");
-        if (gold.Likely <= 0)
-            return StepPlan.Refuse(this, charge, new Refusal("there is no powder to melt", "bring the gold down first"));
+        if (
+            Objections.To(
+                charge,
+                Duty.Melt,
+                Objections.When(gold.Likely <= 0, "there is no powder to melt", "bring the gold down first")
+            ) is
+            { Length: > 0 } why
+        )
+            return StepPlan.Refuse(this, charge, why);
 
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var washes = options.Whole("washes");

@@ -24,21 +24,13 @@ public sealed class Granulate : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        if (
-            Objections.To(
-                charge,
-                Duty.Melt,
-                Objections.NoSolid(charge),
-                Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first")
-            ) is
-            { Length: > 0 } why
-        )
+        if (Furnace.Objections(charge, draws, Objections.NoSolid(charge)) is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var metal = charge.Mass().Named("metal to melt");
         work.Decided("borax", "Na2B4O7", metal * draws.Prior("borax"), "with the metal, in the crucible");
         var lost = draws.Prior("melt-loss");
-        var (slag, granules) = work.Vessel.Split(s => Species.IsMetal(s) ? lost : Charge.All, Charge.All);
+        var (slag, granules) = work.Vessel.Split(s => Furnace.Leaves(s, lost, draws), Charge.All);
         var water = (metal * Constants.Get("granulating-water")).Named("water to pour into, at least");
         return work.Plan(
             "Melt under borax, pour in a thin stream from height into deep, stirred water",
@@ -53,6 +45,7 @@ public sealed class Granulate : IMethod
                     CautionLevel.Stop,
                     "Steam blast: deep stirred water, thin stream, face shield, lid from afar. No closed hollow piece in the melt."
                 ),
+                .. Furnace.Cautions(charge),
                 new(CautionLevel.Look, "Mould and tools above 120 °C and dry."),
             ],
             "Before the melt.",

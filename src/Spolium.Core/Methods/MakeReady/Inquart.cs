@@ -43,12 +43,11 @@ public sealed class Inquart : IMethod
         var gold = charge.Grams(Species.Gold).Named("gold in it");
         var silver = charge.Grams(Silver).Named("silver in it");
         if (
-            Objections.To(
+            Furnace.Objections(
                 charge,
-                Duty.Melt,
+                draws,
                 Objections.NoSolid(charge),
-                Objections.When(gold.Likely <= 0, "there is no gold in it", "silver dissolves without: nitric parting"),
-                Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first")
+                Objections.When(gold.Likely <= 0, "there is no gold in it", "silver dissolves without: nitric parting")
             ) is
             { Length: > 0 } why
         )
@@ -62,7 +61,7 @@ public sealed class Inquart : IMethod
         var added = work.Decided("silver", "Ag", wanted * fineness, "with the alloy, stirred with a carbon rod when molten");
         work.Decided("borax", "Na2B4O7", (mass + added.Grams) * draws.Prior("borax"), "with it, in the crucible");
         var lost = draws.Prior("melt-loss");
-        var (slag, alloy) = work.Vessel.Split(s => Species.IsMetal(s) ? lost : Charge.All, Charge.All);
+        var (slag, alloy) = work.Vessel.Split(s => Furnace.Leaves(s, lost, draws), Charge.All);
         var share = (alloy.Grams(Species.Gold) / alloy.Mass()).Percent("gold in the alloy");
         return work.Plan(
             "Melt together under borax, stir, pour as granules or a thin sheet",
@@ -72,20 +71,18 @@ public sealed class Inquart : IMethod
             [new("one-melt", "one even melt, stirred, no grains on the rod", "a clear face: iridium and unmelted gold lie at the bottom")],
             [bySilver, byQuarter, share],
             ["stir with carbon or quartz, pour thin"],
-            [new(CautionLevel.Stop, "Steam blast: nothing damp near molten metal."), .. TellShare(share, charge)],
+            [.. Furnace.Cautions(charge), .. TellShare(share)],
             "Before the melt.",
             handsOn: draws.Prior("melt-hours"),
             signFirst: false
         );
     }
 
-    private static IEnumerable<Caution> TellShare(Working share, Charge charge)
+    private static IEnumerable<Caution> TellShare(Working share)
     {
         if (share.Likely < Constants.Get("inquart-powder-below").Likely)
             yield return new(CautionLevel.Look, "Under about 20 % gold it falls to fine powder instead of a sponge.");
         if (share.Likely > Constants.Get("inquart-incomplete-above").Likely)
             yield return new(CautionLevel.Look, "Over about 33 % gold the parting stays incomplete.");
-        if (charge.Element("Zn").Likely > Constants.Get("melt-zinc-above").Likely * charge.Mass().Likely)
-            yield return new(CautionLevel.Stop, "Zinc above 2 %: white fume, only with extraction.");
     }
 }

@@ -30,10 +30,18 @@ public sealed class ChlorineLift : IMethod
             Signs = ["plating-floats", "chlorine-off"],
         };
 
-    public IReadOnlyList<OptionSpec> Options => [ChlorineGenerator.Option, CoverVolume.Option with { Default = "pins" }];
+    public IReadOnlyList<OptionSpec> Options =>
+        [ChlorineGenerator.Option, CoverVolume.Option with { Default = "pins" }, HydrogenAlone.Sweep];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
+        var eaten = draws.Prior("lift-base-eaten");
+        var metals = HydrogenAlone.Of(ChlorideBath.Metals(charge, Charge.All).Where(m => !m.Row.IsNoble && m.Row.Element != "Ag"), draws);
+        // What acid does not take, chlorine eats a little of; tin it takes with its foils.
+        var skin = metals.Where(m => m.Row.Element != "Sn").Select(m => m with { Moles = m.ByHcl + (m.Moles - m.ByHcl) * eaten }).ToList();
+        Working Need(string of) => Working.Sum(skin.SelectMany(m => m.Needs(of, "Cl2", "")), Dimension.Substance);
+        var need = Need("Cl2").Named("chlorine for the metal under the plate");
+        var made = (need / draws.Prior("chlorine-taken")).Named("chlorine to make");
         if (
             Objections.To(
                 charge,
@@ -41,7 +49,8 @@ public sealed class ChlorineLift : IMethod
                 Objections.NoSolid(charge),
                 Objections.Alloy(charge),
                 Objections.When(charge.Grams(Species.Gold).Likely <= 0, "there is no gold plate on it", "choose a plated lot"),
-                Objections.Ammonium(charge)
+                Objections.Ammonium(charge),
+                HydrogenAlone.InTrain(metals, made, options)
             ) is
             { Length: > 0 } why
         )
@@ -51,25 +60,15 @@ public sealed class ChlorineLift : IMethod
         work.Decided(
             "hcl",
             "HCl",
-            Molar.Grams(cover * Reference.Constants.Get("free-chloride"), "HCl"),
+            Molar.Grams(cover * Constants.Get("free-chloride") + Need("HCl"), "HCl"),
             "to about 7 %, warm, over the pieces"
         );
-        work.Water("water", "water to cover", cover * Reference.Constants.Get("lift-water"), "first");
-        var eaten = draws.Prior("lift-base-eaten");
-        var base_ = charge
-            .Moles.Where(m =>
-                Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is { IsNoble: false, Element: not ("Ag" or "Sn") }
-            )
-            .Select(m => (Row: MetalInAcid.Find(m.Key.Formula, true)!, Moles: m.Value * eaten))
-            .ToList();
-        Reaction By(MetalInAcid row) => Reaction.Of($"{row.Element} + Cl2 = {row.AquaRegia.Equation.Right[0].Formula.Text}");
-        var need = Working
-            .Sum(base_.Select(m => By(m.Row).Need(m.Moles, m.Row.Element, "Cl2")), Dimension.Substance)
-            .Named("chlorine for the metal under the plate");
-        var (residue, _) = ChlorineGenerator.Run(work, shop, (need / draws.Prior("chlorine-taken")).Named("chlorine to make"), Done);
+        work.Water("water", "water to cover", cover * Constants.Get("lift-water"), "first");
+        var (residue, _) = ChlorineGenerator.Run(work, shop, made, Done);
         var share = Working.Least(Working.Exact(1), Working.Share(work.Vessel.Of(new("Cl2", Phase.Gas)), need));
-        foreach (var (row, moles) in base_)
-            work.React(By(row), moles * share, row.Element);
+        HydrogenAlone.Take(work, metals);
+        foreach (var m in skin)
+            m.Oxidise(work, "Cl2", "", share);
         work.LetGasGo("what the vessel does not take: into the scrubber");
         work.Full();
         var lifted = draws.Prior("lift-lifted");

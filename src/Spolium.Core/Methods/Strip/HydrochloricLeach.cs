@@ -25,11 +25,11 @@ public sealed class HydrochloricLeach : IMethod
         new()
         {
             Id = "hydrochloric-leach",
-            Version = 1,
+            Version = 2,
             Title = "Leach with hydrochloric acid",
             Verb = "leach",
             Stage = Stage.Strip,
-            Outputs = [("residue", "residue"), ("leach-liquor", "leach liquor")],
+            Outputs = [("residue", "residue"), ("leach-liquor", "leach liquor"), ("washes", "washes")],
             Reagents = ["HCl", "H2O"],
             HottestC = 80,
             Appliances = [new("hot-plate", Attended: 1, Unattended: 1)],
@@ -43,6 +43,7 @@ public sealed class HydrochloricLeach : IMethod
             CoverVolume.Option,
             DissolveTime.Form,
             DissolveTime.Thickness,
+            .. OxideLeach.Washes,
         ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -81,14 +82,14 @@ public sealed class HydrochloricLeach : IMethod
         if (options.Number("water") > 0)
             work.Water("water", "water", moles * mlPerMole * options.Number("water"), "first, over the feed");
         work.Decided("hcl", "HCl", Molar.Grams(moles, "HCl"), "in portions where it gasses", Molar.Grams(need, "HCl"));
-        var (residue, liquor) = OxideLeach.Run(work, takes);
+        var (residue, liquor, washes) = OxideLeach.Run(work, takes);
         return work.Plan(
             "Cover with acid, 60 to 80 °C, stir; decant and wash what stays",
             "nitric",
             options.Has("thickness")
                 ? DissolveTime.Hours(options, "sn-hcl", 60, draws.Prior("leach-acid-factor").Likely, "leach-hours-hcl", draws)
                 : draws.Prior("leach-hours-hcl"),
-            OxideLeach.Outputs(residue, liquor),
+            OxideLeach.Outputs(residue, liquor, washes),
             [OxideLeach.ColourStands, new("no-gas", "no more gas when it is stirred and warm", "bubbles of boiling; acid spent")],
             [
                 Molar.Grams(need, "HCl").Named("hydrochloric acid by the equations"),

@@ -38,10 +38,12 @@ public sealed class NitricStrip : IMethod
             Objections.To(
                 charge,
                 Duty.Nitric,
-                Objections.NoSolid(charge),
-                NitricBath.Tin(charge),
-                Objections.Alloy(charge),
-                Objections.When(metals.Count == 0, "there is no base metal for nitric acid to take", "go on with aqua regia")
+                [
+                    .. NitricBath.Objections(charge, options, shop, draws),
+                    Objections.NoSolid(charge),
+                    Objections.Alloy(charge),
+                    Objections.When(metals.Count == 0, "there is no base metal for nitric acid to take", "go on with aqua regia"),
+                ]
             ) is
             { Length: > 0 } why
         )
@@ -107,15 +109,13 @@ public sealed class NitricStrip : IMethod
             ],
             ["50 to 70 °C; never above 80 °C", "stir between portions", "the next portion only when the last has gone quiet"],
             [
+                .. NitricBath.Cautions(charge, options, shop),
                 new(CautionLevel.Look, "Runs away when poured fast: zinc gives most of the heat."),
                 new(
                     CautionLevel.Look,
                     "Rinse the foils before hydrochloric acid: nitrate that clings makes aqua regia where none is planned, and must be "
                         + "destroyed later."
                 ),
-                .. charge.Metals.Contains("Cd")
-                    ? [new Caution(CautionLevel.Stop, "Cadmium in the charge: no heating or melting of it, and waste apart.")]
-                    : Array.Empty<Caution>(),
             ],
             "Between portions, when it has gone quiet: cover, in the hood. The foils keep under water.",
             "If it foams now: stop pouring, take it off the heat, a squirt of cold water, stand back.",

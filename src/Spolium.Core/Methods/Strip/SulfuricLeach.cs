@@ -23,11 +23,11 @@ public sealed class SulfuricLeach : IMethod
         new()
         {
             Id = "sulfuric-leach",
-            Version = 1,
+            Version = 2,
             Title = "Leach with sulphuric acid",
             Verb = "leach",
             Stage = Stage.Strip,
-            Outputs = [("residue", "residue"), ("leach-liquor", "leach liquor")],
+            Outputs = [("residue", "residue"), ("leach-liquor", "leach liquor"), ("washes", "washes")],
             Reagents = ["H2SO4", "H2O"],
             HottestC = 80,
             Appliances = [new("hot-plate", Attended: 1, Unattended: 1)],
@@ -39,6 +39,7 @@ public sealed class SulfuricLeach : IMethod
         [
             new("strength", "Strength of the bath", "15", [], 5, 40, "%", "10 to 20 % serve; stronger is slower to filter."),
             CoverVolume.Option,
+            .. OxideLeach.Washes,
         ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
@@ -79,12 +80,12 @@ public sealed class SulfuricLeach : IMethod
             "into the water, in a thin stream: it boils up the other way round",
             Molar.Grams(need, "H2SO4")
         );
-        var (residue, liquor) = OxideLeach.Run(work, takes);
+        var (residue, liquor, washes) = OxideLeach.Run(work, takes);
         return work.Plan(
             "Acid into water, warm, over the feed; stir for hours; decant and wash what stays",
             "nitric",
             draws.Prior("leach-hours-sulphuric"),
-            OxideLeach.Outputs(residue, liquor),
+            OxideLeach.Outputs(residue, liquor, washes),
             [OxideLeach.ColourStands],
             [
                 Molar.Grams(need, "H2SO4").Named("sulphuric acid by the equations"),

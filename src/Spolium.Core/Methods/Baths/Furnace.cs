@@ -1,0 +1,54 @@
+namespace Spolium.Core.Methods.Baths;
+
+/// <summary>Metal in the crucible: what bars the way to it, what fumes off, what stays behind. What every melt shares.</summary>
+internal static class Furnace
+{
+    /// <summary>What speaks against melting a charge: gates of the feed, damp, nitrate, salts.</summary>
+    public static Refusal[] Objections(Charge charge, Draws draws, params IEnumerable<Refusal?> own) =>
+        Methods.Objections.To(
+            charge,
+            Duty.Melt,
+            [
+                .. own,
+                Methods.Objections.When(charge.Of(Species.Water).Range.High > 0, "it is wet: steam blast", "dry it to constant mass first"),
+                Salty(charge, draws),
+            ]
+        );
+
+    // Nitrate burns with what it touches; other salts boil, spit and leave a bar that is none.
+    private static Refusal? Salty(Charge charge, Draws draws)
+    {
+        var (mass, nitrate, salts) = (charge.Mass().Likely, charge.Grams(Species.Nitrate).Likely, charge.Dissolved().Likely);
+        if (mass <= 0)
+            return null;
+        var (mostNitrate, mostSalts) = (Constants.Get("melt-nitrate-above").Likely, Constants.Get("melt-salts-above").Likely);
+        var over = Math.Max(nitrate / (mostNitrate * mass), salts / (mostSalts * mass));
+        if (over <= 1)
+            return null;
+        var what =
+            nitrate > mostNitrate * mass
+                ? $"nitrate in it ({FigureText.Number(100 * nitrate / mass, 1)} %) burns with what it touches"
+                : $"salts are {FigureText.Number(100 * salts / mass, 0)} % of it: they boil and spit, and come off the weight";
+        return new(what, $"wash it first: {Washing.Times(over, draws)} times with five times the water that it holds, then dry it");
+    }
+
+    /// <summary>Share of a metal that stays in the crucible and goes off as fume; everything that is no metal stays behind.</summary>
+    /// <param name="lost">Of metals that do not fume.</param>
+    public static Working Leaves(Species s, Working lost, Draws draws) =>
+        !Species.IsMetal(s) ? Charge.All
+        : s == Zinc
+            ? (Working.Exact(1) - (Working.Exact(1) - lost) * (Working.Exact(1) - draws.Prior("zinc-fumes-off"))).Named(
+                "zinc that fumes off in the melt"
+            )
+        : lost;
+
+    /// <summary>What stands at the crucible whatever is melted.</summary>
+    public static IEnumerable<Caution> Cautions(Charge charge)
+    {
+        yield return new(CautionLevel.Stop, "Steam blast: no damp powder, flux or mould near molten metal.");
+        if (charge.Element("Zn").Range.High > Constants.Get("melt-zinc-above").Likely * charge.Mass().Likely)
+            yield return new(CautionLevel.Stop, "Zinc above 2 %: white fume that brings a fever, only with extraction or outdoors.");
+    }
+
+    private static readonly Species Zinc = new("Zn", Phase.Solid);
+}

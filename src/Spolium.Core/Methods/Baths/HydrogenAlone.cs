@@ -1,0 +1,59 @@
+namespace Spolium.Core.Methods.Baths;
+
+/// <summary>Hydrogen of the metals that hydrochloric acid takes by itself, in a bath whose oxidant is chlorine or frees it: together they
+/// explode by light.</summary>
+internal static class HydrogenAlone
+{
+    public static readonly OptionSpec Sweep = new(
+        "sweep",
+        "Air swept through, in all",
+        "0",
+        [],
+        0,
+        100000,
+        "L",
+        "Thins the hydrogen that acid makes of iron, zinc and the like: under 1 % nothing burns."
+    );
+
+    /// <summary>What acid takes before the oxidant comes, for each metal of a charge, mol.</summary>
+    public static IReadOnlyList<MetalInAquaRegia> Of(IEnumerable<(MetalInAcid Row, Working Moles)> metals, Draws draws) =>
+        [.. metals.Select(m => MetalInAquaRegia.Of(m.Row, m.Moles, draws))];
+
+    /// <summary>The acid takes its share: hydrogen, and the salt of the lower state.</summary>
+    public static void Take(StepWork work, IEnumerable<MetalInAquaRegia> metals)
+    {
+        foreach (var m in metals.Where(m => m.Row.HclAlone is not null))
+            work.React(m.Row.HclAlone!, m.ByHcl, m.Row.Element);
+    }
+
+    /// <summary>A closed train is refused where hydrogen passes a hundredth of the gas in it: a quarter of what burns.</summary>
+    /// <param name="chlorine">Moles of chlorine that are led through.</param>
+    public static Refusal? InTrain(IReadOnlyList<MetalInAquaRegia> metals, Working chlorine, StepOptions options)
+    {
+        var hydrogen = Molar
+            .GasVolume(
+                Working.Sum(
+                    metals.Where(m => m.Row.HclAlone is not null).Select(m => m.Row.HclAlone!.Need(m.ByHcl, m.Row.Element, "H2")),
+                    Dimension.Substance
+                )
+            )
+            .Named("hydrogen by acid alone");
+        if (Working.IsNothing(hydrogen))
+            return null;
+        var other = Molar.GasVolume(chlorine) + Working.Exact(options.Number("sweep") * 1000, null, Dimension.Volume);
+        var most = Constants.Get("hydrogen-in-train").Likely;
+        var share = Working.Share(hydrogen, hydrogen + other).Range.High;
+        if (share <= most)
+            return null;
+        var sweep = (hydrogen.Range.High * (1 / most - 1) - Molar.GasVolume(chlorine).Range.Low) / 1000;
+        var of = string.Join(
+            ", ",
+            metals.Where(m => m.ByHcl.Likely > 0).OrderByDescending(m => m.ByHcl.Likely).Select(m => Elements.Of(m.Row.Element).Name)
+        );
+        return new(
+            $"acid alone makes up to {FigureText.Number(hydrogen.Range.High / 1000, 1)} L of hydrogen of the {of}: with chlorine in a "
+                + $"closed train ({FigureText.Number(100 * share, 0)} % of the gas) it explodes by light",
+            $"leach the {of} out first with acid alone, or sweep at least {FigureText.Number(Math.Ceiling(sweep), 0)} L of air through"
+        );
+    }
+}
