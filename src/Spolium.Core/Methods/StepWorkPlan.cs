@@ -4,25 +4,41 @@ namespace Spolium.Core.Methods;
 internal sealed partial class StepWork
 {
     /// <summary>Vessel and portions for what is in it.</summary>
-    public Portions Size(string foam)
+    public Portions Size(string foam) => Once(ref sized, (foam, atOnce, gases.Count, heats.Count, Full: fullest ?? Vessel), SizeOf);
+
+    private Portions SizeOf((string Foam, Working? AtOnce, int Gases, int Heats, Charge Full) by)
     {
-        var full = fullest ?? Vessel;
         var gas =
             gases.Count == 0 ? Working.Zero(Dimension.Volume) : Working.Sum(gases.Select(g => g.Made), Dimension.Volume).Named("gas made");
         return Portions.For(
-            foam,
+            by.Foam,
             gas,
             Warming() ?? Working.Zero(Dimension.Temperature),
-            atOnce ?? full.LiquorVolume(draws),
+            atOnce ?? by.Full.LiquorVolume(draws),
             shop.Vessels,
             draws
         );
     }
 
     /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known.</summary>
-    public Working? Warming() => HeatOfStep() is { } heat ? Heat.Warming(heat, fullest ?? Vessel) : null;
+    public Working? Warming() =>
+        Once(ref warmed, (heats.Count, Full: fullest ?? Vessel), by => HeatOfStep() is { } heat ? Heat.Warming(heat, by.Full) : null);
 
-    private Working? HeatOfStep() => heats.Count == 0 ? null : Heat.Sum(heats, "heat of the step");
+    private Working? HeatOfStep() => Once(ref heated, heats.Count, n => n == 0 ? null : Heat.Sum(heats, "heat of the step"));
+
+    // Asked for several times of one plan: reckoned anew only when something was poured or reacted since.
+    private ((string Foam, Working? AtOnce, int Gases, int Heats, Charge Full) By, Portions Value)? sized;
+    private ((int Heats, Charge Full) By, Working? Value)? warmed;
+    private (int By, Working? Value)? heated;
+
+    private static T Once<TBy, T>(ref (TBy By, T Value)? known, TBy by, Func<TBy, T> reckon)
+    {
+        if (known is { } k && EqualityComparer<TBy>.Default.Equals(k.By, by))
+            return k.Value;
+        var value = reckon(by);
+        known = (by, value);
+        return value;
+    }
 
     /// <summary>The plan of the step.</summary>
     /// <param name="foam">Row of foam.csv: how it foams and how full a vessel may be.</param>
