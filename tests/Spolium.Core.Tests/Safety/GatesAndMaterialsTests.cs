@@ -26,8 +26,9 @@ public class GatesAndMaterialsTests
             Assert.Contains(gate, FeedGate.Shut(copper.Marked([gate.Mark]), gate.Duty));
             return;
         }
-        Assert.Contains(gate, FeedGate.Shut(Given.Metals(("Cu", 100), (gate.Element, 101 * gate.Above)), gate.Duty));
-        Assert.DoesNotContain(gate, FeedGate.Shut(Given.Metals(("Cu", 100), (gate.Element, 99 * gate.Above)), gate.Duty));
+        Charge With(double share) => Given.Metals(("Cu", 100 * (1 - share)), (gate.Element, 100 * share));
+        Assert.Contains(gate, FeedGate.Shut(With(1.01 * gate.Above), gate.Duty));
+        Assert.DoesNotContain(gate, FeedGate.Shut(With(0.99 * gate.Above), gate.Duty));
     }
 
     [Fact]

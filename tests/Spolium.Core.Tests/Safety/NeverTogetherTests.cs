@@ -35,9 +35,9 @@ public class NeverTogetherTests
         Assert.Equal(row.Means.Length == 0, NeverTogether.Meeting(a, b, new HashSet<string> { row.Means }).Contains(row));
     }
 
-    // What a row of three wants beside, so many times its limit, in the same water.
+    // What a row of three wants beside, so many times its limit in a litre and a half; g/L all.
     private static Charge WithThird(NeverTogether row, Charge one, double times) =>
-        row.C is null ? one : one.Plus(Holding(row.C, times * row.LeastC)).With(Species.Water, Moles(500, "H2O"));
+        row.C is null ? one : one.Plus(Holding(row.C, 1.5 * times * row.LeastC));
 
     private static double Above(double least) => least > 0 ? 1.01 * least : 1;
 

@@ -57,7 +57,7 @@ public class MapWaysTests
         Assert.Equal("Au", MapWays.First(With(0.5, 30), false)!.Element);
         Assert.Equal("Ag", MapWays.First(With(0.1, 30), false)!.Element);
         Assert.Equal(
-            "fixer-iron/dry/melt",
+            "fixer-iron/wash/dry/melt",
             MapWays.First(new([new("Ag", Given.Share(1), Given.Share(1), Given.Share(1))], null, LiquorKind.Fixer), true)!.Id
         );
         Assert.Null(MapWays.First(new([], null), true));

@@ -30,10 +30,9 @@ public class WaySearchTests
                     "gold by nitric strip, bleach",
                     "gold by nitric strip, chlorine",
                     "gold by nitric strip, nitrate salt and acid",
-                    "gold by chlorine lift, aqua regia",
                     "gold by aqua regia",
                 ],
-                ["nitric-part", "fixer-iron"]
+                ["nitric-part", "fixer-iron", "chlorine-lift"]
             },
             {
                 "hl-2a",

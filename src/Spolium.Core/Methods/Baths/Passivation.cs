@@ -1,13 +1,30 @@
 namespace Spolium.Core.Methods.Baths;
 
+internal enum Passive
+{
+    /// <summary>Films over; the film breaks without warning.</summary>
+    Film,
+
+    /// <summary>Stays under its film.</summary>
+    Stays,
+
+    /// <summary>Is taken in a burst.</summary>
+    Violent,
+}
+
 /// <summary>What a metal does where strong nitric acid first meets it (Reference/passivation.csv): it films over, or goes off.</summary>
 /// <param name="FromPercent">% by mass of nitric acid in the bath, from which on.</param>
-/// <param name="Films">False where it goes off.</param>
-internal sealed record Passivation(string Metal, double FromPercent, bool Films, string Text, string Source)
+internal sealed record Passivation(string Metal, double FromPercent, Passive Does, string Text, string Source)
 {
     public static readonly IReadOnlyList<Passivation> All = ReferenceTable.Read(
         "passivation.csv",
-        r => new Passivation(r.Text("metal"), r.Number("from_percent"), r.Text("does") == "film", r.Text("text"), r.Source),
+        r => new Passivation(
+            r.Text("metal"),
+            r.Number("from_percent"),
+            Enum.Parse<Passive>(r.Text("does"), true),
+            r.Text("text"),
+            r.Source
+        ),
         "metal",
         "does"
     );
@@ -31,17 +48,17 @@ internal sealed record Passivation(string Metal, double FromPercent, bool Films,
     public static Refusal? Bars(Charge charge, Bottle acid, double waterVolumes)
     {
         var percent = StrengthOf(acid, waterVolumes);
-        if (Of(charge, percent).FirstOrDefault(p => p.Films) is not { } film)
+        if (Of(charge, percent).FirstOrDefault(p => p.Does == Passive.Film) is not { } film)
             return null;
-        var thinned = Enumerable.Range(1, 20).Select(i => i * 0.25).FirstOrDefault(w => StrengthOf(acid, w) < film.FromPercent - 1);
+        var thinned = Enumerable.Range(1, 20).Select(i => i * 0.25).First(w => StrengthOf(acid, w) < film.FromPercent - 1);
         return new(
             $"{film.Text} (the bath is {FigureText.Number(percent, 0)} %)",
-            film.Metal is "Al" or "Cr" || thinned == 0
-                ? "leach it with hydrochloric acid first"
-                : $"cut the acid with at least {FigureText.Number(thinned, 2)} volumes of water, or leach it with hydrochloric acid first"
+            $"cut the acid with at least {FigureText.Number(thinned, 2)} volumes of water, or leach it with hydrochloric acid first"
         );
     }
 
     public static IEnumerable<Caution> Cautions(Charge charge, Bottle acid, double waterVolumes) =>
-        Of(charge, StrengthOf(acid, waterVolumes)).Where(p => !p.Films).Select(p => new Caution(CautionLevel.Stop, p.Text));
+        Of(charge, StrengthOf(acid, waterVolumes))
+            .Where(p => p.Does != Passive.Film)
+            .Select(p => new Caution(p.Does == Passive.Violent ? CautionLevel.Stop : CautionLevel.Look, p.Text));
 }

@@ -66,7 +66,7 @@ public sealed class ChlorineHcl : IMethod
                 Molar.GasVolume(need).Named("chlorine by the equations"),
                 Molar.Grams(need, "Cl2").Named("the same in grams"),
             ],
-            ChlorineGenerator.Conditions,
+            HydrogenAlone.Conditions(metals, made),
             [ChlorineGenerator.Tubes, new(CautionLevel.Look, "Never tablets and powder in one generator: they burn.")],
             ChlorineGenerator.Pause,
             ChlorineGenerator.IfFoams

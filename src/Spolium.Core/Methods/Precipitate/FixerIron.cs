@@ -17,7 +17,7 @@ public sealed class FixerIron : IMethod
             Stage = Stage.Precipitate,
             Outputs = [("sludge", "silver sludge"), ("fixer", "desilvered fixer")],
             Reagents = ["Fe"],
-            Passages = [new(Form.Fixer, Form.WashedSilver, "iron")],
+            Passages = [new(Form.Fixer, Form.SilverPowder, "iron")],
             HottestC = 25,
             Tasks = [Work.SetUp, Work.Attended("wash-hours"), Work.ByItself("fixer-iron-hours")],
             Signs = ["strip-blank", "iron-left"],

@@ -90,7 +90,7 @@ public sealed class ChlorineLift : IMethod
                 bare.Element("Au").Named("gold still on the base"),
                 Molar.GasVolume(need).Named("chlorine by the equations"),
             ],
-            ChlorineGenerator.Conditions,
+            HydrogenAlone.Conditions(metals, made),
             [ChlorineGenerator.Tubes, new(CautionLevel.Look, "Prolonged, it takes gold too: look every hour.")],
             ChlorineGenerator.Pause,
             ChlorineGenerator.IfFoams
