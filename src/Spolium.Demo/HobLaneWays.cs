@@ -41,7 +41,7 @@ public static class HobLaneWays
     ];
 
     /// <summary>Silver out of spent fixer on steel wool.</summary>
-    public static readonly IReadOnlyList<string> SilverFromFixer = ["fixer-iron", "dry", "melt"];
+    public static readonly IReadOnlyList<string> SilverFromFixer = ["fixer-iron", "wash", "dry", "melt"];
 
     /// <summary>Gold powder dissolved and brought down once more: a loop that may be put in after any washing.</summary>
     public static readonly IReadOnlyList<string> SecondRefine = ["aqua-regia", "sulfamic", "clear", "metabisulphite", "wash"];
