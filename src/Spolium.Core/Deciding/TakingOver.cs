@@ -107,7 +107,11 @@ public static class TakingOver
             .Where(e => e.Grams > 0)
             .ToList();
         return believed.Count == 0
-                ? Decision.Refuse("from", $"the book has nothing in {holding.Name}", "it was taken over already, or holds no metal")
+                ? Decision.Refuse(
+                    "from",
+                    $"the book has nothing in the {holding.Name} any more",
+                    "it was taken over already, or holds no metal"
+                )
             : Asked(state, batch, Source(state, source.From, source.Id)!, source.Amount, charge) is { } far && names.Reason is null
                 ? Decision.Refuse([far])
             : Written(names, source, charge, believed, HoldingKind.IsLiquor(output));
@@ -128,7 +132,8 @@ public static class TakingOver
             x <= expected * within && x >= expected / (source.Wet || source.Weighed is not null ? within : double.MaxValue);
         if (expected <= 0 || Near(amount.Value))
             return null;
-        var words = how.Length > 0 ? how : $"about {FigureText.Number(expected, 1)} {amount.Unit} was to come of it";
+        var words = how.Length > 0 ? how : $"about {FigureText.Number(expected, 1)} {(source.Wet ? "mL" : "g")} was to come of it";
+        // What was weighed is looked for about that weight: its limits are taken for five standard uncertainties.
         return LikeliestSlip.Told(
             new("amount", $"{QuantityParser.InWords(amount)}, and {words}", "check the unit and the decimal point; if it is so, say why"),
             amount,

@@ -16,19 +16,17 @@ public static class TypedStrength
         Draws draws
     )
     {
-        bool Could(double v) => LabelStrength.Fraction(table, unit, v, celsius) is { } f && f > 0 && f * 100 <= table.MostPercent;
+        double? Fraction(double v) =>
+            LabelStrength.Fraction(table, unit, v, celsius) is { } f && f > 0 && f * 100 <= table.MostPercent ? f : null;
         var name = Impossible.Named(table.Solute);
-        if (Could(typed.Value))
-        {
-            var fraction = LabelStrength.Fraction(table, unit, typed.Value, celsius)!.Value;
+        if (Fraction(typed.Value) is { } fraction)
             return (new Bottle("label", name, table.Solute, new(fraction), null, 0, "typed: " + typed.Text).StrengthIn(draws), null);
-        }
         var tooStrong = new FieldError(
             "label",
             $"{typed.Text} is more than {name} can have at {FigureText.Number(celsius, 0)} °C",
             $"at most {FigureText.Number(table.MostPercent, 0)} % by mass"
         );
-        return (null, LikeliestSlip.Told(tooStrong, typed, Could));
+        return (null, LikeliestSlip.Told(tooStrong, typed, v => Fraction(v) is not null));
     }
 
     /// <summary>Of a solid or of bleach, which have no table.</summary>

@@ -15,12 +15,13 @@ public sealed record ReagentOver(string Name, int Batches, double Grams, double 
     {
         get
         {
-            var share = Constants.Get("poured-plus-minus").Likely / Draws.Z95;
+            var plusMinus = Constants.Get("poured-plus-minus").Likely;
+            var share = plusMinus / Draws.Z95;
             return OverBatches.Mass(
                 $"{Name} poured",
                 Grams,
                 share * share * SumOfSquares,
-                OverBatches.Words(Batches) + ", each measured to 1 %"
+                $"{OverBatches.Words(Batches)}, each measured to {FigureText.Number(100 * plusMinus, 0)} %"
             );
         }
     }

@@ -26,9 +26,17 @@ internal static class Objections
             "inquart it with silver and part it"
         );
 
+    /// <summary>A charge holds what a rule forbids to bring to it, from as much on as the rule says.</summary>
+    /// <param name="rule">Of never-together.csv; its second side.</param>
+    public static bool Holds(Charge charge, string rule)
+    {
+        var row = NeverTogether.All.Single(r => r.Id == rule);
+        return row.B.In(charge, charge.Grams(Species.Water).Likely) > row.LeastB;
+    }
+
     public static Refusal? Ammonium(Charge charge) =>
         When(
-            charge.Grams(new("NH4+", Phase.Aqueous)).Range.High > 0.1,
+            Holds(charge, "chlorine-ammonium"),
             "ammonium and chlorine make nitrogen trichloride, which explodes",
             "wash the ammonium out first"
         );

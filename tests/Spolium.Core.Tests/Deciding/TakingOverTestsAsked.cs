@@ -15,10 +15,11 @@ public partial class TakingOverTests
     [InlineData(Bar, "0.421 g", "4.21 g", "")]
     [InlineData(Bar, "5 g", null, "weighed 4.21 g")]
     [InlineData(Barren, "40 mL", "400 mL", "was to come")]
+    [InlineData(Barren, "4 L", "0.4 L", " mL was to come")]
     [InlineData(Barren, "4000 mL", "400 mL", "was to come")]
     public void An_amount_far_from_what_was_weighed_or_reckoned_is_asked_about(string id, string amount, string? becomes, string words)
     {
-        var typed = QuantityParser.Read(amount, amount.EndsWith("mL", StringComparison.Ordinal) ? Field.Volume : Field.Mass).Number!;
+        var typed = QuantityParser.Read(amount, amount.EndsWith('L') ? Field.Volume : Field.Mass).Number!;
         var error = Take(Demo.Value, FeedFrom.Holding, id, typed).Errors.Single();
         Assert.Equal("amount", error.Field);
         Assert.Equal(becomes, error.Becomes);

@@ -17,9 +17,6 @@ public class TypedStrengthTests
     public void Of_a_liquid_with_a_table()
     {
         Assert.Equal(0.68, Nitric("68 %").Fraction!.Likely, 6);
-        var (none, wrong) = Nitric("0 %");
-        Assert.Null(none);
-        Assert.Equal("label", wrong!.Field);
         var hcl = TypedStrength.Tabled(DensityTable.BySolute["HCl"], LabelUnit.MassPercent, Share("80 %"), 20, new Draws("t")).Wrong!;
         Assert.Contains("hydrochloric acid", hcl.Reason);
         Assert.Equal("8 %", hcl.Becomes);

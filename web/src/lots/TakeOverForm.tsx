@@ -114,6 +114,7 @@ export function TakeOverForm() {
           value={reason}
           onChange={(e) => setReason(e.currentTarget.value)}
           w={420}
+          mb={16}
         />
       )}
       <ProblemNote problem={write.error} shown={['code', 'title', 'amount', 'liquor']} />

@@ -51,7 +51,7 @@ export function ChargeLine({ charge, onChange, problem }: Props) {
         {charge.lines.map((l, i) => (
           <div key={i} className={styles.metal}>
             <Select
-              label="Metal"
+              label="Element"
               data={symbols}
               value={l.element}
               onChange={(v) => v && set(i, { element: v })}

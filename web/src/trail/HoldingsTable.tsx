@@ -119,7 +119,10 @@ function Row({
                 : 'went on'}{' '}
           {h.canPool && <PutInto trail={trail} holding={h} />}{' '}
           {h.source && (
-            <Link className="word" to={`/lots/take-over?from=Holding&id=${encodeURIComponent(h.source)}`}>
+            <Link
+              className={`word ${styles.whole}`}
+              to={`/lots/take-over?from=Holding&id=${encodeURIComponent(h.source)}`}
+            >
               make it a lot
             </Link>
           )}

@@ -5,7 +5,14 @@ namespace Spolium.Core.Methods.Dissolve;
 public sealed class AquaRegia : IMethod
 {
     public MethodCard Card { get; } =
-        AquaRegiaBath.Card("aqua-regia", 2, "Dissolve the gold in aqua regia", ["HCl", "HNO3"], "aqua regia", place: 1);
+        AquaRegiaBath.Card(
+            id: "aqua-regia",
+            version: 2,
+            title: "Dissolve the gold in aqua regia",
+            reagents: ["HCl", "HNO3"],
+            words: "aqua regia",
+            place: 1
+        );
 
     public IReadOnlyList<OptionSpec> Options =>
         [

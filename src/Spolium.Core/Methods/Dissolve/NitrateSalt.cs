@@ -6,11 +6,11 @@ public sealed class NitrateSalt : IMethod
 {
     public MethodCard Card { get; } =
         AquaRegiaBath.Card(
-            "nitrate-salt",
-            1,
-            "Dissolve the gold with nitrate salt and hydrochloric acid",
-            ["HCl", "NaNO3", "KNO3", "Mg(NO3)2·6H2O", "Ca(NO3)2·4H2O"],
-            "nitrate salt and acid",
+            id: "nitrate-salt",
+            version: 1,
+            title: "Dissolve the gold with nitrate salt and hydrochloric acid",
+            reagents: ["HCl", "NaNO3", "KNO3", "Mg(NO3)2·6H2O", "Ca(NO3)2·4H2O"],
+            words: "nitrate salt and acid",
             place: 2
         );
 

@@ -18,7 +18,13 @@ public sealed class Ferrous : IMethod
     };
 
     public MethodCard Card { get; } =
-        GoldDown.Card("ferrous", 1, "Bring the gold down with ferrous sulphate", ["FeSO4·7H2O", "H2O"], place: 2);
+        GoldDown.Card(
+            id: "ferrous",
+            version: 1,
+            title: "Bring the gold down with ferrous sulphate",
+            reagents: ["FeSO4·7H2O", "H2O"],
+            place: 2
+        );
 
     public IReadOnlyList<OptionSpec> Options => [GoldDown.School("7.4", 4.3, 20, "1.75 times what the equation takes. More does no harm.")];
 

@@ -21,7 +21,13 @@ public sealed class Metabisulphite : IMethod
     };
 
     public MethodCard Card { get; } =
-        GoldDown.Card("metabisulphite", 2, "Bring the gold down with metabisulphite", ["Na2S2O5", "H2O"], place: 1);
+        GoldDown.Card(
+            id: "metabisulphite",
+            version: 2,
+            title: "Bring the gold down with metabisulphite",
+            reagents: ["Na2S2O5", "H2O"],
+            place: 1
+        );
 
     public IReadOnlyList<OptionSpec> Options =>
         [

@@ -28,7 +28,13 @@ public sealed class Nitrite : IMethod
     };
 
     public MethodCard Card { get; } =
-        GoldDown.Card("nitrite", 1, "Bring the gold down with sodium nitrite", ["NaNO2", "Na2CO3", "H2O"], place: 5);
+        GoldDown.Card(
+            id: "nitrite",
+            version: 1,
+            title: "Bring the gold down with sodium nitrite",
+            reagents: ["NaNO2", "Na2CO3", "H2O"],
+            place: 5
+        );
 
     public IReadOnlyList<OptionSpec> Options =>
         [
@@ -51,12 +57,12 @@ public sealed class Nitrite : IMethod
     {
         var why = Objections.Among(
             Objections.When(
-                Over("nitrite-ammonium", charge),
+                Objections.Holds(charge, "nitrite-ammonium"),
                 "ammonium is in the liquor (sulfamic acid leaves it): with nitrite it makes nitrogen in a rush",
                 "boil the nitric acid off instead of sulfamic acid, or take another salt"
             ),
             Objections.When(
-                Over("nitrite-sulfamic", charge),
+                Objections.Holds(charge, "nitrite-sulfamic"),
                 "sulfamic acid or urea is in the liquor: it eats the nitrite and foams over",
                 "boil the nitric acid off instead, or take another salt; they belong behind the nitrite"
             )
@@ -74,13 +80,6 @@ public sealed class Nitrite : IMethod
                 [.. Cautions(charge)],
                 options.Text("acid") == "blunted" ? Blunt : null
             );
-    }
-
-    // What must never meet nitrite, from as much on as the rule says.
-    private static bool Over(string rule, Charge charge)
-    {
-        var row = NeverTogether.All.Single(r => r.Id == rule);
-        return row.B.In(charge, charge.Grams(Species.Water).Likely) > row.LeastB;
     }
 
     private static void Blunt(StepWork work)

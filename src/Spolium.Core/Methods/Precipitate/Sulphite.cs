@@ -17,7 +17,8 @@ public sealed class Sulphite : IMethod
         SettleRate = "settle-rate",
     };
 
-    public MethodCard Card { get; } = GoldDown.Card("sulphite", 1, "Bring the gold down with sulphite", ["Na2SO3", "H2O"], place: 3);
+    public MethodCard Card { get; } =
+        GoldDown.Card(id: "sulphite", version: 1, title: "Bring the gold down with sulphite", reagents: ["Na2SO3", "H2O"], place: 3);
 
     public IReadOnlyList<OptionSpec> Options =>
         [GoldDown.School("1.44", 1, 3, "1.5 times what the equation takes. Warm, it settles faster.")];
