@@ -29,11 +29,7 @@ public partial class HydrogenTests
     [Fact]
     public void Chlorine_from_powder_likewise()
     {
-        var plan = Given.Step(
-            "chlorine-hcl",
-            Given.Metals(("Zn", 5), ("Fe", 5)),
-            options: new() { ["from"] = "Ca(OCl)2" }
-        );
+        var plan = Given.Step("chlorine-hcl", Given.Metals(("Zn", 5), ("Fe", 5)), options: new() { ["from"] = "Ca(OCl)2" });
         Assert.Empty(plan.Refusals);
         // 0.105 mol of chlorine of which 0.6 are taken, two to a mole of the powder.
         Assert.InRange(Grams(plan, "tablets"), 16, 26);

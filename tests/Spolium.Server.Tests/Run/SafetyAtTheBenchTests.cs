@@ -38,7 +38,7 @@ public partial class SafetyAtTheBenchTests
     public async Task Iron_goes_into_fixer_only_after_its_ph_was_read()
     {
         await using var shop = new Shop();
-        await Start(shop, "26-11", "hl-6a", "2000 mL", "fixer-iron", "dry", "melt");
+        await Start(shop, "26-11", "hl-6a", "2000 mL", "fixer-iron", "wash", "dry", "melt");
         var batch = await Begin(shop, "26-11", "1-fixer-iron");
         Assert.Equal("silver", batch.GetProperty("metal").GetString());
         Assert.Equal("pH", batch.GetProperty("current").GetProperty("interlocks")[0].GetProperty("reading").GetString());
