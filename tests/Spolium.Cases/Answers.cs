@@ -61,6 +61,8 @@ public static partial class Answers
             ),
         ["inquart"] = Inquart,
         ["oxalic-caustic"] = OxalicCaustic,
+        ["oxalic-copper"] = OxalicBound,
+        ["product-possible"] = ProductPossible,
         ["silver-chloride"] = SilverAsChloride,
         ["silver-reduce"] = SilverReduced,
         ["copper-cement"] = Cement,
@@ -178,12 +180,31 @@ public static partial class Answers
             Working.Exact(Double(g, "free_h_mol_incl_gold_acid"), null, Dimension.Substance),
             Molar.Moles(gold, "Au"),
             Molar.Moles(dose - least, acid.Formula),
-            Number(Double(g, "eta"))
+            Number(Double(g, "eta")),
+            Working.Zero(Dimension.Substance)
         );
         return Many(
             ("oxalic_dihydrate_g", dose),
             ("naoh_g", Molar.Grams(caustic, "NaOH")),
             ("co2_L", Litres(OxalicGold.Precipitation.Need(Molar.Moles(gold, "Au"), "Au", "CO2")))
+        );
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> OxalicBound(JsonElement g, JsonElement _)
+    {
+        var bound = Molar.Moles(Grams(Double(g, "copper_falls_g")), "Cu") + Molar.Moles(Grams(Double(g, "lead_falls_g")), "Pb");
+        return Many(
+            ("caustic_more_g", Molar.Grams(OxalicGold.ForBound(bound), "NaOH")),
+            ("oxalic_dihydrate_bound_g", Molar.Grams(bound, "H2C2O4·2H2O"))
+        );
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> ProductPossible(JsonElement g, JsonElement _)
+    {
+        var share = Molar.Share(Text(g, "element"), Text(g, "product"));
+        return Many(
+            ("product_g", Molar.Holding(Grams(Double(g, "element_g")), Text(g, "element"), Text(g, "product"))),
+            ("element_percent", share.Percent("share"))
         );
     }
 

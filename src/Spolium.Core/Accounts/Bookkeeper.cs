@@ -132,6 +132,7 @@ public static class Bookkeeper
                 ReadingPutRight b => BatchPostings.Restate(before, book, entryId, b),
                 ProductWeighed b when before.Batches[b.BatchId].Step(b.StepId).Closed => BatchPostings.Reweigh(book, entryId, b),
                 DoseAdded b => Poured(before, entryId, b.Pours, Account.Used(b.BatchId)),
+                SomethingElse { Poured: { } p } b => Poured(before, entryId, [p.Pour], Account.Used(b.BatchId)),
                 BottlesReceived b => b.Bottles.SelectMany(x => Contents(entryId, Account.Supplier, Account.Shelf(x.BottleId), x.Grams)),
                 BottleMade { BatchId: { } batch } b => Contents(
                     entryId,

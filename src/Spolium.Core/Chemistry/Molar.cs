@@ -21,6 +21,9 @@ public static class Molar
     public static Working Share(string element, string formula) =>
         (Mass(element) * Species.Of(formula).Count(element) / Mass(formula)).Named($"share of {Elements.Of(element).Name} in {formula}");
 
+    /// <summary>Grams of a compound that hold so many grams of one of its elements.</summary>
+    public static Working Holding(Working grams, string element, string formula) => grams / Share(element, formula);
+
     /// <summary>Millilitres of gas at 25 °C, 1 atm.</summary>
     public static Working GasVolume(Working moles) => moles * Constants.MolarGasVolume;
 

@@ -45,6 +45,8 @@ public static class StepDecisions
     {
         if (Decisions.Running(batch, stepId) is { } no)
             return no;
+        if (BesideDecisions.OnlySafe(batch, stepId) is { } unsafeNow)
+            return unsafeNow;
         var step = BatchAtWork.Step(state, batch, stepId);
         if (step.Plan.Doses.FirstOrDefault(d => d.Id == doseId) is not { } dose)
             return Decision.Refuse(
@@ -59,12 +61,8 @@ public static class StepDecisions
         if (bottle is null)
             return Decision.Refuse("bottleId", $"bottle {bottleId} does not hold {dose.Bottle.Formula}", $"pour from {dose.Bottle.Id}");
         if (state.Shelf.TryGetValue(bottleId, out var onShelf) && onShelf.WantsLookAlike)
-            return Decision.Refuse(
-                "bottleId",
-                $"{bottleId} is {onShelf.Name}, bought without a certificate: nobody has looked at what it is",
-                $"do the test and record it on the Shelf: {onShelf.Kind.Test}"
-            );
-        if (Measured(amount, bottle) is not { } poured)
+            return OutOfABottle.LookAlike(onShelf);
+        if (OutOfABottle.Measured(amount, bottle) is not { } poured)
             return Decision.Refuse("amount", bottle.DensityGPerMl is null ? "it is weighed" : "nothing was poured", "write grams");
         foreach (
             var finding in StepSafety
@@ -104,38 +102,11 @@ public static class StepDecisions
                     CannotBe.Clues(state, amount, batch.BalanceStepG)
                 ),
             ]);
-        if (onShelf is not null && grams > onShelf.Grams * (1 + ShelfDecisions.LevelMayDiffer) && string.IsNullOrWhiteSpace(reason))
-            return Decision.Refuse(
-                "amount",
-                $"{bottleId} holds {FigureText.Number(Math.Max(0, onShelf.Grams), 0)} g by the shelf, {FigureText.Number(grams, 0)} g "
-                    + "would be poured",
-                "pour from another bottle, or count the shelf; if it is so, say why"
-            );
+        if (string.IsNullOrWhiteSpace(reason) && OutOfABottle.MoreThanStands(onShelf, grams) is { } more)
+            return Decision.Refuse([more]);
         return Decision.Write(
             new DoseAdded(batch.Id, stepId, doseId, [BottleMaking.Poured(bottle, amount, grams, sigma)], Decisions.Kept(reason))
         );
-    }
-
-    // Grams of a pour and how unsure they are: a spoon of a loose solid by its bulk density, a cup of a liquid by the cup.
-    private static (double Grams, double Sigma)? Measured(TypedNumber amount, Bottle bottle)
-    {
-        if (amount.Field == Field.Mass)
-            return (amount.Value, amount.Sigma);
-        if (bottle.DensityGPerMl is { } density)
-            return (amount.Value * density, amount.Sigma * density);
-        if (
-            ReagentForm.All.Any(f => f.Formula == bottle.Formula && f.Liquid)
-            || ReagentForm.BulkDensity(bottle.Formula, new Draws("spoon")) is not { } bulk
-        )
-            return null;
-        var ml = Working.Given(
-            new Draws("spoon").Reading("volume", amount.Value, amount.Sigma),
-            Dimension.Volume,
-            "by the spoon",
-            amount.Text
-        );
-        var grams = ml * bulk;
-        return (grams.Likely, grams.Amount.Sigma);
     }
 
     public static Decision Read(State state, BatchState batch, string stepId, string kind, TypedNumber value, string? reason = null)
@@ -195,6 +166,8 @@ public static class StepDecisions
     {
         if (Decisions.Running(batch, stepId) is { } no)
             return no;
+        if (BesideDecisions.OnlySafe(batch, stepId) is { } unsafeNow)
+            return unsafeNow;
         var signs = BatchAtWork.Step(state, batch, stepId).Plan.EndSigns;
         if (signs.All(s => s.Id != sign))
             return Decision.Refuse("sign", "this step has no such sign", "use one of " + string.Join(", ", signs.Select(s => s.Id)));
@@ -263,6 +236,8 @@ public static class StepDecisions
     {
         if (Decisions.Running(batch, stepId) is { } no)
             return no;
+        if (BesideDecisions.OnlySafe(batch, stepId) is { } unsafeNow)
+            return unsafeNow;
         if (MethodCatalogue.Find(batch.Route.Steps.First(s => s.Id == stepId).Method) is null)
             return Decision.Refuse(
                 "stepId",

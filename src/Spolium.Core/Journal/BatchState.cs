@@ -44,6 +44,12 @@ public sealed record StepState(
     /// <summary>Liquors that were tested for a metal.</summary>
     public ImmutableList<LiquorBracket> Tests { get; init; } = [];
 
+    /// <summary>What happened beside the plan, in its order.</summary>
+    public ImmutableList<Beside> Beside { get; init; } = [];
+
+    /// <summary>Id of the rule of what never meets that was broken in its vessel; null where none was.</summary>
+    public string? Danger => Beside.Find(b => b.Body.Danger is not null)?.Body.Danger;
+
     public bool Begun => BegunAt is not null;
     public bool Closed => ClosedAt is not null;
 
@@ -52,6 +58,7 @@ public sealed record StepState(
         {
             GivenUp = GivenUp,
             Tests = Tests,
+            Beside = Beside,
             Plan = Plan,
         };
 }

@@ -31,6 +31,7 @@ public static class Corrections
                 ? Rests("a split, a pool or a batch of the lot", "write what is believed of its parts")
                 : null,
             DoseAdded b => InStep(state, b.BatchId, b.StepId),
+            SomethingElse b => InStep(state, b.BatchId, b.StepId) ?? Joined(state, b, entry),
             LiquorTested b => InStep(state, b.BatchId, b.StepId),
             ReadingTaken b => InStep(state, b.BatchId, b.StepId),
             SignSeen b => InStep(state, b.BatchId, b.StepId),
@@ -90,6 +91,15 @@ public static class Corrections
         return batch.Step(stepId).Closed ? Rests("the closed step", "take the closing of the step back first") : null;
     }
 
+    // A way that was changed since names the holding too.
+    private static FieldError? Joined(State state, SomethingElse b, Entry entry) =>
+        b.Holding is not null
+        && state
+            .Entries.Of(Entry.BatchStream(b.BatchId))
+            .Any(e => e.Order > entry.Order && e.Body is RouteChanged or BranchGivenUp or SentOut)
+            ? Rests("a later change of the way", "leave it, and write a note")
+            : null;
+
     private static FieldError? StepClosing(State state, StepClosed b)
     {
         var batch = state.Batches[b.BatchId];
@@ -107,7 +117,7 @@ public static class Corrections
     private static FieldError? BegunStep(State state, StepBegun b)
     {
         var s = state.Batches[b.BatchId].Step(b.StepId);
-        return s.Pours.Count + s.Signs.Count + s.Readings.Count + s.Tests.Count + s.Weighed.Count > 0 || s.Closed
+        return s.Pours.Count + s.Signs.Count + s.Readings.Count + s.Tests.Count + s.Weighed.Count + s.Beside.Count > 0 || s.Closed
             ? Rests("doses, readings or signs of this step", "take those back first")
             : null;
     }

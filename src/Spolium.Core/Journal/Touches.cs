@@ -42,6 +42,8 @@ public static class Touches
             LeftOutOfLearning b => [Entry.BatchStream(b.BatchId)],
             StepBegun b => [Entry.BatchStream(b.BatchId)],
             DoseAdded b => b.Pours.Select(p => Entry.BottleStream(p.BottleId)).Prepend(Entry.BatchStream(b.BatchId)),
+            SomethingElse { Poured: { } p } b => [Entry.BatchStream(b.BatchId), Entry.BottleStream(p.Pour.BottleId)],
+            SomethingElse b => [Entry.BatchStream(b.BatchId)],
             LiquorTested b => [Entry.BatchStream(b.BatchId)],
             ReadingTaken b => [Entry.BatchStream(b.BatchId)],
             SignSeen b => [Entry.BatchStream(b.BatchId)],

@@ -8,9 +8,11 @@ public static class DosePlan
 {
     /// <summary>Grams logged for a dose; what was measured by spoon or cup keeps its own uncertainty, and so does the bottle's
     /// strength.</summary>
-    public static Working Logged(string doseId, Facts facts)
+    public static Working Logged(string doseId, Facts facts) => Logged(facts.Of(doseId));
+
+    /// <summary>Grams of so many pours.</summary>
+    public static Working Logged(IReadOnlyList<Pour> poured)
     {
-        var poured = facts.Of(doseId);
         var amount = poured
             .Where(p => p.SigmaG > 0)
             .Aggregate(Amount.Certain(poured.Where(p => p.SigmaG == 0).Sum(p => p.Grams)), (sum, p) =>

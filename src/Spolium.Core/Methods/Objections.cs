@@ -30,7 +30,7 @@ internal static class Objections
     /// <param name="rule">Of never-together.csv; its second side.</param>
     public static bool Holds(Charge charge, string rule)
     {
-        var row = NeverTogether.All.Single(r => r.Id == rule);
+        var row = NeverTogether.Of(rule);
         return row.B.In(charge, charge.Grams(Species.Water).Likely) > row.LeastB;
     }
 

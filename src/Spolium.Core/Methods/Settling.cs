@@ -11,6 +11,12 @@ internal static class Settling
 {
     private static readonly Fall[] Falls = [new(SilverChlorideReactions.Falls, new("Ag+", Phase.Aqueous), Species.Chloride, "AgNO3")];
 
+    /// <summary>A vessel into which a substance was poured just now, with what fell.</summary>
+    public static Charge Settle(string poured, Charge vessel) =>
+        After(poured, vessel, null)
+            .ToList()
+            .Aggregate(vessel, (c, x) => c.React(x.Fall.Reaction, x.Fall.Reaction.Extent(x.Moles, x.Fall.Of)).After);
+
     /// <summary>What falls in a vessel into which a substance was poured just now, and how much of it, in mol.</summary>
     /// <param name="poured">Formula of what was poured: it must bring what the other falls with.</param>
     /// <param name="held">What a method brings down itself, and says how much of it stays.</param>

@@ -21,6 +21,9 @@ public sealed class StepOptions(IMethod method, IReadOnlyDictionary<string, stri
 {
     public IReadOnlyList<MethodCard> Later => later ?? [];
 
+    /// <summary>What stood over the vessel, each with its share of what was poured; empty where the cover that was chosen stayed.</summary>
+    public IReadOnlyList<(string Cover, double Share)> Covers { get; init; } = [];
+
     public string Text(string id) => chosen.TryGetValue(id, out var v) && v.Length > 0 ? v : Spec(id).Default;
 
     public bool Has(string id) => Text(id).Length > 0;

@@ -80,7 +80,10 @@ public sealed class Folding
     {
         var (_, route, shop, facts, draws) = given;
         var input = step.Takes.Select(t => holdings[t]).Aggregate((a, b) => a.Plus(b));
-        var logged = facts.GetValueOrDefault(step.Id) ?? Facts.None;
+        var told = facts.GetValueOrDefault(step.Id) ?? Facts.None;
+        var beside = BesideThePlan.Of(step.Id, input, told, shop, draws);
+        var logged = beside?.Facts ?? told;
+        input = beside?.Input ?? input;
         var method = GoneMethod.Of(step, logged.Plan);
         var later = route
             .Steps.SkipWhile(s => s.Id != step.Id)
@@ -88,11 +91,19 @@ public sealed class Folding
             .Select(s => MethodCatalogue.Find(s.Method)?.Card)
             .OfType<MethodCard>();
         var options = new StepOptions(method, step.Options, [.. later]);
+        if (beside is not null && method.Options.Any(o => o.Id == Cover.Option.Id))
+            options = new(method, step.Options, [.. later]) { Covers = beside.Covers(options.Text(Cover.Option.Id)) };
         var plan = method.Plan(input, options, shop, logged, draws);
         var pours = shelf.For(plan, logged);
         // Several bottles of one substance: their mean strength is known once the dose is.
         if (!ReferenceEquals(pours, shop))
             plan = method.Plan(input, options, pours, logged, draws);
+        // A dose that the method does not want any more was poured all the same.
+        if (!plan.Refused && Unasked(plan, logged) is { Count: > 0 } unasked)
+        {
+            input = unasked.Aggregate(input, (c, p) => pours.AsPoured(p) is { } b ? b.PourInto(c, DosePlan.Logged([p]), draws) : c);
+            plan = method.Plan(input, options, pours, logged, draws);
+        }
         // What signs have ended tells of the content: the step is reckoned once more from there.
         if (plan.LearnsFrom is [var learned, ..])
         {
@@ -100,7 +111,8 @@ public sealed class Folding
             plan = method.Plan(known, options, pours, logged, draws) with { Learned = ContentLearning.Told(input, known) };
             input = known;
         }
-        plan = logged.GivenUp ? GivenUp(plan, input, method) : shelf.Take(plan, logged);
+        plan = logged.GivenUp ? GivenUp(plan, input, method, logged, pours, draws) : shelf.Take(plan, logged);
+        plan = beside?.Laid(plan) ?? plan;
         plan = plan with
         {
             Outputs =
@@ -119,13 +131,18 @@ public sealed class Folding
                     ),
             ],
         };
-        return new(step, method, input, plan, logged) { Combined = Meeting([.. step.Takes.Select(t => holdings[t])]) };
+        return new(step, method, input, plan, told) { Combined = Meeting([.. step.Takes.Select(t => holdings[t])]) };
     }
 
+    private static List<Pour> Unasked(StepPlan plan, Facts logged) => [.. logged.Pours.Where(p => plan.Doses.All(d => d.Id != p.DoseId))];
+
     // What was in the vessel when the step was given up stays together, as its first holding.
-    private static StepPlan GivenUp(StepPlan plan, Charge input, IMethod method)
+    private static StepPlan GivenUp(StepPlan plan, Charge input, IMethod method, Facts logged, Shop pours, Draws draws)
     {
-        var together = plan.Refused ? input : plan.Outputs.Select(o => o.Charge).Aggregate((a, b) => a.Plus(b));
+        // What a method does not take any more is in the vessel all the same, with all that was poured.
+        var together = plan.Refused
+            ? logged.Pours.Aggregate(input, (c, p) => pours.AsPoured(p) is { } b ? b.PourInto(c, DosePlan.Logged([p]), draws) : c)
+            : plan.Outputs.Select(o => o.Charge).Aggregate((a, b) => a.Plus(b));
         return plan with
         {
             Refusals = [],

@@ -31,28 +31,15 @@ internal sealed class FromTheShelf(Shop shop)
         var listed = shop.Bottles.Where(b => b.Formula == formula).ToList();
         var shares = new List<BottleShare>();
         foreach (var pours in doses.SelectMany(d => facts.Of(d.Id)).GroupBy(p => (p.BottleId, p.Strength)))
-            shares.Add(new(AsPoured(listed, pours.First()), pours.Sum(p => p.Grams)));
+            shares.Add(
+                new((listed.FirstOrDefault(b => b.Id == pours.Key.BottleId) ?? listed[0]).As(pours.First()), pours.Sum(p => p.Grams))
+            );
         foreach (var (bottle, grams) in ToCome(listed, doses.Sum(d => StillWanted(d, facts))))
             shares.Add(new(bottle, grams));
         var all = shares.Where(s => s.Share > 0).ToList();
         return all.Count == 0 || all.All(s => s.Bottle == listed[0]) ? null
             : all.Count == 1 ? all[0].Bottle
             : Bottle.Together(all);
-    }
-
-    private static Bottle AsPoured(List<Bottle> listed, Pour pour)
-    {
-        var known = listed.FirstOrDefault(b => b.Id == pour.BottleId);
-        return pour.Strength is not { } strength || known?.Strength.Value == strength
-            ? known ?? listed[0]
-            : listed[0] with
-            {
-                Id = pour.BottleId,
-                Strength = new MassFraction(strength),
-                PlusMinus = pour.PlusMinus,
-                DensityGPerMl = pour.DensityGPerMl ?? listed[0].DensityGPerMl,
-                Known = "as it was when it was poured",
-            };
     }
 
     // Of a dose that a sign ends the high end is wanted on the shelf; of a decided one what was decided.

@@ -50,7 +50,7 @@ public sealed record StepSafety(
     }
 
     /// <summary>What a step may make without being stopped: its own gases, and what its method declares.</summary>
-    private static HashSet<string> Means(StepPlan plan) => [.. plan.Gases.Select(g => g.Formula), .. plan.Means];
+    internal static HashSet<string> Means(StepPlan plan) => [.. plan.Gases.Select(g => g.Formula), .. plan.Means];
 
     /// <summary>Rows of never-together.csv that the step would break: the part of it that decides whether a dose may be poured.</summary>
     public static IReadOnlyList<SafetyFinding> FindingsOf(PlannedStep step, Draws draws)

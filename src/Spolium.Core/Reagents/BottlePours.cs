@@ -69,6 +69,25 @@ public static class BottlePours
     public static Working MolesIn(this Bottle bottle, Working grams, Draws draws) =>
         Molar.Moles(grams * bottle.StrengthIn(draws), bottle.Formula);
 
+    /// <summary>A bottle of the same substance as it was when it was poured.</summary>
+    public static Bottle As(this Bottle bottle, Pour pour) =>
+        pour.Strength is not { } strength || (bottle.Id == pour.BottleId && bottle.Strength.Value == strength)
+            ? bottle
+            : bottle with
+            {
+                Id = pour.BottleId,
+                Strength = new(strength),
+                PlusMinus = pour.PlusMinus,
+                DensityGPerMl = pour.DensityGPerMl ?? bottle.DensityGPerMl,
+                Known = "as it was when it was poured",
+            };
+
+    /// <summary>The bottle that was poured from; null where the shop does not have it.</summary>
+    public static Bottle? AsPoured(this Shop shop, Pour pour) =>
+        pour.BottleId == Shop.Water.Id
+            ? Shop.Water
+            : shop.Bottles.SelectMany(b => b.RealBottles()).FirstOrDefault(b => b.Id == pour.BottleId)?.As(pour);
+
     /// <summary>Pours so many grams into a charge: the substance, and the water or what else the bottle holds.</summary>
     public static Charge PourInto(this Bottle bottle, Charge charge, Working grams, Draws draws)
     {

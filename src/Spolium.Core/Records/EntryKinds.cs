@@ -43,6 +43,7 @@ public static class EntryKinds
         Kind<LiquorTested>("liquor-tested", Lean),
         Kind<ReadingTaken>("reading-taken", Lean),
         Kind<SignSeen>("sign-seen"),
+        Kind<SomethingElse>("something-else"),
         Kind<HoldingWeighed>("holding-weighed", Lean),
         Kind<ProductWeighed>("product-weighed", Upcasts.OneProduct),
         Kind<StepClosed>("step-closed"),

@@ -15,6 +15,9 @@ public sealed record Pour(
     double SigmaG = 0
 );
 
+/// <summary>What happened beside the plan, and when.</summary>
+public sealed record Beside(SomethingElse Body, DateTimeOffset At, string EntryId);
+
 /// <summary>What was really logged for a step. An ordinary value; replay fills it.</summary>
 /// <param name="Pours">In the order in which they happened.</param>
 /// <param name="Signs">Ids of end signs that were seen.</param>
@@ -35,6 +38,9 @@ public sealed record Facts(
     /// <summary>Liquors that were tested for a metal, in their order.</summary>
     public IReadOnlyList<LiquorBracket> Tests { get; init; } = [];
 
+    /// <summary>What happened beside the plan, in its order.</summary>
+    public IReadOnlyList<Beside> Beside { get; init; } = [];
+
     /// <summary>What the step was begun with; null while it has not begun.</summary>
     public BegunPlan? Plan { get; init; }
 
@@ -46,6 +52,7 @@ public sealed record Facts(
         ReferenceEquals(Pours, other.Pours)
         && ReferenceEquals(Weighed, other.Weighed)
         && Tests.SequenceEqual(other.Tests)
+        && Beside.SequenceEqual(other.Beside)
         && (Begun, Closed, AsOf, GivenUp) == (other.Begun, other.Closed, other.AsOf, other.GivenUp)
         && Signs.SetEquals(other.Signs);
 

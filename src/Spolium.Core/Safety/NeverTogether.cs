@@ -59,6 +59,7 @@ public sealed record SubstanceGroup(string Id, IReadOnlyList<string> Holds, bool
 
 /// <summary>What never meets (Reference/never-together.csv): judged by content at its high end, not by name.</summary>
 /// <param name="C">A third that must be there too, on whichever side; null for a row of two.</param>
+/// <param name="First">What comes first where it has happened already.</param>
 /// <param name="Means">What a step may declare that it means to make; empty where nothing excuses it.</param>
 public sealed record NeverTogether(
     string Id,
@@ -72,9 +73,14 @@ public sealed record NeverTogether(
     string Means,
     Verdict Verdict,
     string Text,
+    string First,
     string Source
 )
 {
+    private static readonly Dictionary<string, string> FirstActions = ReferenceTable
+        .Read("first-actions.csv", r => (Id: r.Text("id"), Text: r.Text("text")), "id")
+        .ToDictionary(r => r.Id, r => r.Text);
+
     public static readonly IReadOnlyList<NeverTogether> All = ReferenceTable.Read(
         "never-together.csv",
         r => new NeverTogether(
@@ -89,10 +95,13 @@ public sealed record NeverTogether(
             r.Text("means"),
             Enum.Parse<Verdict>(r.Text("verdict"), true),
             r.Text("text"),
+            FirstActions[r.Text("first")],
             r.Source
         ),
         "id"
     );
+
+    public static NeverTogether Of(string id) => All.Single(r => r.Id == id);
 
     /// <summary>Rows that fire when something is added to a vessel, or two holdings are put together.</summary>
     /// <param name="means">What the step declares that it means to make.</param>

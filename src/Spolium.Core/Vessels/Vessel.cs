@@ -8,6 +8,9 @@ public sealed record Vessel(string Kind, double NominalMl, double DiameterMm, do
 {
     public double BrimMl => NominalMl * BrimFactor;
 
+    /// <summary>As a journal names it: "beaker, low form 600".</summary>
+    public string Id => FormattableString.Invariant($"{Kind} {NominalMl}");
+
     /// <summary>"beaker 600 mL"</summary>
     public string Label => $"{Kind.Split(',')[0]} {Size}";
 

@@ -49,6 +49,13 @@ public sealed record CautionView(CautionLevel Level, string Text);
 
 public sealed record RefusalView(string Reason, string WayOut);
 
+/// <summary>Something that happened beside the plan.</summary>
+public sealed record BesideLine(string EntryId, DateTimeOffset At, string Words);
+
+/// <summary>Two met that never should have.</summary>
+/// <param name="First">What comes first.</param>
+public sealed record DangerView(string Text, string First);
+
 public sealed record ReadingView(string Kind, string Text, DateTimeOffset At, string EntryId);
 
 public sealed record InterlockView(string DoseId, string Reading, string Text, bool Open);

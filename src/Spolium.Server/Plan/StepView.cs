@@ -40,7 +40,9 @@ public sealed record StepView(
     IReadOnlyList<FigureView> Learned,
     IReadOnlyList<DeadlineView> Deadlines,
     string Metal,
-    IReadOnlyDictionary<string, string> Options
+    IReadOnlyDictionary<string, string> Options,
+    IReadOnlyList<BesideLine> Beside,
+    DangerView? Danger
 )
 {
     /// <param name="state">What the journal tells of the step; null for a plan that has no batch.</param>
@@ -121,7 +123,9 @@ public sealed record StepView(
             [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],
             [.. p.Deadlines.Select(d => DeadlineOf(d, state))],
             Elements.Of(element).Name,
-            step.Step.Options
+            step.Step.Options,
+            [.. (state?.Beside ?? []).Select(b => new BesideLine(b.EntryId, b.At, BesideWords.Of(b.Body)))],
+            state?.Danger is { } danger ? new(NeverTogether.Of(danger).Text, NeverTogether.Of(danger).First) : null
         );
     }
 

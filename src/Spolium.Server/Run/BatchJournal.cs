@@ -45,6 +45,7 @@ internal static class BatchJournal
             StepBegun b => b.StepId,
             DoseAdded b => b.StepId,
             ReadingTaken b => b.StepId,
+            SomethingElse b => b.StepId,
             LiquorTested b => b.StepId,
             SignSeen b => b.StepId,
             HoldingWeighed b => b.StepId,

@@ -29,6 +29,8 @@ public static class RunEndpoints
         batches.MapPost("/{batchId}/steps/{stepId}/pours/preview", BenchEndpoints.PreviewPour);
         batches.MapPost("/{batchId}/steps/{stepId}/readings", BenchEndpoints.Read);
         batches.MapPost("/{batchId}/steps/{stepId}/liquor-tests", BenchEndpoints.TestLiquor);
+        batches.MapGet("/{batchId}/steps/{stepId}/beside", BesideEndpoints.Choices);
+        batches.MapPost("/{batchId}/steps/{stepId}/beside", BesideEndpoints.Happen);
         batches.MapPost("/{batchId}/steps/{stepId}/signs", BenchEndpoints.See);
         batches.MapPost("/{batchId}/steps/{stepId}/weighings", BenchEndpoints.Weigh);
         batches.MapPost("/{batchId}/steps/{stepId}/weighings/preview", BenchEndpoints.PreviewWeighing);

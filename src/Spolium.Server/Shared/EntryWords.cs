@@ -36,6 +36,7 @@ public static class EntryWords
             LeftOutOfLearning b => b.Reason is null ? "counts again in what batches teach" : $"left out of what batches teach: {b.Reason}",
             StepBegun b => $"{b.StepId} begun",
             DoseAdded b => $"{b.DoseId}: {string.Join(", ", b.Pours.Select(p => $"{p.Amount.Text} from {p.BottleId}"))}{Because(b.Reason)}",
+            SomethingElse b => BesideWords.Of(b) + Because(b.Reason),
             ReadingTaken b => $"{b.Kind} read: {b.Value.InWords}{Because(b.Reason)}",
             LiquorTested b =>
                 $"{b.Test.Output.Replace('-', ' ')} tested for {b.Test.Element}: between {b.Test.Low.Text} and {b.Test.High.Text} in "

@@ -126,6 +126,30 @@ public class MethodFiguresTests
         Assert.Equal((0.2 / 1.008 + 3 * gold + 0.85 * 0.5 * 1.5 * gold) * 39.997, Figure(plan, "caustic soda"), 0.1);
     }
 
+    [Theory]
+    [InlineData("Cu2+ 10", 10 / 63.546, "accept")]
+    [InlineData("Ni2+ 5", 5 / 58.693, "refuse")]
+    [InlineData("Pb2+ 2", 2 / 207.2, "refuse")]
+    public void Two_protons_for_each_metal_that_falls_as_oxalate(string metal, double moles, string copper)
+    {
+        StepPlan With(string more) => Step("oxalic", "AuCl4- 17.24, H+ 0.2, Cl- 16, H2O 400" + more, ("ph", "2"), ("copper", copper));
+        var (without, with) = (With(""), With(", " + metal));
+        // Seven tenths of it fall; the water of the 10 % solution is in the vessel too.
+        var more = Figure(with, "caustic soda") - Figure(without, "caustic soda");
+        Assert.Equal(0.7 * 2 * moles * 39.997, more, 0.02);
+        double Water(StepPlan plan) => plan.Doses.Single(d => d.Id == "caustic-water").Grams.Likely;
+        Assert.Equal(9 * Figure(with, "caustic soda"), Water(with), 0.05 * Water(with));
+    }
+
+    [Fact]
+    public void Oxalate_that_iron_holds_is_poured_and_frees_acid_too()
+    {
+        var plan = Step("oxalic", "AuCl4- 17.24, H+ 0.2, Cl- 16, Fe3+ 1, H2O 400");
+        Assert.Equal(2 / 55.845 * 126.064, Figure(plan, "oxalic acid that iron(III) binds"), 0.05);
+        var without = Step("oxalic", "AuCl4- 17.24, H+ 0.2, Cl- 16, H2O 400");
+        Assert.Equal(2 * 2 / 55.845 * 39.997, Figure(plan, "caustic soda") - Figure(without, "caustic soda"), 0.05);
+    }
+
     [Fact]
     public void Sulphur_dioxide_is_at_most_0_257_L_a_gram_of_metabisulphite()
     {

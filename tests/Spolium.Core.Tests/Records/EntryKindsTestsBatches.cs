@@ -73,6 +73,22 @@ public partial class EntryKindsTests
                 "twice"
             ),
             new SignSeen("b", "1-nitric-strip", "quiet-after-more"),
+            new SomethingElse(
+                "b",
+                "1-nitric-strip",
+                Happening.Poured,
+                Poured: new("HCl", new("H-1", new("20 mL", Field.Volume, 20, "mL", 1), 23.6, 0.37)),
+                Danger: "cyanide-acid",
+                Reason: "it foamed"
+            ),
+            new SomethingElse("b", "3-sulfamic", Happening.Joined, Holding: "1-nitric-strip/rinse"),
+            new SomethingElse(
+                "b",
+                "3-sulfamic",
+                Happening.Spilt,
+                Gone: new(new("15 mL", Field.Volume, 15, "mL", 7.5), 0.04, 0.01, true, [Gold])
+            ),
+            new SomethingElse("b", "3-sulfamic", Happening.Moved, Into: "beaker, low form 600"),
             new HoldingWeighed("b", "1-nitric-strip", "foils", Given.Grams(4.4, 0.02)),
             new ProductWeighed(
                 "b",

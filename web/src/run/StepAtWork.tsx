@@ -12,6 +12,7 @@ import { AgainstStandards } from './AgainstStandards';
 import { Readings } from './Readings';
 import { SafetyLines } from '../plan/SafetyLines';
 import { Deadlines } from './Deadlines';
+import { SomethingElse } from './SomethingElse';
 import styles from './run.module.css';
 import { Weighing } from './Weighing';
 
@@ -56,6 +57,13 @@ export function StepAtWork({ batch, step }: Props) {
         <h1>{step.begunAt ? instruction(step, dose) : step.title}</h1>
         <p className={styles.conditions}>{step.conditions.join(' · ')}</p>
         <Deadlines step={step} />
+        {step.danger && (
+          <div className={styles.danger} role="alert">
+            <strong>{step.danger.text}</strong>
+            <p>{step.danger.first}</p>
+            <p>Then give this step up: only making safe is open here.</p>
+          </div>
+        )}
         {step.safety.findings.map((f) => (
           <p key={f.text} className={f.stop ? 'cautionStop' : 'caution'}>
             {f.stop ? 'Never together: ' : 'Mind: '}
@@ -111,7 +119,12 @@ export function StepAtWork({ batch, step }: Props) {
                 ))}
               </div>
             )}
-            {dose && (
+            {step.refusals.map((r) => (
+              <p key={r.reason} className="cautionStop">
+                As it stands now this step cannot go on: {r.reason}. {r.wayOut}, or give the step up.
+              </p>
+            ))}
+            {dose && !step.danger && (
               <Ladder
                 key={dose.id}
                 batch={batch}
@@ -121,6 +134,7 @@ export function StepAtWork({ batch, step }: Props) {
                 onPoured={() => setChosen(null)}
               />
             )}
+            <SomethingElse batch={batch} step={step} />
           </>
         )}
       </section>

@@ -75,6 +75,7 @@ internal static class BatchFold
             ),
             LiquorTested b => Step(batch, entry, b.StepId, s => s with { Tests = s.Tests.Add(b.Test with { EntryId = entry.Id }) }),
             SignSeen b => Step(batch, entry, b.StepId, s => s with { Signs = s.Signs.SetItem(b.Sign, entry.OccurredAt) }),
+            SomethingElse b => Beside(batch, entry, b),
             HoldingWeighed b => Step(batch, entry, b.StepId, s => Weighed(s, entry, b.Output, b.Mass)),
             ProductWeighed b => Step(b.Products.Aggregate(batch, (x, p) => x.With(ProductOf(b.StepId, p, entry))), entry, b.StepId, s =>
                 b.Products.Aggregate(s, (x, p) => Weighed(x, entry, p.Output, MetalOf(p.Mass, p.Holds[0])))
@@ -111,6 +112,22 @@ internal static class BatchFold
                 }
             ),
         };
+    }
+
+    // What was put in is taken by the step from then on.
+    private static BatchState Beside(BatchState batch, Entry entry, SomethingElse b)
+    {
+        var next = Step(batch, entry, b.StepId, s => s with { Beside = s.Beside.Add(new(b, entry.OccurredAt, entry.Id)) });
+        return b.Holding is not { } holding
+            ? next
+            : next with
+            {
+                Route = new([
+                    .. batch.Route.Steps.Select(s =>
+                        s.Id == b.StepId && !s.Takes.Contains(holding) ? s with { Takes = [.. s.Takes, holding] } : s
+                    ),
+                ]),
+            };
     }
 
     private static StepState Made(

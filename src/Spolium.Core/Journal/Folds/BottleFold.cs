@@ -14,6 +14,7 @@ internal static class BottleFold
             _ when bottle is null => null,
             BottleMade b => Used(bottle, entry, b.From, MoveKind.MadeInto, b.BatchId),
             DoseAdded b => Used(bottle, entry, b.Pours, MoveKind.Used, b.BatchId),
+            SomethingElse { Poured: { } p } b => Used(bottle, entry, [p.Pour], MoveKind.Used, b.BatchId),
             LotTakenOver b => bottle.Moved(MoveKind.Used, -b.From.Amount.Value, entry) with
             {
                 OpenedAt = bottle.OpenedAt ?? entry.OccurredAt,

@@ -9,19 +9,12 @@ public sealed class Oxalic : IMethod
     private const string Dihydrate = "H2C2O4·2H2O";
     private static readonly Reaction Neutral = Reaction.Of("HCl + NaOH = NaCl + H2O");
     private static readonly Reaction ByNitric = Reaction.Of("HNO3 + H2C2O4 = NO + CO2 + H2O");
-    private static readonly IReadOnlyList<(Species Ion, Reaction Falls, string Salt)> Oxalates =
-    [
-        (new("Cu2+", Phase.Aqueous), Reaction.Of("CuCl2 + H2C2O4 = CuC2O4 + HCl"), "CuCl2"),
-        (new("Pb2+", Phase.Aqueous), Reaction.Of("PbCl2 + H2C2O4 = PbC2O4 + HCl"), "PbCl2"),
-        (new("Ni2+", Phase.Aqueous), Reaction.Of("NiCl2 + H2C2O4 + H2O = NiC2O4·2H2O + HCl"), "NiCl2"),
-        (new("Ca2+", Phase.Aqueous), Reaction.Of("CaCl2 + H2C2O4 = CaC2O4 + HCl"), "CaCl2"),
-    ];
 
     public MethodCard Card { get; } =
         new()
         {
             Id = "oxalic",
-            Version = 1,
+            Version = 2,
             Title = "Bring the gold down with oxalic acid",
             Verb = "bring down",
             Stage = Stage.Precipitate,
@@ -81,20 +74,28 @@ public sealed class Oxalic : IMethod
         var stoichiometric = acid.ForGold(gold).Named("oxalic acid by the equation");
         var nitric = Molar.Grams(charge.Of(Species.Nitrate), "HNO3").Named("nitric acid left");
         var forNitric = acid.ForNitric(nitric).Named("oxalic acid that nitric acid eats");
-        var falls = Oxalates
-            .Select(o => (o.Ion, o.Falls, o.Salt, Moles: charge.Of(o.Ion) * draws.Prior("oxalate-falls")))
+        var falls = OxalicGold
+            .Oxalates.Select(o => (o.Ion, o.Falls, o.Salt, Moles: charge.Of(o.Ion) * draws.Prior("oxalate-falls")))
             .Where(o => !Working.IsNothing(o.Moles))
             .ToList();
         var forMetals = Molar
             .Grams(Working.Sum(falls.Select(o => o.Moles), Dimension.Substance), Dihydrate)
             .Named("oxalic acid that other metals take");
-        var pure = Working.Sum([factor * stoichiometric, forNitric, forMetals], Dimension.Mass).Named("oxalic acid, dihydrate, pure");
+        var onIron = charge.Of(new("Fe3+", Phase.Aqueous)) * draws.Prior("oxalate-on-iron");
+        var forIron = Molar.Grams(onIron, Dihydrate).Named("oxalic acid that iron(III) binds");
+        var pure = Working
+            .Sum([factor * stoichiometric, forNitric, forMetals, forIron], Dimension.Mass)
+            .Named("oxalic acid, dihydrate, pure");
+        var bound = Working.Sum(falls.Select(o => o.Moles).Append(onIron), Dimension.Substance);
         var excess = Molar.Moles((factor - Working.Exact(1)) * stoichiometric, Dihydrate);
         var caustic = OxalicGold
-            .Caustic(charge.Of(Species.Proton), goldMoles, excess, OxalicGold.EtaAt(options.Whole("ph")))
+            .Caustic(charge.Of(Species.Proton), goldMoles, excess, OxalicGold.EtaAt(options.Whole("ph")), bound)
             .Named("caustic soda");
         work.Water("water", "water for the oxalic acid", pure * 5 * Constants.Get("water-volume"), "hot: the acid goes into it first");
         work.BySign("oxalic", Dihydrate, pure, "in portions, near boiling, stirred", ["stannous-clean", "last-brought-nothing"]);
+        // It is poured as a solution: its water is in the vessel too.
+        var causticWater = Molar.Grams(caustic, "NaOH") * Constants.Get("caustic-water") * Constants.Get("water-volume");
+        work.Water("caustic-water", "water for the caustic soda", causticWater, "the soda goes into it first");
         work.Decided(
             "caustic",
             "NaOH",
@@ -140,11 +141,11 @@ public sealed class Oxalic : IMethod
                 Molar.Grams(caustic, "NaOH").Named("caustic soda"),
                 forNitric,
                 forMetals,
+                .. Working.IsNothing(onIron) ? Array.Empty<Working>() : [forIron],
             ],
             ["near boiling, stirred, an hour or more", $"pH {options.Text("ph")}: acid must stay"],
             [
-                new(CautionLevel.Look, "Carbon dioxide foams: drops of caustic, not a pour."),
-                new(CautionLevel.Look, "Caustic soda into acid heats and spits: by drops, stirred."),
+                new(CautionLevel.Look, "Carbon dioxide foams, and caustic soda into acid spits: drops, not a pour, stirred."),
                 new(CautionLevel.Look, "Oxalic acid is poisonous; its dust harms the lungs."),
                 .. nitric.Likely > 0.1
                     ? [new Caution(CautionLevel.Look, "Nitric acid eats three grams of oxalic acid to a gram: denitrate first.")]
