@@ -48,7 +48,7 @@ public static class BesideDecisions
     /// <summary>Null while nothing met in the vessel that never should have.</summary>
     internal static Decision? OnlySafe(BatchState batch, string stepId) =>
         batch.Step(stepId).Danger is { } danger && NeverTogether.Of(danger) is { Verdict: Verdict.Stop } row
-            ? Decision.Refuse("stepId", row.Text, $"{row.First} Then give the step up: only making safe is open here")
+            ? Decision.Refuse("stepId", row.Reason, $"{row.First} Then give the step up: only making safe is open here")
             : null;
 
     private static Decision Pour(State state, BatchState batch, SomethingElse body, BesideWish wish, DateTimeOffset at)
@@ -115,10 +115,10 @@ public static class BesideDecisions
             (true, _) => Decision.Write(body),
             (_, { Verdict: Verdict.Stop } stop) => Decision.Refuse(
                 "happened",
-                stop.Text,
+                stop.Reason,
                 "do not. If it has happened already, say so: it is written down, and you are told what comes first"
             ),
-            (_, var warn) => Decision.Refuse("reason", warn.Text, "if you mean it and are ready for it, say why"),
+            (_, var warn) => Decision.Refuse("reason", warn.Reason, "if you mean it and are ready for it, say why"),
         };
         return true;
     }

@@ -27,7 +27,7 @@ public static class StepDecisions
             return Decision.Refuse("stepId", "the step has begun already", "go on with it");
         var step = BatchAtWork.Step(state, batch, stepId);
         if (step.Combined.FirstOrDefault(r => r.Verdict == Safety.Verdict.Stop) is { } never)
-            return Decision.Refuse("stepId", never.Text, "these holdings are never put together: give each a step of its own");
+            return Decision.Refuse("stepId", never.Reason, "these holdings are never put together: give each a step of its own");
         return step.Plan.Refused
             ? Decision.Refuse([.. step.Plan.Refusals.Select(r => new FieldError("stepId", r.Reason, r.WayOut))])
             : Decision.Write(new StepBegun(batch.Id, stepId, BatchAtWork.Freeze(step, batch.Id, codeVersion)));
@@ -71,9 +71,9 @@ public static class StepDecisions
         )
         {
             if (finding.Row.Verdict == Safety.Verdict.Stop)
-                return Decision.Refuse("doseId", finding.Row.Text, "this is not done here; change the way, or clear the vessel first");
+                return Decision.Refuse("doseId", finding.Row.Reason, "this is not done here; change the way, or clear the vessel first");
             if (string.IsNullOrWhiteSpace(reason))
-                return Decision.Refuse("amount", finding.Row.Text, "if you mean it and are ready for it, say why");
+                return Decision.Refuse("amount", finding.Row.Reason, "if you mean it and are ready for it, say why");
         }
         var (grams, sigma) = poured;
         if (grams <= 0)

@@ -101,6 +101,9 @@ public sealed record NeverTogether(
         "id"
     );
 
+    /// <summary>The text as the reason of a refusal.</summary>
+    public string Reason => Text.TrimEnd('.');
+
     public static NeverTogether Of(string id) => All.Single(r => r.Id == id);
 
     /// <summary>Rows that fire when something is added to a vessel, or two holdings are put together.</summary>

@@ -1,3 +1,5 @@
+using Spolium.Core.Safety;
+
 namespace Spolium.Server.Shared;
 
 /// <summary>What happened beside the plan, in words.</summary>
@@ -16,6 +18,6 @@ public static class BesideWords
             { What: Happening.Moved } => $"moved into {b.Into}{(b.Gone is null ? ", rinsed over" : "")}",
             _ => $"covered otherwise: {b.Into}",
         };
-        return b.Danger is null ? words : $"{words}; two that never meet ({b.Danger})";
+        return b.Danger is null ? words : $"{words}: {NeverTogether.Of(b.Danger).Text}";
     }
 }

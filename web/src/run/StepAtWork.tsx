@@ -54,7 +54,7 @@ export function StepAtWork({ batch, step }: Props) {
   return (
     <>
       <section className={styles.work}>
-        <h1>{step.begunAt ? instruction(step, dose) : step.title}</h1>
+        <h1>{step.begunAt && !step.danger ? instruction(step, dose) : step.title}</h1>
         <p className={styles.conditions}>{step.conditions.join(' · ')}</p>
         <Deadlines step={step} />
         {step.danger && (
