@@ -31,7 +31,8 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
     /// <summary>Pours a dose that is decided beforehand, as planned.</summary>
     public BatchWriter Once(string dose)
     {
-        Pour(dose, Dose(dose).Rungs[^1].Grams);
+        while (Dose(dose).Rungs.FirstOrDefault(r => r.Poured is null) is { } next)
+            Pour(dose, next.Grams);
         return this;
     }
 

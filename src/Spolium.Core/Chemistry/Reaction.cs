@@ -99,6 +99,17 @@ public sealed class Reaction
     private Rational Coefficient(string formula) =>
         coefficients.TryGetValue(formula, out var c) ? c : throw new KeyNotFoundException($"{formula} is not in {Equation}.");
 
+    /// <summary>kJ that a mole of a solid frees when it dissolves as ions in much water; null where it stays a solid or a row is
+    /// missing.</summary>
+    public static double? HeatOfSolution(string formula)
+    {
+        var ions = Species.InVessel(formula);
+        if (ions is [{ Phase: Phase.Solid }] || !Formation.TryGetValue(new(formula, Phase.Solid), out var solid))
+            return null;
+        var net = ions.GroupBy(i => i).ToDictionary(g => g.Key, g => (double)g.Count());
+        return Heat(net) is { } dissolved ? solid + dissolved : null;
+    }
+
     private static double? Heat(IReadOnlyDictionary<Species, double> net)
     {
         double sum = 0;

@@ -36,18 +36,31 @@ public static class DosePlan
     }
 
     /// <summary>A dose decided at the likely need and poured in one go (or what was logged instead).</summary>
-    public static Dose Decided(string id, string title, Bottle bottle, Working need, Working leastNeed, Facts facts, string how)
+    /// <param name="least">Grams from the bottle that can be measured: less is raised to it, and what that is too much is carried
+    /// on.</param>
+    public static Dose Decided(
+        string id,
+        string title,
+        Bottle bottle,
+        Working need,
+        Working leastNeed,
+        Facts facts,
+        string how,
+        double least = 0
+    )
     {
         var poured = facts.Of(id);
+        var raised = need.Likely > 0 && need.Likely < least;
         var decided = Working.Reckoned(
-            Amount.Certain(Rounded(need.Likely, bottle)),
+            Amount.Certain(raised ? least : Rounded(need.Likely, bottle)),
             Dimension.Mass,
             $"{title}, decided",
             [need.Named($"{title}, reckoned")],
             null,
-            "the likely need, poured in one go"
+            raised ? "the least that can be measured" : "the likely need, poured in one go"
         );
-        var done = facts.Closed || poured.Sum(p => p.Grams) >= 0.98 * decided.Likely;
+        var sofar = poured.Sum(p => p.Grams);
+        var done = facts.Closed || sofar >= 0.98 * decided.Likely || (sofar > 0 && decided.Likely - sofar < least / 2);
         var grams =
             poured.Count > 0 || facts.Closed
                 ? done

@@ -16,12 +16,14 @@ public static class Heat
         return all.Any(h => h is null) ? null : Working.Sum(all.Select(h => h!), Dimension.Energy).Named(label);
     }
 
-    /// <summary>K of warming with no heat lost: q/(m c), c = 4.18 − 2.4 w J/gK.</summary>
-    public static Working Warming(Working heat, Charge liquor)
+    /// <summary>K of warming with no heat lost: q/(m c) of the liquid, and of what lies in it.</summary>
+    public static Working Warming(Working heat, Charge liquor, Draws draws)
     {
-        var mass = liquor.Mass().Named("mass in the vessel");
-        var share = liquor.Dissolved() / mass;
-        var capacity = Constants.Get("water-heat") - Constants.Get("liquor-heat-drop") * share;
-        return (heat / (mass * capacity)).Named("warming if no heat were lost");
+        var liquid = (liquor.Grams(Species.Water) + liquor.Dissolved()).Named("liquid in the vessel");
+        var takes = liquid * LiquorHeat.Capacity(liquor, draws);
+        var solids = liquor.AllSolids();
+        if (solids.Likely > 0)
+            takes += solids.Named("solids in the vessel") * Constants.Get("solids-heat");
+        return (heat / takes).Named("warming if no heat were lost");
     }
 }

@@ -23,28 +23,32 @@ public sealed record Foaming(string Step, Triple Tau, Triple Phi, int PortionsMi
     public static Foaming Of(string step) => ByStep[step];
 }
 
+/// <summary>What one dose makes in the vessel: gas in mL, and the K by which its heat would warm the liquor. Null where no heat is
+/// known.</summary>
+/// <param name="BySign">A sign ends it: it is poured in portions whatever it makes.</param>
+public sealed record PourMakes(string DoseId, Working Gas, Working? Warming, bool BySign);
+
 /// <summary>
 /// The vessel and the number of portions of a step (precise rules 2.5). Both are decided for the high end of liquid, gas
 /// and heat: a portion too small costs minutes, a portion too large costs the batch.
 /// </summary>
-public sealed record Portions(Working Count, VesselNeed Vessel)
+/// <param name="Count">Of the dose that wants most.</param>
+/// <param name="ByDose">How many for each dose, and whether foam is why.</param>
+public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDictionary<string, (int Count, bool Foams)> ByDose)
 {
     private const string Quiet = "quiet";
 
+    /// <summary>Vessel and portions of a step with one dose that a sign ends.</summary>
     /// <param name="gas">mL of gas made in all.</param>
     /// <param name="warming">K by which the whole heat would warm the liquor.</param>
     /// <param name="liquid">mL of liquor at its fullest.</param>
-    public static Portions For(string step, Working gas, Working warming, Working liquid, IReadOnlyList<Vessel> vessels, Draws draws)
+    public static Portions For(string step, Working gas, Working warming, Working liquid, IReadOnlyList<Vessel> vessels, Draws draws) =>
+        For(step, [new("", gas, warming, true)], liquid, vessels, draws);
+
+    /// <param name="liquid">mL of liquor at its fullest.</param>
+    public static Portions For(string step, IReadOnlyList<PourMakes> pours, Working liquid, IReadOnlyList<Vessel> vessels, Draws draws)
     {
         var foaming = Foaming.Of(step);
-        var need = liquid.Range.High / foaming.Fill;
-        // Plastic serves what neither gasses nor heats; where a shop has nothing else, it must do.
-        var fit = vessels.Where(v => !v.IsPlastic || step == Quiet).ToList() is { Count: > 0 } glass ? glass : [.. vessels];
-        var vessel = fit.FirstOrDefault(v => v.BrimMl >= need) ?? fit[^1];
-        var split = (int)Math.Max(1, Math.Ceiling(need / vessel.BrimMl - 1e-9));
-        var part = Working.Exact(split, split == 1 ? "1" : $"{split} equal parts");
-        Working Of(Working w) => split == 1 ? w : w / part;
-
         var tau = Working.Given(
             draws.Spread("tau " + step, foaming.Tau, Spread.Positive),
             Dimension.None,
@@ -57,32 +61,89 @@ public sealed record Portions(Working Count, VesselNeed Vessel)
             "seconds that foam lives",
             foaming.Source
         );
-        var head = (Working.Given(vessel.BrimMl, Dimension.Volume, "brimful", vessel.Source) - Of(liquid)).Named("head room");
-        var gasAtMost = (
-            Constants.Get("foam-head")
+        // Plastic serves what neither gasses nor heats; where a shop has nothing else, it must do.
+        var fit = vessels.Where(v => !v.IsPlastic || step == Quiet).ToList() is { Count: > 0 } glass ? glass : [.. vessels];
+        var need = liquid.Range.High / foaming.Fill;
+        var vessel = Choose(fit, need, pours, liquid, tau, phi);
+        var split = (int)Math.Max(1, Math.Ceiling(need / vessel.BrimMl - 1e-9));
+        var part = Working.Exact(split, split == 1 ? "1" : $"{split} equal parts");
+        Working Of(Working w) => split == 1 ? w : w / part;
+        var gasAtMost = GasAtMost(vessel, Of(liquid), tau, phi).Named("gas that one portion may make");
+        var counts = pours.Select(p => (Pour: p, Count: CountOf(p, p.Gas.Range.High / split / gasAtMost.Likely, foaming))).ToList();
+        var (most, count) =
+            counts.Count == 0 ? (null, 1)
+            : counts.MaxBy(c => c.Count.Count) is var m ? (m.Pour, m.Count.Count)
+            : default;
+        var portions = Tell(most, count, part, split, gasAtMost, foaming);
+        var foam = most is null ? Working.Zero(Dimension.Volume) : (2 * phi * Of(most.Gas) / portions / tau).Named("foam of one portion");
+        return new(
+            portions,
+            new(vessel, Of(liquid).Named(split == 1 ? "liquid in the vessel" : "liquid in each part"), foam, split),
+            counts.ToDictionary(c => c.Pour.DoseId, c => c.Count)
+        );
+    }
+
+    // The least that is not over full; where the gas would then want more rungs than a ladder has, the least that spares them.
+    private static Vessel Choose(
+        IReadOnlyList<Vessel> fit,
+        double need,
+        IReadOnlyList<PourMakes> pours,
+        Working liquid,
+        Working tau,
+        Working phi
+    )
+    {
+        var holds = fit.Where(v => v.BrimMl >= need).ToList();
+        if (holds.Count == 0)
+            return fit[^1];
+        var gas = pours.Count == 0 ? 0 : pours.Max(p => p.Gas.Range.High);
+        return holds.FirstOrDefault(v => gas / GasAtMost(v, liquid, tau, phi).Likely <= Ladder.MostRungs) ?? holds[^1];
+    }
+
+    private static Working GasAtMost(Vessel vessel, Working liquid, Working tau, Working phi)
+    {
+        var head = (Working.Given(vessel.BrimMl, Dimension.Volume, "brimful", vessel.Source) - liquid).Named("head room");
+        return Constants.Get("foam-head")
             * Working.Greatest(head, Working.Exact(vessel.BrimMl * 0.1, null, Dimension.Volume))
             * tau
-            / (2 * phi)
-        ).Named("gas that one portion may make");
-        var byGas = (Of(gas) / gasAtMost).Named("portions by gas and foam");
-        var byHeat = (warming / Constants.Get("portion-warming")).Named("portions by heat");
-        var least = Working.Given(foaming.PortionsMin, Dimension.None, "portions at least", foaming.Source);
-        // Gas at its high against a likely foam: the two spreads of tau and phi would be counted twice in a ratio of extremes.
-        var count = Math.Max(
-            foaming.PortionsMin,
-            (int)Math.Ceiling(Math.Max(Of(gas).Range.High / gasAtMost.Likely, byHeat.Range.High) - 1e-9)
-        );
-        var portions = Working.Reckoned(
+            / (2 * phi);
+    }
+
+    // Gas at its high against a likely foam: the two spreads of tau and phi would be counted twice in a ratio of extremes. What neither
+    // gasses nor warms is poured in one go.
+    private static (int Count, bool Foams) CountOf(PourMakes pour, double byGas, Foaming foaming)
+    {
+        var byHeat = (pour.Warming?.Range.High ?? 0) / Constants.Get("portion-warming").Likely;
+        var count = (int)Math.Ceiling(Math.Max(byGas, byHeat) - 1e-9);
+        return (Math.Max(pour.BySign ? foaming.PortionsMin : 1, count), byGas > 1);
+    }
+
+    private static Working Tell(PourMakes? most, int count, Working part, int split, Working gasAtMost, Foaming foaming)
+    {
+        if (most is null)
+            return Working.Exact(1);
+        List<Working> parts = [];
+        if (most.BySign)
+            parts.Add(Working.Given(foaming.PortionsMin, Dimension.None, "portions at least", foaming.Source));
+        parts.Add(((split == 1 ? most.Gas : most.Gas / part) / gasAtMost).Named("portions by gas and foam"));
+        if (most.Warming is { } warming)
+            parts.Add((warming / Constants.Get("portion-warming")).Named("portions by heat"));
+        return Working.Reckoned(
             Amount.Certain(count),
             Dimension.None,
             "portions",
-            [least, byGas, byHeat],
+            parts,
             null,
-            "the largest of the three, rounded up, gas and heat at their high"
+            "the largest of them, rounded up, gas and heat at their high"
         );
-        var foam = (2 * phi * Of(gas) / portions / tau).Named("foam of one portion");
-        return new(portions, new(vessel, Of(liquid).Named(split == 1 ? "liquid in the vessel" : "liquid in each part"), foam, split));
     }
 
     public int Whole => (int)Count.Likely;
+
+    /// <summary>Portions that somebody stands by for: of every dose that is poured in more than one, in every part.</summary>
+    public int Rungs => Vessel.SplitInto * Math.Max(1, ByDose.Values.Where(d => d.Count > 1).Sum(d => Math.Min(d.Count, Ladder.MostRungs)));
+
+    /// <summary>Portions of a dose; one of what makes nothing, or where nothing is known.</summary>
+    public static (int Count, bool Foams) Of(Portions? portions, string doseId) =>
+        portions is not null && portions.ByDose.TryGetValue(doseId, out var found) ? found : (1, false);
 }

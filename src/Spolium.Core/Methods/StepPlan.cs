@@ -16,7 +16,11 @@ public enum Stage
 /// <summary>One rung of a dose ladder, in grams from the bottle.</summary>
 /// <param name="Poured">The entry that poured it; null while it is ahead.</param>
 /// <param name="BottleId">The real bottle, where a dose is poured from several.</param>
-public sealed record Rung(int Number, double Grams, double? Millilitres, string? Poured, DateTimeOffset? PouredAt, string? BottleId = null);
+public sealed record Rung(int Number, double Grams, double? Millilitres, string? Poured, DateTimeOffset? PouredAt, string? BottleId = null)
+{
+    /// <summary>Which of the equal vessels it goes into, where the charge is parted.</summary>
+    public int Part { get; init; } = 1;
+}
 
 /// <summary>A dose of a step.</summary>
 /// <param name="Grams">From the bottle, in all worlds: what was poured and what is still planned.</param>
@@ -37,6 +41,9 @@ public sealed record Dose(
 {
     /// <summary>What the shelf lacks for it, in words; null while it holds enough.</summary>
     public string? Lacking { get; init; }
+
+    /// <summary>Grams that the ladder goes to where it may want more; null where it reaches the high end.</summary>
+    public double? GoesTo { get; init; }
 
     /// <summary>Poured into a vessel of its own (a generator, a wash set apart): it does not meet what is in the main one.</summary>
     public bool Apart { get; init; }

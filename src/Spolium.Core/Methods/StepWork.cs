@@ -55,7 +55,8 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
                 (pure / strength).Named($"{bottle.Name} to pour"),
                 least is null ? Working.Zero(Dimension.Mass) : least / strength,
                 facts,
-                how
+                how,
+                Ladder.Smallest(bottle, shop.BalanceStepG)
             )
         );
     }
@@ -65,16 +66,40 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
 
     /// <summary>Water by volume, poured in one go.</summary>
     public Dose Water(string id, string title, Working ml, string how) =>
-        Add(DosePlan.Decided(id, title, Shop.Water, Shop.WaterGrams(ml), Working.Zero(Dimension.Mass), facts, how));
+        Add(
+            DosePlan.Decided(
+                id,
+                title,
+                Shop.Water,
+                Shop.WaterGrams(ml),
+                Working.Zero(Dimension.Mass),
+                facts,
+                how,
+                Ladder.Smallest(Shop.Water, 0)
+            )
+        );
 
     /// <summary>What comes in by another way than a bottle, in grams.</summary>
     public Dose From(string id, Bottle bottle, Working grams, string how, string? title = null) =>
-        Add(DosePlan.Decided(id, title ?? bottle.Name, bottle, grams, Working.Zero(Dimension.Mass), facts, how));
+        Add(
+            DosePlan.Decided(
+                id,
+                title ?? bottle.Name,
+                bottle,
+                grams,
+                Working.Zero(Dimension.Mass),
+                facts,
+                how,
+                Ladder.Smallest(bottle, shop.BalanceStepG)
+            )
+        );
 
     private Dose Add(Dose dose)
     {
         doses.Add((dose.Id, dose with { Apart = Apart }));
+        var before = Vessel;
         Vessel = Vessel.Pour(dose, draws);
+        Note(dose.Id, dose.Bottle, dose.Grams, before, false);
         Settle(dose.Bottle.Formula);
         return dose;
     }
@@ -86,6 +111,15 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
     {
         foreach (var (fall, moles) in Settling.After(poured, Vessel, BringsDown).ToList())
             React(fall.Reaction, moles, fall.Of);
+    }
+
+    /// <summary>Grams from a bottle: what cannot be measured is raised to what can, and what that is too much is carried on.</summary>
+    public Working Measurable(Bottle bottle, Working grams)
+    {
+        var least = Ladder.Smallest(bottle, shop.BalanceStepG);
+        return grams.Range.High <= 0 || grams.Amount.ShareWhere(g => g < least) == 0
+            ? grams
+            : Working.Greatest(grams, Working.Exact(least, null, Dimension.Mass)).Named(grams.Label ?? $"{bottle.Name} to pour");
     }
 
     /// <summary>A dose in portions that signs end, in grams of the pure substance; returns the moles that are poured.</summary>
@@ -106,6 +140,7 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
         var bottle = shop.Of(formula);
         var need = (pure / bottle.StrengthIn(draws)).Named($"{bottle.Name} to pour");
         var ended = facts.Closed || facts.Saw([.. signs]);
+        need = Measurable(bottle, need);
         var poured = DosePlan.BySign(id, proof is null ? need : need + proof, facts, ended);
         signed.Add(
             new(
@@ -123,7 +158,9 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
             )
         );
         doses.Add((id, null));
+        var before = Vessel;
         Vessel = bottle.PourInto(Vessel, poured, draws);
+        Note(id, bottle, poured, before, true);
         Settle(formula);
         return bottle.MolesIn(poured, draws).Named($"{bottle.Name} poured");
     }
@@ -134,7 +171,9 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
         if (Working.IsNothing(extent))
             return extent;
         (Vessel, var done) = Vessel.React(reaction, extent, fromOutside);
-        heats.Add(Heat.Of(reaction, done, $"heat of {reaction.Equation}"));
+        var heat = Heat.Of(reaction, done, $"heat of {reaction.Equation}");
+        heats.Add(heat);
+        Note(reaction, done, heat);
         equations.Add(reaction);
         return done;
     }
@@ -160,7 +199,10 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
             if (Working.IsNothing(made))
                 continue;
             madeBeforeReturn[gas] = made;
-            (Vessel, _) = Vessel.React(back, back.Extent(made * share, gas), new Species("O2", Phase.Gas));
+            (Vessel, var done) = Vessel.React(back, back.Extent(made * share, gas), new Species("O2", Phase.Gas));
+            var heat = Heat.Of(back, done, $"heat of {gas} that is taken up again");
+            heats.Add(heat);
+            pourings.FindLast(p => p.Gas.Count > 0)?.Reactions.Add(heat);
         }
     }
 

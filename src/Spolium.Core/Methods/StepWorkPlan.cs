@@ -6,25 +6,23 @@ internal sealed partial class StepWork
     /// <summary>Vessel and portions for what is in it.</summary>
     public Portions Size(string foam) => Once(ref sized, (foam, atOnce, gases.Count, heats.Count, Full: fullest ?? Vessel), SizeOf);
 
-    private Portions SizeOf((string Foam, Working? AtOnce, int Gases, int Heats, Charge Full) by)
-    {
-        var gas =
-            gases.Count == 0 ? Working.Zero(Dimension.Volume) : Working.Sum(gases.Select(g => g.Made), Dimension.Volume).Named("gas made");
-        return Portions.For(
-            by.Foam,
-            gas,
-            Warming() ?? Working.Zero(Dimension.Temperature),
-            atOnce ?? by.Full.LiquorVolume(draws),
-            shop.Vessels,
-            draws
-        );
-    }
+    private Portions SizeOf((string Foam, Working? AtOnce, int Gases, int Heats, Charge Full) by) =>
+        Portions.For(by.Foam, Makes(), atOnce ?? by.Full.LiquorVolume(draws), shop.Vessels, draws);
 
     /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known.</summary>
     public Working? Warming() =>
-        Once(ref warmed, (heats.Count, Full: fullest ?? Vessel), by => HeatOfStep() is { } heat ? Heat.Warming(heat, by.Full) : null);
+        Once(ref warmed, (heats.Count, Full: fullest ?? Vessel), by =>
+            method.Card.HottestC < Constants.Get("boils-on-purpose").Likely && Holds(by.Full) && HeatOfStep() is { } heat
+                ? Heat.Warming(heat, by.Full, draws)
+                : null
+        );
 
-    private Working? HeatOfStep() => Once(ref heated, heats.Count, n => n == 0 ? null : Heat.Sum(heats, "heat of the step"));
+    private Working? HeatOfStep() =>
+        Once(ref heated, heats.Count, n =>
+            n == 0 && thinnings is null
+                ? null
+                : Heat.Sum(heats.Append(thinnings).Append(FreedMeanwhile()).Where((h, i) => i < n || h is not null), "heat of the step")
+        );
 
     // Asked for several times of one plan: reckoned anew only when something was poured or reacted since.
     private ((string Foam, Working? AtOnce, int Gases, int Heats, Charge Full) By, Portions Value)? sized;
@@ -64,7 +62,7 @@ internal sealed partial class StepWork
         var portions = atOnce is not null || (fullest ?? Vessel).Of(Species.Water).Likely > 0 ? Size(foam) : null;
         var rungs =
             portioned && method.Card.PortionHours is { } hours
-                ? (portions?.Count ?? Working.Exact(1)) * draws.Prior(hours)
+                ? Working.Exact(portions?.Rungs ?? 1, null) * draws.Prior(hours)
                 : Working.Zero(Dimension.Time);
         return new(
             method.Id,
@@ -74,7 +72,7 @@ internal sealed partial class StepWork
             method.Stage,
             instruction,
             [],
-            [.. doses.Select(d => d.Ready ?? Ready(signed.First(s => s.Id == d.Id), portions?.Whole ?? 1))],
+            [.. doses.Select(d => d.Ready is { } dose ? Laddered(dose, portions) : Ready(signed.First(s => s.Id == d.Id), portions))],
             portions?.Vessel,
             signed.Count > 0 ? portions?.Count : null,
             gases,
@@ -105,20 +103,49 @@ internal sealed partial class StepWork
         };
     }
 
-    private Dose Ready(Signed s, int portions) =>
-        new(
+    private Dose Ready(Signed s, Portions? portions)
+    {
+        var (count, foams) = Portions.Of(portions, s.Id);
+        var (rungs, goesTo) = Ladder.Build(
+            s.Bottle,
+            new(s.Low, s.High, s.High / count, portions?.Vessel.SplitInto ?? 1, foams),
+            shop.BalanceStepG,
+            facts.Of(s.Id),
+            s.Ended
+        );
+        return new(
             s.Id,
             s.Title,
             s.Bottle,
             s.Poured.Named($"{s.Bottle.Name} from the bottle"),
             s.Bottle.Volume(s.Poured),
-            Ladder.Build(s.Bottle, s.Low, s.High, portions, shop.BalanceStepG, facts.Of(s.Id), s.Ended),
+            rungs,
             null,
             s.How
         )
         {
             Apart = s.Apart,
+            GoesTo = goesTo,
         };
+    }
+
+    // A dose that is decided beforehand is poured in portions too where it gasses or warms, and by vessel where the charge is parted.
+    private Dose Laddered(Dose dose, Portions? portions)
+    {
+        var (count, foams) = Portions.Of(portions, dose.Id);
+        var parts = dose.Apart ? 1 : portions?.Vessel.SplitInto ?? 1;
+        if (count == 1 && parts == 1)
+            return dose;
+        var decided = dose.Grams.Likely;
+        var (rungs, goesTo) = Ladder.Build(
+            dose.Bottle,
+            new(decided, decided, decided / count, parts, foams),
+            shop.BalanceStepG,
+            facts.Of(dose.Id),
+            dose.Rungs.All(r => r.Poured is not null)
+        );
+        return dose with { Rungs = rungs, GoesTo = goesTo };
+    }
 
     private IEnumerable<Caution> GasCautions()
     {
@@ -129,7 +156,7 @@ internal sealed partial class StepWork
             yield return new(CautionLevel.Look, GasHazard.ActsLateLine);
         if (made.Any(g => g.Formula == "H2") && made.Any(g => g.Formula is "Cl2" or "NOCl"))
             yield return new(CautionLevel.Stop, "Hydrogen and chlorine together explode by light: wide open, outdoors, out of the sun.");
-        if (Warming() is { } warming && warming.Likely > Reference.Constants.Get("dilution-ice-above").Likely)
+        if (Warming() is { } warming && warming.Likely > Constants.Get("portion-warming").Likely)
             yield return new(
                 CautionLevel.Look,
                 $"It would warm by {FigureText.ValueOnly(warming)} if no heat were lost: in portions, with a cold bath beside it."

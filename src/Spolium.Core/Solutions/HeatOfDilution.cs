@@ -40,6 +40,9 @@ public sealed class HeatOfDilution
 
     public string Source { get; }
 
+    /// <summary>kJ freed by a mole of solute in water without end.</summary>
+    public double Infinite => infinite;
+
     public static HeatOfDilution? Of(string solute) => BySolute.GetValueOrDefault(solute);
 
     /// <summary>kJ freed by a mole of solute in n moles of water.</summary>

@@ -155,7 +155,7 @@ public static class Mixing
         Draws draws
     )
     {
-        var limit = Constants.Get("dilution-ice-above");
+        var limit = Constants.Get("portion-warming");
         if (warming is null || warming.Likely <= limit.Likely || parts.FirstOrDefault(p => p.IsWater) is not { } water)
             return (null, true);
         var capacity = HeatCapacity.Of(solute, fraction.Likely * 100, startC, draws)!;

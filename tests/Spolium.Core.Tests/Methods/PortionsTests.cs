@@ -47,17 +47,26 @@ public class PortionsTests
     [Fact]
     public void Gas_counts_at_its_high()
     {
-        var gas = Working.Given(Draws.Spread("gas", new(20_000, 40_000, 80_000), Spread.Positive), Dimension.Volume, "gas", "test");
+        var gas = Working.Given(Draws.Spread("gas", new(6_000, 12_000, 24_000), Spread.Positive), Dimension.Volume, "gas", "test");
         int Wide(Working g) =>
             Portions
                 .For("nitric", g, Working.Zero(Dimension.Temperature), Working.Exact(100, null, Dimension.Volume), Vessel.Beakers, Draws)
                 .Whole;
         Assert.Equal(Of(gas.Range.High, 0, 100).Whole, Wide(gas));
-        Assert.True(Wide(gas) > 1.5 * Of(40_000, 0, 100).Whole);
+        Assert.True(Wide(gas) > 1.5 * Of(12_000, 0, 100).Whole);
     }
 
     [Fact]
-    public void Heat_asks_for_a_portion_for_every_ten_kelvin() => Assert.Equal(13, Of(0, 125, 100).Whole);
+    public void Heat_asks_for_a_portion_for_every_fifteen_kelvin() => Assert.Equal(9, Of(0, 125, 100).Whole);
+
+    [Fact]
+    public void Where_gas_would_want_more_rungs_than_a_ladder_has_a_larger_vessel_is_taken()
+    {
+        var p = Of(100_000, 0, 100);
+        Assert.InRange(p.Whole, 10, 24);
+        Assert.True(p.Vessel.Vessel.NominalMl > 250);
+        Assert.True(Of(5e6, 0, 100).Whole > 24);
+    }
 
     [Fact]
     public void Gas_asks_for_portions_by_the_head_room()

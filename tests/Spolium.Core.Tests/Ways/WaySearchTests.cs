@@ -207,7 +207,7 @@ public class WaySearchTests
                     a.Plan.Outputs[0].Charge.Element(way.Way.Element).Likely,
                     5e-4 * whole.Feed.Element(way.Way.Element).Likely
                 );
-                Assert.InRange(a.Plan.Attended.Likely, 0.8 * b.Plan.Attended.Likely, b.Plan.Attended.Likely * (1 + 1e-9));
+                Assert.InRange(a.Plan.Attended.Likely, 0.7 * b.Plan.Attended.Likely, b.Plan.Attended.Likely * (1 + 1e-9));
             }
         }
     }

@@ -56,7 +56,7 @@ public class LotAtWorkTests
     [InlineData("hl-6a", VerdictKind.Pool, "Pool it with HL-6b")]
     [InlineData("hl-6b", VerdictKind.Pool, "Pool it with HL-6a")]
     [InlineData("hl-9a", VerdictKind.Pool, "Pool it with HL-9b")]
-    [InlineData("hl-9b", VerdictKind.Hold, "Hold it, and pool it with HL-9a")]
+    [InlineData("hl-9b", VerdictKind.Pool, "Pool it with HL-9a")]
     [InlineData("hl-2b", VerdictKind.Hold, "Hold it")]
     public void Verdicts_of_the_demo_shop(string lotId, VerdictKind kind, string headline)
     {

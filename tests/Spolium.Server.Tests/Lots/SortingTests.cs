@@ -109,7 +109,7 @@ public partial class SortingTests
         Assert.Equal(0.006 * 96.4 + 0.0055 * 38.2, gold.GetProperty("grams").GetProperty("likely").GetDouble(), 0.01);
         Assert.Equal("HL-11", (await shop.Get("/api/lots/hl-9a")).GetProperty("pools")[0].GetProperty("code").GetString());
         var worth = await shop.Done("/api/lots/p/worth", new { });
-        Assert.Equal("gold by chlorine lift, chlorine", worth.GetProperty("wayTitle").GetString());
+        Assert.Equal("gold by chlorine lift, bleach", worth.GetProperty("wayTitle").GetString());
         // It is planned and started as any lot.
         var batch = await shop.Done(
             "/api/batches",

@@ -86,7 +86,7 @@ internal static class AquaRegiaBath
         );
         var nitrate = ResidualNitric.Dose(wanted, returnedByCover, factor, drivenOff);
         var pure = Molar.Grams(source.Nitrates == 1 ? nitrate : nitrate / source.Nitrates, source.Formula);
-        var need = (pure / nitric.StrengthIn(draws)).Named($"{nitric.Name} to pour");
+        var need = work.Measurable(nitric, (pure / nitric.StrengthIn(draws)).Named($"{nitric.Name} to pour"));
         var ended = facts.Closed || facts.Saw("no-metal-left");
         var grams = DosePlan.BySign("nitric", need, facts, ended);
         var (hcl, hclTaken) = AquaRegiaAcid.Hydrochloric(
