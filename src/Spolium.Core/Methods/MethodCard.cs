@@ -32,6 +32,9 @@ public sealed record MethodCard
     /// <summary>°C, the hottest that its vessel comes to where no option says otherwise; 25 for what stands at the room's.</summary>
     public required double HottestC { get; init; }
 
+    /// <summary>It is boiled down or cooled on purpose: its heat is no warning.</summary>
+    public bool BoilsOrCools { get; init; }
+
     /// <summary>What it lets loose on who stands beside it, apart from gases, which are reckoned.</summary>
     public Exposure Exposure { get; init; }
 

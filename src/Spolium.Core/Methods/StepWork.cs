@@ -14,6 +14,7 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
     private readonly Dictionary<string, Working> madeBeforeReturn = [];
     private Charge gasGone = Charge.Empty;
     private Charge? fullest;
+    private bool washedThrough;
     private Working? atOnce;
 
     private sealed record Signed(
@@ -262,7 +263,7 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
     public void Full() => fullest = Vessel;
 
     /// <summary>The same for what stands in the vessel at one time, where not all that is poured is in it at once.</summary>
-    public void Full(Charge atOnce) => fullest = atOnce;
+    public void Full(Charge atOnce) => (fullest, washedThrough) = (atOnce, true);
 
     /// <summary>So many millilitres at most stand in the vessel at one time.</summary>
     public void FullOf(Working liquid) => atOnce = liquid;

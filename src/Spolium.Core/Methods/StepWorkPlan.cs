@@ -12,7 +12,7 @@ internal sealed partial class StepWork
     /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known.</summary>
     public Working? Warming() =>
         Once(ref warmed, (heats.Count, Full: fullest ?? Vessel), by =>
-            method.Card.HottestC < Constants.Get("boils-on-purpose").Likely && Holds(by.Full) && HeatOfStep() is { } heat
+            !method.Card.BoilsOrCools && !washedThrough && Holds(by.Full) && HeatOfStep() is { } heat
                 ? Heat.Warming(heat, by.Full, draws)
                 : null
         );

@@ -64,18 +64,20 @@ internal sealed partial class StepWork
                 pouring.Gas.Add(extent * Working.Exact(n));
     }
 
-    // What the acid that was taken had still held back, and what is not free any more.
+    // What the acid that was taken had still held back, and what is not free any more. Where not all that is poured is in the vessel at
+    // once, only the pours themselves tell.
     private Working? FreedMeanwhile()
     {
-        var now = HoldsBack(fullest ?? Vessel);
-        var freed = HoldsBack(cameIn) + heldBackByPours - now;
+        if (washedThrough)
+            return null;
+        var freed = HoldsBack(cameIn) + heldBackByPours - HoldsBack(fullest ?? Vessel);
         return freed.Amount is { IsCertain: true, Likely: 0 } ? null : freed.Named("heat of thinning, as acid is taken");
     }
 
     /// <summary>Gas and heat by dose.</summary>
     private List<PourMakes> Makes()
     {
-        var heated = method.Card.HottestC >= Constants.Get("boils-on-purpose").Likely;
+        var heated = method.Card.BoilsOrCools;
         var full = fullest ?? Vessel;
         var meanwhile = FreedMeanwhile();
         var mostly = pourings.OrderByDescending(p => p.Reactions.Sum(r => r?.Likely ?? 0)).FirstOrDefault(p => p.Reactions.Count > 0);

@@ -18,6 +18,7 @@ public sealed class BoilDown : IMethod
             Reagents = ["HCl", "H2O"],
             Passages = [new(Form.GoldNitrateLiquor, Form.GoldLiquor, School: true, Place: 2)],
             HottestC = 120,
+            BoilsOrCools = true,
             Appliances = [new("hot-plate", Attended: 1, Unattended: 1)],
             Tasks = [Work.SetUp],
             Signs = ["syrup", "no-brown-fume", "iodide-white"],

@@ -24,6 +24,7 @@ public sealed class CrystalliseSilverNitrate : IMethod
             Reagents = [],
             Passages = [new(Form.SilverLiquor, Form.SilverCrystals, "crystals of its nitrate")],
             HottestC = 100,
+            BoilsOrCools = true,
             Appliances = [new("hot-plate", Attended: 1, Unattended: 0.5)],
             Tasks = [Work.SetUp, Work.Attended("wash-hours"), Work.ByItself("crystal-hours")],
             Signs = ["volume-mark", "no-growth"],
