@@ -149,7 +149,7 @@ public sealed class WorthWalkTests : IDisposable
     public void Lots_are_pooled_one_waits_and_a_kind_is_made_ones_own()
     {
         browser.Go("/lots/hl-9b");
-        browser.See("Hold it, and pool it with HL-9a");
+        browser.See("Pool it with HL-9a");
         browser.Press("hold for later");
         browser.Press("Set it aside");
         browser.See("Set aside: waits for HL-9a");

@@ -80,14 +80,15 @@ internal sealed partial class StepWork
         var heated = method.Card.BoilsOrCools;
         var full = fullest ?? Vessel;
         var meanwhile = FreedMeanwhile();
-        var mostly = pourings.OrderByDescending(p => p.Reactions.Sum(r => r?.Likely ?? 0)).FirstOrDefault(p => p.Reactions.Count > 0);
+        // Acid is taken once the last of what the reactions want has come.
+        var last = pourings.FindLast(p => p.Reactions.Count > 0);
         return
         [
             .. pourings.Select(p =>
             {
                 var gas = p.Gas.Count == 0 ? Working.Zero(Dimension.Volume) : Molar.GasVolume(Working.Sum(p.Gas, Dimension.Substance));
                 var reacted = p.Reactions.OfType<Working>().ToList();
-                if (ReferenceEquals(p, mostly) && meanwhile is not null)
+                if (ReferenceEquals(p, last) && meanwhile is not null)
                     reacted.Add(meanwhile);
                 List<Working> warmings = [];
                 if (!heated && p.Thinned is not null && Holds(p.After))

@@ -2,7 +2,16 @@ using Spolium.Core.Methods;
 
 namespace Spolium.Server.Plan;
 
-public sealed record RungView(int Number, string Amount, double Grams, string? EntryId, DateTimeOffset? PouredAt, string BottleId);
+/// <param name="Part">Which of the equal vessels it goes into; null where there is one.</param>
+public sealed record RungView(
+    int Number,
+    string Amount,
+    double Grams,
+    string? EntryId,
+    DateTimeOffset? PouredAt,
+    string BottleId,
+    string? Part
+);
 
 /// <param name="BottleId">The bottle, or the bottles poured one after the other.</param>
 /// <param name="PerGram">mL (or g) of it to a gram of what the step works on.</param>

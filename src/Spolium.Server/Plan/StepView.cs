@@ -203,12 +203,18 @@ public sealed record StepView(
                     r.Grams,
                     r.Poured,
                     r.PouredAt,
-                    r.BottleId ?? dose.Bottle.Id
+                    r.BottleId ?? dose.Bottle.Id,
+                    r.Poured is null && step.Plan.Vessel is { SplitInto: > 1 } v && !dose.Apart
+                        ? $"{v.Vessel.Kind.Split(',')[0]} {r.Part} of {v.SplitInto}"
+                        : null
                 )),
             ],
             dose.ShortShare is > 0 and var s ? $"falls short in {FigureText.Number(s * 100, 0)} of 100 cases" : null,
             dose.Lacking,
-            dose.How,
+            dose.GoesTo is { } end
+                ? $"{dose.How}; {dose.Rungs.Count} portions go to {Amount(dose.Bottle, end)}, it may want more: without a sign by then, "
+                    + "test it and plan anew"
+                : dose.How,
             Amount(dose.Bottle, poured),
             Amount(dose.Bottle, dose.Rungs.Sum(r => r.Grams))
         );

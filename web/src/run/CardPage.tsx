@@ -58,14 +58,25 @@ export function CardPage() {
                 {d.millilitres ? `${d.millilitres.value} ${d.millilitres.unit} = ` : ''}
                 {d.grams.value} {d.grams.unit} {d.grams.range && <small>{d.grams.range}</small>}
               </td>
-              <td className="figures">{d.rungs.map((r) => r.amount).join(', ')}</td>
+              <td className="figures">
+                {d.rungs
+                  .map((r, i) =>
+                    r.part && r.part !== d.rungs[i - 1]?.part ? `${r.part}: ${r.amount}` : r.amount,
+                  )
+                  .join(', ')}
+              </td>
               <td className={styles.write}>{d.rungs.some((r) => r.entryId) ? d.poured : ''}</td>
             </tr>
           ))}
         </tbody>
       </table>
       <p>
-        {step.vessel && <>Vessel: {step.vessel.label}. </>}
+        {step.vessel && (
+          <>
+            Vessel: {step.vessel.splitInto > 1 && `${step.vessel.splitInto} × `}
+            {step.vessel.label}.{' '}
+          </>
+        )}
         {step.gases.map((g) => (
           <span key={g.formula}>
             <Formula text={g.formula} /> {g.made.value} {g.made.unit}.{' '}

@@ -100,6 +100,7 @@ export function Ladder({ batch, step, dose, fresh, onPoured }: Props) {
             <span className={ladder.when}>
               {dose.bottleId.includes(' + ') && `${r.bottleId} `}
               {r.pouredAt ? clock(r.pouredAt) : r === next ? 'next' : ''}
+              {r.part && r.part !== dose.rungs[r.number - 2]?.part && ` ${r.part}`}
             </span>
           </li>
         ))}

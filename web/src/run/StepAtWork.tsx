@@ -291,7 +291,8 @@ const signsSay = (step: StepView, doseId: string) =>
 function instruction(step: StepView, dose: StepView['doses'][number] | undefined) {
   const next = dose?.rungs.find((r) => !r.entryId);
   if (!dose || !next) return step.instruction;
+  const into = next.part ? ` into ${next.part}` : '';
   return dose.rungs.length > 1
-    ? `Portion ${next.number}: ${next.amount} of ${dose.title}`
-    : `Pour ${next.amount} of ${dose.title}`;
+    ? `Portion ${next.number}: ${next.amount} of ${dose.title}${into}`
+    : `Pour ${next.amount} of ${dose.title}${into}`;
 }
