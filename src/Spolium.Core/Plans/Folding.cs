@@ -107,8 +107,12 @@ public sealed class Folding
         // What signs have ended tells of the content: the step is reckoned once more from there.
         if (plan.LearnsFrom is [var learned, ..])
         {
-            var known = ContentLearning.From(input, learned, $"{step.Id}/{learned.DoseId}", draws);
+            // What was weighed as a solid bounds every metal of it.
+            var most = given.Feed.Of(Species.Water).Likely > 0 || step.Takes.Contains(Route.Feed) ? null : given.Feed.AllSolids();
+            var known = ContentLearning.From(input, learned, $"{step.Id}/{learned.DoseId}", draws, most);
             plan = method.Plan(known, options, pours, logged, draws) with { Learned = ContentLearning.Told(input, known) };
+            if (ContentLearning.NoMeasurement(learned) is { } nothing)
+                plan = plan with { Cautions = [nothing, .. plan.Cautions] };
             input = known;
         }
         plan = logged.GivenUp ? GivenUp(plan, input, method, logged, pours, draws) : shelf.Take(plan, logged);

@@ -28,16 +28,18 @@ public static class CannotBe
     /// <param name="step">As it stands: what was logged, and nothing more to come.</param>
     /// <param name="fineness">Of a product that was assayed, as a fraction.</param>
     /// <param name="feedG">All that went into the batch, g, for its product; null for what stands between.</param>
+    /// <param name="fed">What went into the batch: a salt is bounded by the metal of that, not by how much a plan let fall.</param>
     public static FieldError? Weighed(
         PlannedStep step,
         Output holding,
         TypedNumber mass,
         SlipClues clues,
         TypedNumber? fineness = null,
-        double? feedG = null
+        double? feedG = null,
+        Charge? fed = null
     )
     {
-        if (Ceiling(step, holding, fineness?.Value) is not { } ceiling || mass.Value - Spare * mass.Sigma <= ceiling.Most)
+        if (Ceiling(step, holding, fineness?.Value, fed) is not { } ceiling || mass.Value - Spare * mass.Sigma <= ceiling.Most)
             return null;
         var excess = mass.Value - ceiling.Most;
         var expected = holding.Charge.AllSolids();
@@ -77,18 +79,22 @@ public static class CannotBe
 
     /// <summary>Grams that a holding can weigh at most, and by what: by each element that all of its solids hold, with what went in of
     /// it.</summary>
-    internal static (double Most, string Why)? Ceiling(PlannedStep step, Output holding, double? fineness)
+    internal static (double Most, string Why)? Ceiling(PlannedStep step, Output holding, double? fineness, Charge? fed = null)
     {
         var solids = holding.Charge.Moles.Keys.Where(s => s.Phase == Phase.Solid).Select(s => s.Parse()).ToList();
+        var salt = holding.Charge.Moles.Keys.Where(s => s.Phase == Phase.Solid).All(s => !Species.IsElement(s));
         if (solids.Count == 0)
             return null;
         (double Most, string Why)? least = null;
         foreach (var element in solids[0].Atoms.Keys.Where(e => e is not ("H" or "O") && solids.All(f => f.Atoms.ContainsKey(e))))
         {
+            // What a salt holds beside its metal came out of bottles.
+            if (salt && fed is not null && MetalInAcid.Find(element, true) is null)
+                continue;
             // Whatever went in stands in one of the outputs or left as gas: what left cannot be in the holding.
             var there = Working.Sum(step.Plan.Outputs.Select(o => o.Charge.Element(element)), Dimension.Mass);
             var share = solids.Min(f => f.Atoms[element].ToDouble() * Elements.Of(element).Weight / f.MolarMass) * (fineness ?? 1);
-            var most = Most(there) / share;
+            var most = Math.Max(Most(there), salt && fed is not null ? Most(fed.Element(element)) : 0) / share;
             if (least is null || most < least.Value.Most)
                 least = (most, $"the {Elements.Of(element).Name} that went in");
         }

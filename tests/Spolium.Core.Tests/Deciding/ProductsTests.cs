@@ -2,6 +2,7 @@ using Spolium.Core.Accounts;
 using Spolium.Core.Deciding;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 using Xunit;
@@ -82,6 +83,60 @@ public class ProductsTests
         // Weighed anew it takes the place of what was weighed before.
         var again = With(two, Weigh(two, "slag", 2.5, isProduct: true), "26-01");
         Assert.Equal(2, again.State.Batches["26-01"].Products.Count);
+    }
+
+    // 14.17 g of silver are 22.32 g of nitrate at most; booked by its formula, 63.50 % silver.
+    [Theory]
+    [InlineData(14.3, null)]
+    [InlineData(22.2, null)]
+    [InlineData(22.8, "is more than went in")]
+    public void Silver_nitrate_is_bounded_by_the_silver_of_the_feed(double grams, string? why)
+    {
+        var sure = new Content([new("Ag", Given.Share(100), Given.Share(100), Given.Share(100))], null);
+        var lot = LotDecisions.Receive(Ledger.Empty.State, "l", "X-1", "grain", "grain", Given.Grams(14.17, 0.01), sure, null);
+        var received = Ledger.Empty.With(new("e1", [new(Entry.LotStream("l"), 1)], Now, Now, "AV", lot.Body!));
+        var route = Routes.Chain(["nitric-part", "crystallise-silver-nitrate", "dry"]);
+        var start = Decisions.Start(received.State, "b", "b", "grain", "l", Given.Grams(14.17, 0.01), route, Shop.UsualBottles, 0.01, Now);
+        var ledger = With(received, start, "b");
+        foreach (var step in route.Steps.Select(s => s.Id))
+        {
+            ledger = With(ledger, StepDecisions.Begin(ledger.State, ledger.State.Batches["b"], step, "test"), "b");
+            if (step == route.Steps[^1].Id)
+                break;
+            foreach (var dose in BatchAtWork.Step(ledger.State, ledger.State.Batches["b"], step).Plan.Doses)
+                ledger = With(
+                    ledger,
+                    StepDecisions.Pour(
+                        ledger.State,
+                        ledger.State.Batches["b"],
+                        step,
+                        dose.Id,
+                        dose.Bottle.Id,
+                        Given.Grams(dose.Grams.Likely),
+                        "in one go"
+                    ),
+                    "b"
+                );
+            ledger = With(ledger, StepDecisions.Close(ledger.State, ledger.State.Batches["b"], step, "done"), "b");
+        }
+        var weighed = StepDecisions.Weigh(
+            ledger.State,
+            ledger.State.Batches["b"],
+            route.Steps[^1].Id,
+            "dry",
+            Given.Grams(grams, 0.01),
+            null,
+            null
+        );
+        if (why is not null)
+        {
+            Assert.Contains(why, weighed.Errors[0].Reason, StringComparison.Ordinal);
+            return;
+        }
+        Assert.True(weighed.Body is not null, string.Join("; ", weighed.Errors.Select(e => e.Reason + e.WayOut)));
+        var product = ((ProductWeighed)weighed.Body!).Products[0];
+        Assert.Equal("AgNO3", product.Formula);
+        Assert.Equal(0.635 * grams, product.Holds[0].Grams, 0.02 * grams);
     }
 
     [Fact]

@@ -85,6 +85,36 @@ public class ContentLearningTests
         );
     }
 
+    // A lot of 24 g; 90 g of metabisulphite at once instead of some 17: a reason was written, and it says nothing.
+    [Theory]
+    [InlineData(90.0)]
+    [InlineData(1.0, 89.0)]
+    public void An_overdose_is_no_measurement(params double[] grams)
+    {
+        var route = Routes.Chain(["aqua-regia", "sulfamic", "clear", "metabisulphite"]);
+        var lot = Given.Charge(new([new("Au", Given.Share(90), Given.Share(96.5), Given.Share(99))], "Ag"), 24);
+        BatchPlan With(params double[] poured) =>
+            Planner.Fold(
+                lot,
+                route,
+                Shop.Usual,
+                new Dictionary<string, Facts>
+                {
+                    ["4-metabisulphite"] = Given.Poured("metabisulphite", "usual metabisulphite", poured) with
+                    {
+                        Signs = new HashSet<string> { "stannous-clean", "last-brought-nothing", "settled" },
+                    },
+                },
+                new Draws("over")
+            );
+        var (plan, before) = (With(grams).Of("4-metabisulphite"), Planner.Fold(lot, route, Shop.Usual, new Draws("over")));
+        var gold = plan.Plan.Outputs[0].Charge.Element("Au");
+        Assert.Equal(before.Of("4-metabisulphite").Plan.Outputs[0].Charge.Element("Au").Likely, gold.Likely, 0.5);
+        Assert.True(gold.Range.High <= 24, $"{gold.Range.High} g of gold out of 24 g");
+        Assert.Contains(plan.Plan.Cautions, c => c.Text.Contains("no measurement", StringComparison.Ordinal));
+        Assert.Empty(plan.Plan.Learned);
+    }
+
     [Fact]
     public void Nothing_is_learned_where_nothing_is_unsure()
     {

@@ -54,6 +54,7 @@ public sealed class ChlorineHcl : IMethod
         HydrogenAlone.Take(work, metals);
         foreach (var m in metals)
             m.Oxidise(work, "Cl2", "", share);
+        ChlorineLeft.Stays(work);
         work.LetGasGo("what the vessel does not take: into the scrubber");
         return work.Plan(
             "Lead chlorine through warm acid over the metal until none is left",

@@ -42,6 +42,7 @@ public sealed class Hypochlorite : IMethod
             Done
         );
         work.React(Surplus, work.Vessel.Of(new("ClO-", Phase.Aqueous)));
+        ChlorineLeft.Stays(work);
         work.LetGasGo();
         return work.Plan(
             "Bleach by drops into hydrochloric acid over the foils, cold; then warm it until the chlorine is gone",

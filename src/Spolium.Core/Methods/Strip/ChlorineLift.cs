@@ -69,6 +69,7 @@ public sealed class ChlorineLift : IMethod
         HydrogenAlone.Take(work, metals);
         foreach (var m in skin)
             m.Oxidise(work, "Cl2", "", share);
+        ChlorineLeft.Stays(work);
         work.LetGasGo("what the vessel does not take: into the scrubber");
         work.Full();
         var lifted = draws.Prior("lift-lifted");
