@@ -80,6 +80,8 @@ public static class Decisions
     /// <summary>What stands against planning so much of a lot by a route with these bottles.</summary>
     public static IEnumerable<FieldError> CheckPlanning(LotState lot, TypedNumber amount, Route route, IReadOnlyList<Bottle> bottles)
     {
+        foreach (var asked in LotAtWork.Questions(lot))
+            yield return new("lotId", asked.Question, $"answer it on the page of {lot.Code}: the answer is written down");
         if (amount.Value <= 0)
             yield return new("amount", "nothing is taken", "write a mass above 0 g");
         if (lot.Amount.Field != Field.Mass && lot.Content.Liquor is null)

@@ -1,5 +1,6 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Reconciling;
+using Spolium.Core.Workshop;
 
 namespace Spolium.Core.Deciding;
 
@@ -41,6 +42,8 @@ public static class LotPooling
                     "test it and write it down first: liquors that nobody knows are not poured together"
                 )
             );
+        foreach (var (lot, asked) in lots.SelectMany(l => LotAtWork.Questions(l).Select(q => (l, q))))
+            errors.Add(new("feeds", asked.Question, $"answer it on the page of {lot.Code} first"));
         if (errors.Count > 0)
             return Decision.Refuse(errors);
         var believed = feeds

@@ -84,7 +84,8 @@ public static class ContentLearning
     // Grams of metal to a mole of an ion.
     private static double Metal(Species s) =>
         s.Parse().Atoms.Where(a => MetalInAcid.Find(a.Key, true) is not null).Sum(a => a.Value.ToDouble() * Species.Of(a.Key).MolarMass)
-            is > 0 and var grams
+            is > 0
+                and var grams
             ? grams
             : double.Epsilon;
 

@@ -114,7 +114,15 @@ public static class BatchAtWork
         var (step, holding) = Unweighed(state, batch, stepId, output);
         var isProduct = batch.Route.Steps[^1].Id == stepId && holding.Main;
         var feedG = isProduct && batch.Feeds.All(f => f.Amount.Field == Field.Mass) ? batch.Feeds.Sum(f => f.Amount.Value) : (double?)null;
-        return CannotBe.Weighed(step, holding, mass, CannotBe.Clues(state, mass, batch.BalanceStepG), fineness, feedG, Plan(state, batch).Feed);
+        return CannotBe.Weighed(
+            step,
+            holding,
+            mass,
+            CannotBe.Clues(state, mass, batch.BalanceStepG),
+            fineness,
+            feedG,
+            Plan(state, batch).Feed
+        );
     }
 
     /// <summary>

@@ -48,7 +48,7 @@ internal static class ContentReading
             string.IsNullOrWhiteSpace(request.Balance) ? null : request.Balance,
             liquor ? request.Liquor : null,
             liquor ? reader.Optional(prefix + "freeAcid", request.FreeAcid, Field.Molarity) : null,
-            request.Marks is { Count: > 0 } marks ? [.. marks.Intersect(Suspicion.All.Select(s => s.Mark))] : null,
+            request.Marks is { Count: > 0 } marks ? [.. marks.Intersect(Suspicion.Marks)] : null,
             part
         );
     }

@@ -107,6 +107,11 @@ public sealed record LotRef(string Id, string Code, string Amount, double Value,
 
 public sealed record RemovedView(string Name, string Amount, double Value);
 
+/// <summary>A question that the words of a lot raise.</summary>
+/// <param name="Mark">Where the answer is yes.</param>
+/// <param name="Denied">Where somebody looked and it is no.</param>
+public sealed record QuestionView(string Mark, string Denied, string Text);
+
 public sealed record PhotoView(string Id, string Caption);
 
 /// <param name="How">assay or guess.</param>
@@ -126,6 +131,7 @@ public sealed record LotView(
     LiquorKind? Liquor,
     string? FreeAcid,
     IReadOnlyList<string> Marks,
+    IReadOnlyList<QuestionView> Questions,
     DateTimeOffset ReceivedAt,
     long Version,
     IReadOnlyList<ContentView> Content,

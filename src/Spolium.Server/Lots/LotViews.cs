@@ -74,6 +74,7 @@ internal static class LotViews
             lot.Content.Liquor,
             lot.Content.FreeAcid?.Text,
             lot.Content.Marks ?? [],
+            [.. LotAtWork.Questions(lot).Select(q => new QuestionView(q.Mark, q.Denied, q.Question))],
             lot.ReceivedAt,
             state.Version(Entry.LotStream(lot.Id)),
             lines,

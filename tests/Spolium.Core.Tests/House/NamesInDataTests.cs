@@ -4,6 +4,7 @@ using Spolium.Core.Plans;
 using Spolium.Core.Records;
 using Spolium.Core.Reference;
 using Spolium.Core.Safety;
+using Spolium.Tests;
 using Xunit;
 
 namespace Spolium.Core.Tests.House;
@@ -31,6 +32,13 @@ public class NamesInDataTests
         string[] beside = [BesideThePlan.Spilt, BesideThePlan.Sample, BesideThePlan.Clung];
         var made = MethodCatalogue.All.SelectMany(m => m.Card.Outputs.Select(o => o.Id)).Concat(beside).ToHashSet();
         Assert.Subset(made, Column("holding-kinds.csv", "output").ToHashSet());
+    }
+
+    [Fact]
+    public void Every_rule_of_what_never_meets_stands_in_the_page_on_safety()
+    {
+        var page = File.ReadAllText(Path.Combine(Repository.Root, "docs/safety.md"));
+        Assert.All(NeverTogether.All, r => Assert.Contains($"| `{r.Id}` |", page, StringComparison.Ordinal));
     }
 
     [Fact]

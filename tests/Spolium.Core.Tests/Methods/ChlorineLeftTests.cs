@@ -16,7 +16,11 @@ public class ChlorineLeftTests
         var route = Routes.Chain([bath, next]);
         var facts = new Dictionary<string, Facts>();
         if (seen)
-            facts["1-" + bath] = Facts.None with { Begun = true, Signs = new HashSet<string> { "chlorine-off" } };
+            facts["1-" + bath] = Facts.None with
+            {
+                Begun = true,
+                Signs = new HashSet<string> { "chlorine-off" },
+            };
         var draws = new Draws("chlorine");
         var plan = Planner.Fold(RefusalTests.Of("Au 10, Cu 0.5, NO3- 1, H+ 0.02, H2O 5"), route, Shop.Usual, facts, draws);
         Assert.Null(plan.Refused);

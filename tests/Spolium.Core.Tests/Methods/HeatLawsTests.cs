@@ -2,7 +2,6 @@ using CsCheck;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
@@ -84,9 +83,7 @@ public class HeatLawsTests
     public void Silver_in_nitric_acid_warms_by_what_comes_back()
     {
         double At(string cover) =>
-            Given
-                .Step("nitric-part", Given.Metals(("Ag", 100)), options: new() { ["cover"] = cover })
-                .Warming!.Likely;
+            Given.Step("nitric-part", Given.Metals(("Ag", 100)), options: new() { ["cover"] = cover }).Warming!.Likely;
         Assert.True(At("open") < At("glass") && At("glass") < At("reflux"));
         Assert.InRange(At("open"), -12, 12);
     }

@@ -1,5 +1,4 @@
 using Spolium.Core.Methods;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Xunit;

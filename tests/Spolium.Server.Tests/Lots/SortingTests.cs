@@ -127,6 +127,64 @@ public partial class SortingTests
     }
 
     [Fact]
+    public async Task A_question_that_the_title_raises_is_answered_before_anything_is_planned()
+    {
+        await using var shop = new Shop();
+        var content = new[]
+        {
+            new
+            {
+                Element = "Au",
+                Low = "60 %",
+                Likely = "70 %",
+                High = "80 %",
+                Of = "Whole",
+            },
+        };
+        await shop.Done(
+            "/api/lots",
+            new
+            {
+                Head = Shop.Head(),
+                LotId = "am",
+                Code = "AM-1",
+                Title = "amalgam bead",
+                Material = "bead",
+                Amount = "24 g",
+                Balance = "Ag",
+                Content = content,
+            }
+        );
+        var lot = await shop.Get("/api/lots/am");
+        var question = lot.GetProperty("questions")[0];
+        Assert.Equal("Find out first", (await shop.Done("/api/lots/am/worth", new { })).GetProperty("headline").GetString());
+        var plan = new
+        {
+            LotId = "am",
+            Amount = "24 g",
+            Methods = new[] { "aqua-regia" },
+        };
+        Assert.Equal("lotId", Shop.First((await shop.Post("/api/plan", plan)).Body).Field);
+        var answered = await shop.Done(
+            "/api/lots/am/content",
+            new
+            {
+                Head = Shop.Head(),
+                Content = new
+                {
+                    Lines = content,
+                    Balance = "Ag",
+                    Marks = new[] { question.GetProperty("denied").GetString() },
+                },
+                How = "guess",
+                Reason = "a drop of nitric acid and copper: no grey",
+            }
+        );
+        Assert.Equal(0, answered.GetProperty("questions").GetArrayLength());
+        await shop.Done("/api/plan", plan);
+    }
+
+    [Fact]
     public async Task A_lot_waits_for_something_and_has_an_offer()
     {
         await using var shop = new Shop();

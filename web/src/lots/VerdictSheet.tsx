@@ -81,6 +81,9 @@ export function VerdictSheet({ lot, worth: w, thought }: Props) {
         </ul>
       )}
       {lot.waitsFor && <p className={styles.waits}>Set aside: waits for {lot.waitsFor}.</p>}
+      {lot.questions.map((q) => (
+        <Question key={q.mark} lot={lot} question={q} />
+      ))}
       <div className={styles.verdictKeys}>
         <Link className="act" to={`/plan/${lot.id}`}>
           Find the ways
@@ -187,5 +190,38 @@ function Offer({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => void })
         Write it down
       </button>
     </form>
+  );
+}
+
+// What its title or kind raises is answered before anything else; the answer stands in the journal.
+function Question({ lot, question }: { lot: Schemas['LotView']; question: Schemas['QuestionView'] }) {
+  const write = useWrite(
+    async (head, mark: string) =>
+      unwrap(
+        await api.POST('/api/lots/{lotId}/content', {
+          params: { path: { lotId: lot.id } },
+          body: {
+            head,
+            content: { ...lot.typed, marks: [...lot.marks, mark] },
+            how: 'guess',
+            reason:
+              mark === question.mark ? `yes: ${question.text}` : `somebody looked, and no: ${question.text}`,
+          },
+        }),
+      ),
+    undefined,
+    lot.version,
+  );
+  return (
+    <div className={styles.question} role="group" aria-label={question.text}>
+      <p>{question.text}</p>
+      <button className="lesser" disabled={write.isPending} onClick={() => write.mutate(question.mark)}>
+        Yes, or perhaps
+      </button>
+      <button className="lesser" disabled={write.isPending} onClick={() => write.mutate(question.denied)}>
+        No: I looked
+      </button>
+      <ProblemNote problem={write.error} />
+    </div>
   );
 }

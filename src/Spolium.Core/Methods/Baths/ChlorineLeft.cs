@@ -20,9 +20,7 @@ internal static class ChlorineLeft
         var dissolved = (work.Vessel.LiquorVolume(work.Draws) * work.Prior("chlorine-dissolved") / Molar.Mass("Cl2")).Named(
             "chlorine that may stay dissolved"
         );
-        var (part, rest) = work.Vessel.Split(s =>
-            s == Gas ? Working.Least(Working.Exact(1), Working.Share(dissolved, chlorine)) : null
-        );
+        var (part, rest) = work.Vessel.Split(s => s == Gas ? Working.Least(Working.Exact(1), Working.Share(dissolved, chlorine)) : null);
         work.Keep(rest.With(new("Cl2", Phase.Aqueous), part.Of(Gas)));
     }
 }
