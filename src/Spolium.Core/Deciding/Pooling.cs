@@ -50,7 +50,7 @@ public static class Pooling
             .Select(x => new ElementEstimate(x.Element, x.Grams, x.Was?.Sigma ?? 0, x.Was?.Low ?? x.Grams, x.Was?.High ?? x.Grams))
             .ToList();
         return holds.Count == 0
-            ? Decision.Refuse("output", $"the book has nothing in {holding.Name}", "throw it away as it is")
+            ? Decision.Refuse("output", $"the book has nothing in {holding.Name}", "hand it over, or keep it apart")
             : Decision.Write(new PutIntoPool(poolId, batchId, stepId, output, holds));
     }
 

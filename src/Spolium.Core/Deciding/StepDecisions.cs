@@ -40,7 +40,8 @@ public static class StepDecisions
         string doseId,
         string bottleId,
         TypedNumber amount,
-        string? reason
+        string? reason,
+        DateTimeOffset? at = null
     )
     {
         if (Decisions.Running(batch, stepId) is { } no)
@@ -57,6 +58,12 @@ public static class StepDecisions
         var bottle = dose
             .Bottle.RealBottles()
             .Concat(batch.Bottles)
+            // Any bottle of the shelf that holds it will do, also one that came since the batch began.
+            .Concat(
+                at is { } now && state.Shelf.TryGetValue(bottleId, out var came) && came.DiscardedAt is null
+                    ? [ShelfAtWork.AsBottle(came, now)]
+                    : []
+            )
             .FirstOrDefault(b => b.Id == bottleId && b.Formula == dose.Bottle.Formula);
         if (bottle is null)
             return Decision.Refuse("bottleId", $"bottle {bottleId} does not hold {dose.Bottle.Formula}", $"pour from {dose.Bottle.Id}");

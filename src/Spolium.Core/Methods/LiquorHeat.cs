@@ -21,7 +21,7 @@ public static class LiquorHeat
     ];
 
     /// <summary>Moles of what has a table of its own: free acids, caustic, ammonia.</summary>
-    private static IEnumerable<(string Solute, Amount Moles)> Free(Charge charge)
+    public static IEnumerable<(string Solute, Amount Moles)> Free(Charge charge)
     {
         var protons = charge.Of(Species.Proton).Amount;
         foreach (var (solute, ion, n) in Acids)

@@ -31,6 +31,9 @@ public sealed record StepSafety(
     IReadOnlyList<BottleMarks> Marks
 )
 {
+    /// <summary>What vessel, filter and tube must bear.</summary>
+    public IReadOnlyList<string> Standing { get; init; } = [];
+
     public const string FirstAction =
         "Splash: water for a quarter of an hour, clothes off; breathed: fresh air. Call the emergency services or the poison centre.";
 
@@ -42,11 +45,14 @@ public sealed record StepSafety(
         return new(
             FindingsOf(step, draws),
             [.. plan.Gases.Where(g => g.Made.Range.High > 1).Select(g => Need(g, plan, draws))],
-            MediaOf(plan),
-            MaterialsOf(plan),
-            WearOf(plan),
+            MediaOf(step, draws),
+            MaterialsOf(step, draws),
+            WearOf(step, draws),
             MarksOf(plan)
-        );
+        )
+        {
+            Standing = InVessel(step, draws),
+        };
     }
 
     /// <summary>What a step may make without being stopped: its own gases, and what its method declares.</summary>
@@ -81,28 +87,53 @@ public sealed record StepSafety(
         return new(gas, hazard, portion, hazard.Caustic(gas.Leaving), hazard.AirPerHour(portion, tau, draws));
     }
 
-    private static List<string> MediaOf(StepPlan plan)
+    // What a splash may be: of the bottles, and of what stands in the vessel.
+    private static List<string> MediaOf(PlannedStep step, Draws draws) =>
+        [
+            .. step
+                .Plan.Doses.SelectMany(d => d.Bottle.RealBottles().Select(b => Compatibility.Medium(b.Formula, b.Strength.Percent)))
+                .OfType<string>()
+                .Concat(InVessel(step, draws))
+                .Distinct(),
+        ];
+
+    // What vessel, filter and tube must bear: the strengths that stand in the vessel, of what came and of what is poured, before any of it
+    // is taken; a bottle of 96 % thinned to 15 % is 15 %.
+    private static List<string> InVessel(PlannedStep step, Draws draws)
     {
-        var media = plan
-            .Doses.SelectMany(d => d.Bottle.RealBottles().Select(b => Compatibility.Medium(b.Formula, b.Strength.Percent)))
-            .OfType<string>()
+        var plan = step.Plan;
+        var there = plan
+            .Doses.Where(d => !d.Apart && d.Grams.Likely > 0)
+            .Aggregate(step.Input, (c, d) => d.Bottle.PourInto(c, d.Grams, draws));
+        var liquid = there.Grams(Species.Water).Likely + there.Dissolved().Likely;
+        if (liquid <= 0)
+            return [];
+        double Percent(double grams) => 100 * grams / liquid;
+        var strengths = LiquorHeat
+            .Free(there)
+            .Select(f => (f.Solute, Percent: Percent(f.Moles.Likely * Molar.Mass(f.Solute).Likely)))
+            .Append((Solute: "NaOCl", Percent: Percent(there.Grams(new("ClO-", Phase.Aqueous)).Likely)))
+            .Append((Solute: "H2O2", Percent: Percent(there.Grams(new("H2O2", Phase.Aqueous)).Likely)))
+            .Where(x => x.Percent > WorthTelling)
             .ToList();
-        bool Pours(params string[] formulas) =>
-            plan.Doses.Any(d => formulas.Any(f => d.Bottle.Formula.StartsWith(f, StringComparison.Ordinal)));
-        if (Pours("HCl") && Pours("HNO3", "NaNO3", "KNO3", "Mg(NO3)2", "Ca(NO3)2"))
+        var media = strengths.Select(x => Compatibility.Medium(x.Solute, x.Percent)).OfType<string>().ToList();
+        if (strengths.Any(x => x.Solute == "HCl") && there.Grams(Species.Nitrate).Likely > WorthTelling / 100 * liquid)
             media.Add("aqua regia");
         if (plan.Gases.Any(g => g.Formula is "Cl2" or "NOCl" && g.Made.Range.High > 10))
             media.Add("Cl2 wet");
         return [.. media.Distinct()];
     }
 
-    private static List<MaterialVerdict> MaterialsOf(StepPlan plan)
+    // Per cent below which an acid is none to gloves and filters.
+    private const double WorthTelling = 0.5;
+
+    private static List<MaterialVerdict> MaterialsOf(PlannedStep step, Draws draws)
     {
-        var media = MediaOf(plan);
-        if (media.Count == 0)
+        var (plan, splash, vessel) = (step.Plan, MediaOf(step, draws), InVessel(step, draws));
+        if (splash.Count == 0)
             return [];
         var hot = plan.HottestC > Compatibility.WarmestC;
-        IEnumerable<MaterialVerdict> All(string use, IReadOnlyList<string> materials, bool heated) =>
+        IEnumerable<MaterialVerdict> All(string use, IReadOnlyList<string> materials, List<string> media, bool heated) =>
             materials.Select(m => new MaterialVerdict(
                 use,
                 m,
@@ -110,10 +141,10 @@ public sealed record StepSafety(
             ));
         return
         [
-            .. All("gloves", Compatibility.Gloves, false),
-            .. All("vessel", Compatibility.Vessels, hot),
-            .. All("filter", Compatibility.Filters, false),
-            .. plan.Gases.Any(g => Trains.Contains(g.Formula)) ? All("tube", Compatibility.Tubes, false) : [],
+            .. All("gloves", Compatibility.Gloves, splash, false),
+            .. vessel.Count == 0 ? [] : All("vessel", Compatibility.Vessels, vessel, hot),
+            .. vessel.Count == 0 ? [] : All("filter", Compatibility.Filters, vessel, false),
+            .. plan.Gases.Any(g => Trains.Contains(g.Formula)) ? All("tube", Compatibility.Tubes, vessel, false) : [],
         ];
     }
 
@@ -127,10 +158,10 @@ public sealed record StepSafety(
                 .Select(b => new BottleMarks(b.Label, b.Marks!)),
         ];
 
-    private static List<string> WearOf(StepPlan plan)
+    private static List<string> WearOf(PlannedStep step, Draws draws)
     {
-        var wear = new List<string>();
-        var verdicts = MaterialsOf(plan).Where(m => m.Use == "gloves").ToList();
+        var (plan, wear) = (step.Plan, new List<string>());
+        var verdicts = MaterialsOf(step, draws).Where(m => m.Use == "gloves").ToList();
         if (verdicts.Count > 0)
         {
             var best = verdicts.Where(v => v.Bears == verdicts.Min(x => x.Bears)).Select(v => v.Material).ToList();

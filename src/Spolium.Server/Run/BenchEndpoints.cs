@@ -22,8 +22,8 @@ internal static class BenchEndpoints
     {
         var reader = new RequestReader();
         var amount = reader.MassOrVolume("amount", request.Amount);
-        return RunEndpoints.InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b) =>
-            StepDecisions.Pour(l.State, b, stepId, request.DoseId, request.BottleId, amount, request.Reason)
+        return RunEndpoints.InBatch(batchId, request.Head, new { stepId, request }, writing, reader, (l, b, now) =>
+            StepDecisions.Pour(l.State, b, stepId, request.DoseId, request.BottleId, amount, request.Reason, now.At)
         );
     }
 
@@ -38,7 +38,7 @@ internal static class BenchEndpoints
         var reader = new RequestReader();
         var amount = reader.MassOrVolume("amount", request.Amount);
         return Preview(batchId, amount, reader, writing, time, (l, b) =>
-            StepDecisions.Pour(l.State, b, stepId, request.DoseId, request.BottleId, amount, null)
+            StepDecisions.Pour(l.State, b, stepId, request.DoseId, request.BottleId, amount, null, time.GetUtcNow())
         );
     }
 

@@ -177,6 +177,10 @@ public class MethodFiguresTests
         Assert.Equal(15.2, Figure(plan, "density"), 0.02);
         Assert.Equal(67.9, Figure(plan, "gold, if the rest is silver"), 0.3);
         Assert.Equal(76.6, Figure(plan, "gold, if the rest is copper"), 0.3);
+        // Of 10 g each 0.02 g on either weighing are points of fineness.
+        var small = Step("fineness", "Au 10", ("by", "density"), ("air", "10"), ("water", "9.35"));
+        var band = small.Figures.Single(f => f.Label == "gold, if the rest is silver").Range;
+        Assert.InRange(band.Width, 4, 20);
         Assert.Equal(9.16, Figure(Step("fineness", "Au 10", ("by", "assay"), ("assay", "916")), "gold by the assay"), 1e-9);
     }
 

@@ -76,7 +76,7 @@ public class RefusalTests
             { "sulfamic", "", GoldLiquor + ", PtCl6 2- 0.03", GoldLiquor + ", PtCl6 2- 0.01", "ammonium" },
             { "urea", "", "Au 5", GoldLiquor, "no liquor" },
             { "urea", "", GoldLiquor + ", PtCl6 2- 0.03", GoldLiquor + ", PtCl6 2- 0.01", "ammonium" },
-            { "urea", "", "H+ 1.3, NO3- 80, H2O 300", "H+ 1.15, NO3- 71, H2O 300", "urea nitrate" },
+            { "urea", "", "H+ 1.0, NO3- 61, H2O 300", "H+ 0.94, NO3- 58, H2O 300", "urea nitrate" },
             { "urea", "", GoldLiquor + ", ClO- 0.01", GoldLiquor + ", ClO- 0.001", "nitrogen trichloride" },
             { "boil-down", "", "Au 5", GoldLiquor, "no liquor" },
             { "spare-gold", "", "Au 5", GoldLiquor + ", NO3- 1", "no liquor" },

@@ -3,7 +3,9 @@ using Spolium.Core.Materials;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Safety;
+using Spolium.Core.Tests.Methods;
 using Spolium.Demo;
 using Xunit;
 
@@ -118,13 +120,38 @@ public class GatesAndMaterialsTests
         var strip = StepSafety.Of(plan.Of("1-nitric-strip"), new Draws("x"));
         Assert.Contains(strip.Wear, w => w.Contains("gloves of butyl") && w.Contains("not nitrile"));
         Assert.Contains(strip.Wear, w => w.StartsWith("NOx passes", StringComparison.Ordinal));
-        Assert.Contains(strip.Materials, m => m is { Use: "filter", Material: "cellulose paper", Bears: Bears.No });
+        // In the vessel it is cut to half the bottle's strength.
+        Assert.Contains(strip.Materials, m => m is { Use: "filter", Material: "cellulose paper", Bears: not Bears.No });
         var melt = StepSafety.Of(plan.Of("6-wash-dry-melt"), new Draws("x"));
         Assert.Contains(melt.Wear, w => w.StartsWith("Heat", StringComparison.Ordinal));
         var regia = StepSafety.Of(plan.Of("2-aqua-regia"), new Draws("x"));
         Assert.Contains("aqua regia", regia.Media);
+        Assert.Contains(regia.Materials, m => m is { Use: "filter", Material: "cellulose paper", Bears: Bears.No });
         Assert.Contains(regia.Materials, m => m is { Use: "tube", Material: "silicone", Bears: Bears.No });
         Assert.Contains(regia.Gases, g => g.Gas.Formula == "NO" && g.AirPerHour!.Likely > 1e6);
+    }
+
+    // A liquor of 3 mol/L acid and no acid poured; and strong acid that is thinned in the vessel.
+    [Fact]
+    public void What_bears_it_is_judged_by_what_is_in_the_vessel()
+    {
+        var liquor = LiquorFeed.Of(
+            LiquorKind.Chloride,
+            Working.Given(500, Dimension.Volume, "volume", "typed"),
+            [("Au", Working.Given(10, Dimension.Mass, "gold", "typed"))],
+            Working.Given(1.5, Dimension.Substance, "acid", "typed"),
+            new Draws("x")
+        );
+        var down = Planner.Fold(liquor, Routes.Chain(["metabisulphite"]), Shop.Usual, new Draws("x")).Steps[0];
+        Assert.Contains("HCl to 20 %", StepSafety.Of(down, new Draws("x")).Standing);
+        Assert.Contains(StepSafety.Of(down, new Draws("x")).Wear, w =>
+            w.StartsWith("Face shield, apron, gloves", StringComparison.Ordinal)
+        );
+        var oxide = Planner.Fold(RefusalTests.Of("CuO 20, Au 0.2"), Routes.Chain(["sulfuric-leach"]), Shop.Usual, new Draws("x")).Steps[0];
+        var leach = StepSafety.Of(oxide, new Draws("x"));
+        Assert.Contains("H2SO4 above 80 %", leach.Media);
+        Assert.Contains("H2SO4 to 50 %", leach.Standing);
+        Assert.DoesNotContain(leach.Materials, m => m is { Use: "filter", Material: "polypropylene felt", Bears: Bears.No });
     }
 
     [Fact]
@@ -193,9 +220,9 @@ public class GatesAndMaterialsTests
         Assert.NotEmpty(safety.Media);
         Assert.All(safety.Materials, m =>
         {
-            var cold = Compatibility.Of(m.Material, safety.Media);
+            var cold = Compatibility.Of(m.Material, m.Use == "gloves" ? safety.Media : safety.Standing);
             Assert.Equal(hot && m.Use == "vessel" ? Compatibility.WhenHot(m.Material, cold) : cold, m.Bears);
         });
-        Assert.Equal(hot, safety.Materials.Any(m => m.Use == "vessel" && m.Bears != Compatibility.Of(m.Material, safety.Media)));
+        Assert.Equal(hot, safety.Materials.Any(m => m.Use == "vessel" && m.Bears != Compatibility.Of(m.Material, safety.Standing)));
     }
 }

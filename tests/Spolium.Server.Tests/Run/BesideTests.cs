@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Xunit;
 
 namespace Spolium.Server.Tests.Run;
@@ -80,6 +81,36 @@ public class BesideTests
             }
         );
         Assert.Equal((422, "stepId"), (pour.Status, Shop.First(pour.Body).Field));
+    }
+
+    [Fact]
+    public async Task A_bottle_that_came_since_the_batch_began_is_poured_like_the_others()
+    {
+        await using var shop = new Shop();
+        var bottle = new
+        {
+            Id = "S-9",
+            Form = "sulfamic",
+            Amount = "100 g",
+            Price = "9 kr",
+        };
+        await shop.Done("/api/shelf", new { Head = Shop.Head(), Bottles = new[] { bottle } });
+        object Pour(string from) =>
+            new
+            {
+                Head = Shop.Head(),
+                DoseId = "sulfamic",
+                BottleId = from,
+                Amount = "0.2 g",
+            };
+        const string Pours = "/api/batches/26-02/steps/3-sulfamic/pours";
+        Assert.Equal("bottleId", Shop.First((await shop.Post(Pours, Pour("N-1"))).Body).Field);
+        var batch = await shop.Done(Pours, Pour("S-9"));
+        var rungs = batch.GetProperty("current").GetProperty("doses")[0].GetProperty("rungs").EnumerateArray().ToList();
+        Assert.Equal(3, rungs.Count(r => r.GetProperty("entryId").ValueKind == JsonValueKind.String));
+        Assert.Contains(rungs, r => r.GetProperty("bottleId").GetString() == "S-9");
+        var jar = await shop.Get("/api/shelf/S-9");
+        Assert.Contains("99.8", jar.ToString(), StringComparison.Ordinal);
     }
 
     [Theory]

@@ -29,9 +29,6 @@ public sealed class Urea : IMethod
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var nitrate = Molar.Grams(charge.Of(Species.Nitrate), "HNO3").Named("nitric acid before it");
-        var acid = Working.Least(charge.Of(Species.Nitrate), charge.Of(Species.Proton));
-        var strength =
-            Molar.Grams(acid, "HNO3").Likely / Math.Max(1e-9, Molar.Grams(acid, "HNO3").Likely + charge.Grams(Species.Water).Likely);
         if (
             Objections.Among(
                 Objections.NoLiquor(charge),
@@ -41,8 +38,8 @@ public sealed class Urea : IMethod
                     "boil the liquor down with hydrochloric acid instead"
                 ),
                 Objections.When(
-                    strength > Reference.Constants.Get("urea-nitric-above").Likely,
-                    "urea in nitric acid above about 20 % gives urea nitrate, an explosive",
+                    Objections.Holds(charge, "urea-nitric"),
+                    "urea in nitric acid above about 200 g to a litre of water gives urea nitrate, an explosive",
                     "boil it down first, or thin it"
                 ),
                 Objections.When(

@@ -64,10 +64,12 @@ public sealed class Fineness : IMethod
             );
         else
         {
-            var air = Working.Given(options.Number("air"), Dimension.Mass, "in air", "typed");
-            var density = (
-                air / ((air - Working.Given(options.Number("water"), Dimension.Mass, "in water", "typed")) * Constants.Get("water-volume"))
-            ).Named("density of the bar");
+            // Each weighing is as sure as the balance: of a small bar the difference is not.
+            var sigma = Constants.Get("balance-plus-minus").Likely * shop.BalanceStepG / Draws.Z95;
+            Working Weighed(string id, string label) =>
+                Working.Given(draws.Reading(label, options.Number(id), sigma), Dimension.Mass, label, "typed, with the ± of the balance");
+            var (air, water) = (Weighed("air", "in air"), Weighed("water", "in water"));
+            var density = (air / ((air - water) * Constants.Get("water-volume"))).Named("density of the bar");
             figures.Add(density);
             // 1/ρ = a/ρ(Au) + (1 − a)/ρ(other): with silver and with copper, the two ends of the band.
             Working With(string other, string name)
