@@ -216,8 +216,8 @@ public sealed partial class LotAtWork
     /// <summary>What the lot is worth by its best way (or the one that was chosen), and the verdict.</summary>
     public LotWorth Worthwhile(string? wayId = null)
     {
-        if (Questions(lot) is [var question, ..])
-            return Asked(question);
+        if (Questions(lot).Count > 0)
+            return Asked();
         if (terms is null)
             return Unpriced();
         // A way that was chosen is planned at once; else all of them are looked for.

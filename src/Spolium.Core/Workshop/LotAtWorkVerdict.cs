@@ -11,8 +11,22 @@ public sealed partial class LotAtWork
     /// <summary>What the words of a lot raise and nobody has answered.</summary>
     public static IReadOnlyList<Suspicion> Questions(LotState lot) => Suspicion.Raised([lot.Title, lot.Material], lot.Content.Marks ?? []);
 
-    private static LotWorth Asked(Suspicion question) =>
-        new(null, [], null, null, 0, null, new(VerdictKind.Test, "Find out first", question.Question, []), []);
+    private static LotWorth Asked() =>
+        new(
+            null,
+            [],
+            null,
+            null,
+            0,
+            null,
+            new(
+                VerdictKind.Test,
+                "Find out first",
+                "Its title or kind raises a question: before it is answered there is no verdict, no plan and no batch.",
+                []
+            ),
+            []
+        );
 
     private static LotWorth Unpriced() =>
         new(

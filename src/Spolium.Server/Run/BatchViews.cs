@@ -63,7 +63,7 @@ internal static class BatchViews
                 [
                     .. plan.Of(current.Id)
                         .Plan.Outputs.Select(o => o.Id)
-                        .Where(o => batch.Route.Steps.All(s => !s.Takes.Contains(Route.Holding(current.Id, o)))),
+                        .Where(o => !BesideThePlan.Left(o) && batch.Route.Steps.All(s => !s.Takes.Contains(Route.Holding(current.Id, o)))),
                 ],
                 Current = StepView.Of(plan.Of(current.Id), batch.Step(current.Id), book, Observing.DrawsOf(state, batch), metal),
                 Now = AsItStands(state, batch, current, book),

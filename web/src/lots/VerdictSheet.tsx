@@ -85,9 +85,11 @@ export function VerdictSheet({ lot, worth: w, thought }: Props) {
         <Question key={q.mark} lot={lot} question={q} />
       ))}
       <div className={styles.verdictKeys}>
-        <Link className="act" to={`/plan/${lot.id}`}>
-          Find the ways
-        </Link>
+        {lot.questions.length === 0 && (
+          <Link className="act" to={`/plan/${lot.id}`}>
+            Find the ways
+          </Link>
+        )}
         {w.poolWith.length > 0 && (
           <Link className="lesser" to={`/lots/pool?with=${lot.id}`}>
             Put together
@@ -215,12 +217,14 @@ function Question({ lot, question }: { lot: Schemas['LotView']; question: Schema
   return (
     <div className={styles.question} role="group" aria-label={question.text}>
       <p>{question.text}</p>
-      <button className="lesser" disabled={write.isPending} onClick={() => write.mutate(question.mark)}>
-        Yes, or perhaps
-      </button>
-      <button className="lesser" disabled={write.isPending} onClick={() => write.mutate(question.denied)}>
-        No: I looked
-      </button>
+      <div className={styles.verdictKeys}>
+        <button className="lesser" disabled={write.isPending} onClick={() => write.mutate(question.mark)}>
+          Yes, or perhaps
+        </button>
+        <button className="lesser" disabled={write.isPending} onClick={() => write.mutate(question.denied)}>
+          No: I looked
+        </button>
+      </div>
       <ProblemNote problem={write.error} />
     </div>
   );

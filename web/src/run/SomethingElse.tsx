@@ -142,7 +142,7 @@ export function SomethingElse({ batch, step }: Props) {
           {kind?.amount && (
             <QuantityField
               label={kind.amount}
-              field="MassOrVolume"
+              field={told.amount.includes('%') ? 'Share' : 'MassOrVolume'}
               placeholder={kind.placeholder}
               value={told.amount}
               onChange={(amount) => set({ amount })}
