@@ -66,6 +66,18 @@ public static partial class Answers
         ["silver-chloride"] = SilverAsChloride,
         ["silver-reduce"] = SilverReduced,
         ["copper-cement"] = Cement,
+        ["mercury-copper"] = (g, _) =>
+            One(
+                "copper_g",
+                Molar
+                    .Grams(
+                        CementReactions
+                            .Exchange("Hg")
+                            .Need(Molar.Moles(Grams(Double(g, "mercury_g")), "Hg"), CementReactions.SaltOf("Hg"), "Cu"),
+                        "Cu"
+                    )
+                    .Likely
+            ),
         ["content-from-acid"] = ContentFromAcid,
         ["current"] = Current,
         ["hydrate"] = (g, _) => One("have_g", Molar.InForm(Grams(Double(g, "need_g")), Text(g, "need"), Text(g, "have"))),

@@ -19,10 +19,13 @@ public static class CementReactions
         ["Au"] = Reaction.Of("HAuCl4 + Cu = Au + CuCl2 + HCl"),
         ["Pt"] = Reaction.Of("H2PtCl6 + Cu = Pt + CuCl2 + HCl"),
         ["Pd"] = Reaction.Of("Pd(NO3)2 + Cu = Pd + Cu(NO3)2"),
+        ["PdII"] = Reaction.Of("H2PdCl4 + Cu = Pd + CuCl2 + HCl"),
+        ["PdIV"] = Reaction.Of("H2PdCl6 + Cu = Pd + CuCl2 + HCl"),
         ["Fe"] = Reaction.Of("FeCl3 + Cu = FeCl2 + CuCl2"),
     };
 
-    /// <summary>The exchange of a metal with copper by its symbol; Fe stands for iron(III).</summary>
+    /// <summary>The exchange of a metal with copper by its symbol; Fe stands for iron(III), PdII and PdIV for palladium in
+    /// chloride.</summary>
     /// <exception cref="KeyNotFoundException">Copper does not bring that metal down.</exception>
     public static Reaction Exchange(string metal) => Exchanges[metal];
 
@@ -30,6 +33,15 @@ public static class CementReactions
     public static string SaltOf(string metal) => Exchanges[metal].Equation.Left[0].Formula.Text;
 
     public static IEnumerable<string> Metals => Exchanges.Keys;
+
+    private static string NameOf(string metal) =>
+        metal switch
+        {
+            "Fe" => "iron(III)",
+            "PdII" => "palladium(II)",
+            "PdIV" => "palladium(IV)",
+            _ => Elements.Of(metal).Name,
+        };
 
     /// <summary>Grams of copper that go into the liquor.</summary>
     /// <param name="dissolved">Moles in solution by metal.</param>
@@ -48,9 +60,7 @@ public static class CementReactions
             Working.Sum(
                 [
                     .. dissolved.Select(d =>
-                        Exchange(d.Metal)
-                            .Need(d.Moles, SaltOf(d.Metal), "Cu")
-                            .Named($"copper for the {(d.Metal == "Fe" ? "iron(III)" : Elements.Of(d.Metal).Name)}")
+                        Exchange(d.Metal).Need(d.Moles, SaltOf(d.Metal), "Cu").Named($"copper for the {NameOf(d.Metal)}")
                     ),
                     BittenByNitric.Need(freeNitric * bites, "HNO3", "Cu").Named("copper that free nitric acid bites"),
                     (copperInChloride * turnsBack).Named("copper that copper(II) takes"),

@@ -36,6 +36,7 @@ public sealed class Reaction
     private Reaction(Equation equation, bool leavesSolution = false)
     {
         Equation = equation;
+        leaves = leavesSolution;
         coefficients = (leavesSolution ? equation.Left : equation.Terms).ToDictionary(t => t.Formula.Text, t => t.Coefficient);
         var net = new Dictionary<Species, double>();
         foreach (var (term, sign) in equation.Left.Select(t => (t, -1)).Concat(equation.Right.Select(t => (t, 1))))
@@ -53,6 +54,12 @@ public sealed class Reaction
 
     /// <summary>The balanced equation, whole formulas as in a book.</summary>
     public Equation Equation { get; }
+
+    /// <summary>As a person reads it: a salt that leaves a solution says so.</summary>
+    public string Words =>
+        leaves ? $"{Equation.Left[0].Formula.Text} in solution → {Equation.Left[0].Formula.Text} as crystals" : Equation.ToString();
+
+    private readonly bool leaves;
 
     /// <summary>Moles given (positive) and taken (negative) by one extent, ions apart.</summary>
     public IReadOnlyDictionary<Species, double> Net { get; }

@@ -107,7 +107,7 @@ public sealed record StepView(
             [.. p.Cautions.Select(c => new CautionView(c.Level, c.Text))],
             p.NightStop,
             p.IfFoams,
-            [.. p.Equations.Select(e => e.Equation.ToString())],
+            [.. p.Equations.Select(e => e.Words)],
             state?.BegunAt,
             state?.ClosedAt,
             [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, WithUnit(r.Value), r.At, r.EntryId))],

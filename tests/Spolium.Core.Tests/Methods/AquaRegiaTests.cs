@@ -92,4 +92,15 @@ public class AquaRegiaTests
     }
 
     private static Working Moles(double grams, string metal) => Molar.Moles(Working.Exact(grams, null, Dimension.Mass), metal);
+
+    [Theory]
+    [InlineData("Au 36.39")]
+    [InlineData("Au 5, Cu 20")]
+    public void Premixed_is_three_volumes_to_one_whichever_acid_is_wanted_more(string charge)
+    {
+        var plan = Given.Step("aqua-regia", RefusalTests.Of(charge), options: new() { ["school"] = "premixed" });
+        double Ml(string dose) => plan.Doses.Single(d => d.Id == dose).Millilitres!.Likely;
+        Assert.InRange(Ml("hcl") / Ml("nitric"), 2.7, 3.1);
+        Assert.DoesNotContain(plan.Doses, d => d.How.Contains("before the nitric", StringComparison.Ordinal));
+    }
 }

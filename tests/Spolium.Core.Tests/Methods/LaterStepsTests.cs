@@ -71,11 +71,6 @@ public class LaterStepsTests
     }
 
     [Fact]
-    public void Sulphur_dioxide_is_at_most_what_the_salt_can_free() =>
-        // 0.257 L per gram of pure salt (rules 2.8)
-        Assert.Equal(0.257 * 13, Given.Step("metabisulphite", Liquor(0)).Gases[0].Made.Likely / 1000, 0.02);
-
-    [Fact]
     public void Clearing_keeps_solids_and_a_little_liquor_on_the_filter()
     {
         var charge = Liquor(0).With(new("AgCl", Phase.Solid), Molar.Moles(Working.Given(1, Dimension.Mass, "AgCl", "test"), "AgCl"));

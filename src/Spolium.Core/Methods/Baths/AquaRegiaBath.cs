@@ -103,15 +103,21 @@ internal static class AquaRegiaBath
             "hcl",
             "HCl",
             Molar.Grams(hcl, "HCl"),
-            "all of it, before the nitric acid",
+            source.Premixed ? "mixed with the nitric acid: three volumes to one" : "all of it, before the nitric acid",
             Molar.Grams(hclTaken, "HCl")
         );
+        // Three volumes to one whichever of both acids is wanted more.
         if (source.Premixed)
             grams = work.Decided(
                 "nitric",
                 source.Formula,
-                pure,
-                "all at once, mixed: three volumes of hydrochloric acid to one",
+                Working.Greatest(
+                    pure,
+                    (hclPoured.Millilitres! / 3 * nitric.Density() * nitric.StrengthIn(draws)).Named(
+                        "a third of the hydrochloric acid's volume"
+                    )
+                ),
+                "one volume to three of hydrochloric acid, mixed, then over the metal",
                 pure
             ).Grams;
         else

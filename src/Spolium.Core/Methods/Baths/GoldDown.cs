@@ -98,24 +98,19 @@ internal sealed record GoldDown
             pure / shop.Of(Salt).StrengthIn(draws) * WaterPerGram * Constants.Get("water-volume"),
             "the salt goes into it first"
         );
-        var poured = work.BySign(
-            DoseId,
-            Salt,
-            pure,
-            "dissolved in that water, in portions of so much salt",
-            ["stannous-clean", "last-brought-nothing"]
-        );
+        work.BySign(DoseId, Salt, pure, "dissolved in that water, in portions of so much salt", ["stannous-clean", "last-brought-nothing"]);
         if (Nitric is not null && !Working.IsNothing(nitric))
             work.React(Nitric, Nitric.Extent(charge.Of(Species.Nitrate), "HNO3"));
         if (Iron is not null && !Working.IsNothing(iron))
             work.React(Iron, Iron.Extent(charge.Of(new("Fe3+", Phase.Aqueous)) * ironShare, "FeCl3"));
         work.React(Precipitation, work.Vessel.Of(Species.GoldChloride) * (Working.Exact(1) - draws.Prior("gold-in-barren")), "HAuCl4");
         // What is left of it: the salt itself where it stands undissolved, else its anion.
+        var left = work.Vessel.Of(Species.InVessel(Salt)[^1]);
         if (Surplus is not null)
-            work.React(Surplus, work.Vessel.Of(Species.InVessel(Salt)[^1]), In);
+            work.React(Surplus, left, In);
         work.LetGasGo();
         if (Sulphurous is not null)
-            work.MayFree("SO2", Sulphurous.Need(poured, In, "SO2"), "at most: what the gold does not take");
+            work.MayFree("SO2", Sulphurous.Need(left, In, "SO2"), "at most: what nothing has taken");
         work.Full();
         var powder = work.Vessel.Grams(Species.Gold).Named("gold powder");
         var liquid = work.Vessel.LiquorVolume(draws);

@@ -58,7 +58,7 @@ public sealed class BoilDown : IMethod
             "hcl",
             "HCl",
             Working.Greatest(need, perTime * acid.Density() * acid.StrengthIn(draws)),
-            $"a {times}th part each time, when it is a syrup",
+            $"one part in {times} each time, when it is a syrup",
             need
         );
         work.React(ResidualNitric.DrivenOff, charge.Of(Species.Nitrate) * (Working.Exact(1) - left), "HNO3");

@@ -14,6 +14,8 @@ public sealed class CopperCement : IMethod
         ["Au"] = Species.GoldChloride,
         ["Pt"] = new("PtCl6 2-", Phase.Aqueous),
         ["Pd"] = new("Pd2+", Phase.Aqueous),
+        ["PdII"] = new("PdCl4 2-", Phase.Aqueous),
+        ["PdIV"] = new("PdCl6 2-", Phase.Aqueous),
         ["Fe"] = new("Fe3+", Phase.Aqueous),
     };
 
@@ -21,7 +23,7 @@ public sealed class CopperCement : IMethod
         new()
         {
             Id = "copper-cement",
-            Version = 1,
+            Version = 2,
             Title = "Cement the silver on copper",
             Verb = "cement",
             Stage = Stage.Precipitate,
@@ -133,7 +135,8 @@ public sealed class CopperCement : IMethod
             [
                 .. there
                     .Where(m => m.Metal != "Fe")
-                    .Select(m => Molar.Grams(m.Moles, m.Metal).Named($"{Elements.Of(m.Metal).Name} in solution (inferred, not seen)")),
+                    .Select(m => (Element: m.Metal[..2], m.Moles))
+                    .Select(m => Molar.Grams(m.Moles, m.Element).Named($"{Elements.Of(m.Element).Name} in solution (inferred, not seen)")),
                 consumed,
                 freeNitric,
                 liquor.Element("Ag").Named("silver left in the liquor"),

@@ -68,7 +68,7 @@ public sealed class FixerCurrent : IMethod
             [
                 Molar.Grams(silver, "Ag").Named("silver in the fixer"),
                 Molar.Grams(plated, "Ag").Named("silver to plate out"),
-                ampereHours,
+                ampereHours.In("Ah"),
                 efficiency,
                 Molar.Grams(fixer.Of(Fixer.Silver), "Ag").Named("silver left in the fixer"),
             ],
