@@ -19,7 +19,7 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
 
     private Dose Dose(string id) => Plan.Doses.First(d => d.Id == id);
 
-    private void Write(Func<Decision> decide) => clerk.Write([Entry.BatchStream(batchId)], _ => decide());
+    private void Write(Func<Decision> decide, string? named = null) => clerk.Write([Entry.BatchStream(batchId)], _ => decide(), named);
 
     public BatchWriter Begin(string stepId)
     {
@@ -59,7 +59,10 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
         foreach (var id in Plan.Doses.Select(d => d.Id).ToList())
         {
             foreach (var interlock in Plan.Interlocks.Where(i => i.DoseId == id))
-                Read(interlock.Reading, $"{Math.Ceiling(interlock.AtLeast) + 4} °C");
+                if (interlock.State is { } state)
+                    Confirm(state);
+                else
+                    Read(interlock.Reading, $"{Math.Ceiling(interlock.AtLeast) + 4} °C");
             if (Dose(id).ShortShare is not null)
                 Once(id);
             else
@@ -72,17 +75,22 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
         return this;
     }
 
-    // A few rungs at a time, as somebody does who knows the work.
+    // A few rungs at a time, as somebody does who knows the work; more where they would warm or foam too much.
     private void Portions(string dose, double share)
     {
         var target = Dose(dose).Grams.Likely * share;
-        var size = target / 5;
-        for (var poured = 0.0; poured < target * 0.999; poured += size)
+        var count = Dose(dose).AtOnce is { } most ? Math.Max(Few, (int)Math.Ceiling(target / most.Grams)) : Few;
+        // The sign came somewhere in the last portion: a smaller one passes it by less.
+        target *= (1 - 0.5 / Few) / (1 - 0.5 / count);
+        for (var i = 0; i < count; i++)
         {
-            Pour(dose, size);
-            clerk.After(8);
+            // What stands beyond the few has a name of its own: the entries behind keep theirs.
+            Pour(dose, target / count, i < Few ? null : $"{batchId} {step} {dose} {i}");
+            clerk.After(8 * Few / count);
         }
     }
+
+    private const int Few = 5;
 
     /// <summary>Pours the next so many rungs.</summary>
     public BatchWriter Pour(string dose, int rungs, int minutes)
@@ -95,20 +103,26 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
         return this;
     }
 
-    private void Pour(string dose, double grams)
+    private void Pour(string dose, double grams, string? named = null)
     {
         var bottle = Dose(dose).Bottle;
         var text = bottle.DensityGPerMl is { } d
             ? $"{(grams / d).ToString("0.##", CultureInfo.InvariantCulture)} mL"
             : $"{grams.ToString("0.##", CultureInfo.InvariantCulture)} g";
         var amount = QuantityParser.Read(text, bottle.IsLiquid ? Field.Volume : Field.Mass).Number!;
-        Write(() => StepDecisions.Pour(clerk.Ledger.State, Batch, step, dose, bottle.Id, amount, null));
+        Write(() => StepDecisions.Pour(clerk.Ledger.State, Batch, step, dose, bottle.Id, amount, null), named);
     }
 
     public BatchWriter Read(string kind, string value)
     {
         Write(() => StepDecisions.Read(clerk.Ledger.State, Batch, step, kind, QuantityParser.Read(value, Field.Temperature).Number!));
         return this;
+    }
+
+    private void Confirm(string state)
+    {
+        if (!Batch.Step(step).Signs.ContainsKey(state))
+            See(state);
     }
 
     public BatchWriter See(string sign)

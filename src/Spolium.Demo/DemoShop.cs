@@ -104,7 +104,7 @@ public static partial class DemoShop
             .After(5)
             .Close();
         b.Begin("3-sulfamic")
-            .Read("temperature", "86 °C")
+            .Read("temperature", "73 °C")
             .Ladder("sulfamic", 1.2, 4)
             .See("no-fizz-hot")
             .See("no-brown-fume")
@@ -173,14 +173,14 @@ public static partial class DemoShop
         b.Begin("2-aqua-regia")
             .Once("hcl")
             .Ladder("nitric", 1.6, 8)
-            .Read("temperature", "80 °C")
+            .Read("temperature", "73 °C")
             .See("no-metal-left")
             .See("quiet-after-more")
             .After(6)
             .See("air-colourless")
             .Close();
         clerk.At(now.AddMinutes(-24));
-        b.Begin("3-sulfamic").Read("temperature", "84 °C").Pour("sulfamic", 2, 5);
+        b.Begin("3-sulfamic").Read("temperature", "73 °C").Pour("sulfamic", 2, 5);
     }
 
     private static TypedNumber Mass(string text, double plusMinus) => QuantityParser.Read(text, Field.Mass, plusMinus).Number!;

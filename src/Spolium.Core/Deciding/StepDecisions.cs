@@ -85,16 +85,8 @@ public static class StepDecisions
         var (grams, sigma) = poured;
         if (grams <= 0)
             return Decision.Refuse("amount", "nothing was poured", "write an amount above 0");
-        foreach (var interlock in step.Plan.Interlocks.Where(i => i.DoseId == doseId))
-            if (
-                batch.Step(stepId).Readings.LastOrDefault(r => r.Kind == interlock.Reading) is not { } reading
-                || reading.Value.Value < interlock.AtLeast
-            )
-                return Decision.Refuse(
-                    "reading",
-                    interlock.Text,
-                    $"log a {interlock.Reading} of at least {FigureText.Number(interlock.AtLeast, 0)}"
-                );
+        if (Interlocking.Shuts(step.Plan.Interlocks, doseId, batch.Step(stepId)) is { } shut)
+            return Locked(shut);
         var most = SlipFactor * Math.Max(dose.Grams.Range.High, dose.Rungs.Sum(r => r.Grams));
         var sofar = batch.Step(stepId).Pours.Where(p => p.DoseId == doseId).Sum(p => p.Grams);
         if (sofar + grams > most && string.IsNullOrWhiteSpace(reason))
@@ -109,12 +101,26 @@ public static class StepDecisions
                     CannotBe.Clues(state, amount, batch.BalanceStepG)
                 ),
             ]);
+        if (
+            string.IsNullOrWhiteSpace(reason)
+            && (TooMuchAtOnce.Of(dose, grams) ?? TooMuchAtOnce.Hot(step.Plan, dose, grams, ReadC(batch.Step(stepId)))) is { } tooMuch
+        )
+            return Decision.Refuse([tooMuch]);
         if (string.IsNullOrWhiteSpace(reason) && OutOfABottle.MoreThanStands(onShelf, grams) is { } more)
             return Decision.Refuse([more]);
         return Decision.Write(
             new DoseAdded(batch.Id, stepId, doseId, [BottleMaking.Poured(bottle, amount, grams, sigma)], Decisions.Kept(reason))
         );
     }
+
+    private static double? ReadC(StepState step) => step.Readings.FindLast(r => r.Kind == "temperature")?.Value.Value;
+
+    private static Decision Locked(Interlock by) =>
+        Decision.Refuse(
+            by.State is null ? "reading" : "sign",
+            by.Text.TrimEnd('.'),
+            by.State is null ? $"log a {by.Reading} of at least {FigureText.Number(by.AtLeast, 0)}" : "confirm it when it is so"
+        );
 
     public static Decision Read(State state, BatchState batch, string stepId, string kind, TypedNumber value, string? reason = null)
     {
@@ -175,9 +181,12 @@ public static class StepDecisions
             return no;
         if (BesideDecisions.OnlySafe(batch, stepId) is { } unsafeNow)
             return unsafeNow;
-        var signs = BatchAtWork.Step(state, batch, stepId).Plan.EndSigns;
-        if (signs.All(s => s.Id != sign))
-            return Decision.Refuse("sign", "this step has no such sign", "use one of " + string.Join(", ", signs.Select(s => s.Id)));
+        var plan = BatchAtWork.Step(state, batch, stepId).Plan;
+        var signs = plan.EndSigns.Select(s => s.Id).Concat(plan.Interlocks.Select(i => i.State).OfType<string>()).ToList();
+        if (!signs.Contains(sign))
+            return Decision.Refuse("sign", "this step has no such sign", "use one of " + string.Join(", ", signs));
+        if (Interlocking.Keeps(plan.Interlocks, sign, batch.Step(stepId)) is { } kept)
+            return Locked(kept);
         return batch.Step(stepId).Signs.ContainsKey(sign)
             ? Decision.Refuse("sign", "it has been seen already", "take it back if it was wrong")
             : Decision.Write(new SignSeen(batch.Id, stepId, sign));
@@ -252,6 +261,8 @@ public static class StepDecisions
                 "weigh what is there, and give the step up"
             );
         var open = BatchAtWork.Step(state, batch, stepId).Plan.EndSigns.Where(s => !batch.Step(stepId).Signs.ContainsKey(s.Id)).ToList();
+        if (open.Find(s => s.Must) is { } must)
+            return Decision.Refuse("signs", "not before this was seen: " + must.Text, "look for it; what cannot be had is given up");
         if (open.Count > 0 && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse(
                 "signs",

@@ -28,13 +28,32 @@ public sealed record Foaming(string Step, Triple Tau, Triple Phi, int PortionsMi
 /// <param name="BySign">A sign ends it: it is poured in portions whatever it makes.</param>
 public sealed record PourMakes(string DoseId, Working Gas, Working? Warming, bool BySign);
 
+/// <summary>Into how many portions a dose goes in one vessel.</summary>
+/// <param name="ByGas">As many as its foam wants; below 1 it may all gas at once.</param>
+/// <param name="ByHeat">As many as its heat wants; below 1 it may all warm at once.</param>
+public sealed record PourCount(int Count, double ByGas, double ByHeat)
+{
+    public static PourCount One { get; } = new(1, 0, 0);
+
+    /// <summary>It is foam that asks for portions.</summary>
+    public bool Foams => ByGas > 1;
+
+    /// <summary>The largest pour that neither foams over nor warms too far; null where nothing bounds it.</summary>
+    /// <param name="highG">Grams of the dose in one vessel, at most.</param>
+    /// <param name="leastG">What can be measured: no portion is smaller.</param>
+    public LargestPour? Largest(double highG, double leastG) =>
+        highG > 0 && Math.Max(ByGas, ByHeat) is > 0 and var most
+            ? new(Math.Max(leastG, highG / most), ByGas >= ByHeat, ByHeat * Constants.Get("portion-warming").Likely / highG)
+            : null;
+}
+
 /// <summary>
 /// The vessel and the number of portions of a step (precise rules 2.5). Both are decided for the high end of liquid, gas
 /// and heat: a portion too small costs minutes, a portion too large costs the batch.
 /// </summary>
 /// <param name="Count">Of the dose that wants most.</param>
-/// <param name="ByDose">How many for each dose, and whether foam is why.</param>
-public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDictionary<string, (int Count, bool Foams)> ByDose)
+/// <param name="ByDose">How many for each dose, and why.</param>
+public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDictionary<string, PourCount> ByDose)
 {
     private const string Quiet = "quiet";
 
@@ -111,11 +130,11 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
 
     // Gas at its high against a likely foam: the two spreads of tau and phi would be counted twice in a ratio of extremes. What neither
     // gasses nor warms is poured in one go.
-    private static (int Count, bool Foams) CountOf(PourMakes pour, double byGas, Foaming foaming)
+    private static PourCount CountOf(PourMakes pour, double byGas, Foaming foaming)
     {
         var byHeat = (pour.Warming?.Range.High ?? 0) / Constants.Get("portion-warming").Likely;
         var count = (int)Math.Ceiling(Math.Max(byGas, byHeat) - 1e-9);
-        return (Math.Max(pour.BySign ? foaming.PortionsMin : 1, count), byGas > 1);
+        return new(Math.Max(pour.BySign ? foaming.PortionsMin : 1, count), byGas, byHeat);
     }
 
     private static Working Tell(PourMakes? most, int count, Working part, int split, Working gasAtMost, Foaming foaming)
@@ -144,6 +163,5 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
     public int Rungs => Vessel.SplitInto * Math.Max(1, ByDose.Values.Where(d => d.Count > 1).Sum(d => Math.Min(d.Count, Ladder.MostRungs)));
 
     /// <summary>Portions of a dose; one of what makes nothing, or where nothing is known.</summary>
-    public static (int Count, bool Foams) Of(Portions? portions, string doseId) =>
-        portions is not null && portions.ByDose.TryGetValue(doseId, out var found) ? found : (1, false);
+    public static PourCount Of(Portions? portions, string doseId) => portions?.ByDose.GetValueOrDefault(doseId) ?? PourCount.One;
 }

@@ -22,6 +22,10 @@ public sealed record Rung(int Number, double Grams, double? Millilitres, string?
     public int Part { get; init; } = 1;
 }
 
+/// <summary>Grams that one pour may be before the vessel warms too far, or foams over.</summary>
+/// <param name="WarmsPerG">K by which a gram would warm the vessel, at its high.</param>
+public sealed record LargestPour(double Grams, bool ByFoam, double WarmsPerG);
+
 /// <summary>A dose of a step.</summary>
 /// <param name="Grams">From the bottle, in all worlds: what was poured and what is still planned.</param>
 /// <param name="Millilitres">The same by volume; null for a solid.</param>
@@ -45,6 +49,9 @@ public sealed record Dose(
     /// <summary>Grams that the ladder goes to where it may want more; null where it reaches the high end.</summary>
     public double? GoesTo { get; init; }
 
+    /// <summary>The largest pour that neither foams over nor warms too far; null where neither is to be feared.</summary>
+    public LargestPour? AtOnce { get; init; }
+
     /// <summary>Poured into a vessel of its own (a generator, a wash set apart): it does not meet what is in the main one.</summary>
     public bool Apart { get; init; }
 }
@@ -57,7 +64,11 @@ public sealed record GasMade(string Formula, Working Made, Working Leaving, stri
 public sealed record VesselNeed(Vessel Vessel, Working Liquid, Working Foam, int SplitInto);
 
 /// <summary>A sign that ends a step, and what it does not prove.</summary>
-public sealed record EndSign(string Id, string Text, string NotProof);
+public sealed record EndSign(string Id, string Text, string NotProof)
+{
+    /// <summary>A step is not closed without it, whatever the reason: it would hurt somebody.</summary>
+    public bool Must { get; init; }
+}
 
 /// <summary>A holding that a step makes.</summary>
 /// <param name="Name">As it is shown ("foils").</param>
@@ -65,9 +76,23 @@ public sealed record EndSign(string Id, string Text, string NotProof);
 /// <param name="Weigh">What to weigh, when this holding should be weighed; null otherwise.</param>
 public sealed record Output(string Id, string Name, bool Main, Charge Charge, string? Weigh = null);
 
-/// <summary>A dose must not be poured until a reading allows it.</summary>
-/// <param name="Reading">Kind of reading, such as temperature in °C.</param>
-public sealed record Interlock(string DoseId, string Reading, double AtLeast, string Text);
+/// <summary>What must hold before a dose is poured: a reading, or a state that the person confirms. No reason overrides it.</summary>
+/// <param name="DoseId">Empty where it locks a sign alone.</param>
+/// <param name="Reading">Kind of reading, such as temperature in °C; empty where a state is confirmed.</param>
+public sealed record Interlock(string DoseId, string Reading, double AtLeast, string Text)
+{
+    /// <summary>Id of the state, kept as a sign that was seen; null where a reading decides.</summary>
+    public string? State { get; init; }
+
+    /// <summary>The sign that is not taken before it; null for none.</summary>
+    public string? Sign { get; init; }
+
+    /// <summary>One portion may be tried before it.</summary>
+    public bool AfterOne { get; init; }
+
+    /// <summary>A state that the person confirms before a dose.</summary>
+    public static Interlock Confirmed(string doseId, string state, string text) => new(doseId, "", 0, text) { State = state };
+}
 
 public enum CautionLevel
 {
@@ -119,7 +144,7 @@ public sealed record StepPlan(
     IReadOnlyList<Reaction> Equations
 )
 {
-    /// <summary>Readings that must be there before a dose.</summary>
+    /// <summary>Readings and states that must be there before a dose.</summary>
     public IReadOnlyList<Interlock> Interlocks { get; init; } = [];
 
     /// <summary>What the step means to make beside its gases, so that no rule stops it ("ammoniacal silver").</summary>
@@ -130,6 +155,16 @@ public sealed record StepPlan(
 
     /// <summary>°C, the hottest that the vessel comes to.</summary>
     public double HottestC { get; init; } = 25;
+
+    /// <summary>°C from which on no portion that warms it goes in, 25 K below boiling; null where none warms it.</summary>
+    public double? PourBelowC =>
+        Doses.SelectMany(d => d.Rungs.Select(r => r.Grams * d.AtOnce?.WarmsPerG)).Any(k => k > HardlyWarmsK)
+            ? WaterBoilsC - Constants.Get("below-boiling").Likely
+            : null;
+
+    /// <summary>K that a portion may warm the vessel by, however hot it is.</summary>
+    public static readonly double HardlyWarmsK = Constants.Get("hardly-warms").Likely;
+    private const double WaterBoilsC = 100;
 
     /// <summary>Seconds that one portion gasses, likely.</summary>
     public double GassesFor { get; init; } = 300;

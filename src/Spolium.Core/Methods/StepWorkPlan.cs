@@ -64,7 +64,7 @@ internal sealed partial class StepWork
             portioned && method.Card.PortionHours is { } hours
                 ? Working.Exact(portions?.Rungs ?? 1, null) * draws.Prior(hours)
                 : Working.Zero(Dimension.Time);
-        return new(
+        var plan = new StepPlan(
             method.Id,
             method.Version,
             method.Title,
@@ -87,7 +87,7 @@ internal sealed partial class StepWork
             outputs,
             gasGone,
             figures,
-            [.. GasCautions().Concat(cautions).DistinctBy(c => c.Text)],
+            [.. Dangers(portions).Concat(cautions).DistinctBy(c => c.Text)],
             nightStop,
             ifFoams,
             [.. equations.DistinctBy(e => e.Equation.ToString())]
@@ -101,14 +101,21 @@ internal sealed partial class StepWork
                 .. signed.Where(s => s.BySigns && facts.Of(s.Id).Count > 0).Select(s => new LearnedFrom(s.Id, s.Need, facts.Of(s.Id))),
             ],
         };
+        return plan.PourBelowC is not { } below
+            ? plan
+            : plan with
+            {
+                Conditions = [.. conditions, $"a portion that warms it only below {FigureText.Number(below, 0)} °C"],
+            };
     }
 
     private Dose Ready(Signed s, Portions? portions)
     {
-        var (count, foams) = Portions.Of(portions, s.Id);
+        var count = Portions.Of(portions, s.Id);
+        var parts = portions?.Vessel.SplitInto ?? 1;
         var (rungs, goesTo) = Ladder.Build(
             s.Bottle,
-            new(s.Low, s.High, s.High / count, portions?.Vessel.SplitInto ?? 1, foams),
+            new(s.Low, s.High, s.High / parts / count.Count, parts, count.Foams),
             shop.BalanceStepG,
             facts.Of(s.Id),
             s.Ended
@@ -126,40 +133,26 @@ internal sealed partial class StepWork
         {
             Apart = s.Apart,
             GoesTo = goesTo,
+            AtOnce = count.Largest(s.High / parts, Ladder.Smallest(s.Bottle, shop.BalanceStepG)),
         };
     }
 
     // A dose that is decided beforehand is poured in portions too where it gasses or warms, and by vessel where the charge is parted.
     private Dose Laddered(Dose dose, Portions? portions)
     {
-        var (count, foams) = Portions.Of(portions, dose.Id);
+        var count = Portions.Of(portions, dose.Id);
         var parts = dose.Apart ? 1 : portions?.Vessel.SplitInto ?? 1;
-        if (count == 1 && parts == 1)
-            return dose;
         var decided = dose.Grams.Likely;
+        dose = dose with { AtOnce = count.Largest(decided / parts, Ladder.Smallest(dose.Bottle, shop.BalanceStepG)) };
+        if (count.Count == 1 && parts == 1)
+            return dose;
         var (rungs, goesTo) = Ladder.Build(
             dose.Bottle,
-            new(decided, decided, decided / count, parts, foams),
+            new(decided, decided, decided / parts / count.Count, parts, count.Foams),
             shop.BalanceStepG,
             facts.Of(dose.Id),
             dose.Rungs.All(r => r.Poured is not null)
         );
         return dose with { Rungs = rungs, GoesTo = goesTo };
-    }
-
-    private IEnumerable<Caution> GasCautions()
-    {
-        var made = gases.Where(g => g.Made.Range.High > 1).Select(g => GasHazard.Of(g.Formula)).ToList();
-        foreach (var gas in made.Where(g => g.Caution.Length > 0))
-            yield return new(gas.ActsLate ? CautionLevel.Stop : CautionLevel.Look, gas.Caution);
-        if (made.Any(g => g.ActsLate))
-            yield return new(CautionLevel.Look, GasHazard.ActsLateLine);
-        if (made.Any(g => g.Formula == "H2") && made.Any(g => g.Formula is "Cl2" or "NOCl"))
-            yield return new(CautionLevel.Stop, "Hydrogen and chlorine together explode by light: wide open, outdoors, out of the sun.");
-        if (Warming() is { } warming && warming.Likely > Constants.Get("portion-warming").Likely)
-            yield return new(
-                CautionLevel.Look,
-                $"It would warm by {FigureText.ValueOnly(warming)} if no heat were lost: in portions, with a cold bath beside it."
-            );
     }
 }

@@ -67,7 +67,8 @@ public sealed record DangerView(string Text, string First);
 
 public sealed record ReadingView(string Kind, string Text, DateTimeOffset At, string EntryId);
 
-public sealed record InterlockView(string DoseId, string Reading, string Text, bool Open);
+/// <param name="State">What is confirmed, as a sign; null where a reading decides.</param>
+public sealed record InterlockView(string DoseId, string Reading, string Text, bool Open, string? State);
 
 /// <param name="DoseId">The dose that brings it; null where holdings meet.</param>
 public sealed record FindingView(string? DoseId, bool Stop, string Makes, string Text);

@@ -111,14 +111,7 @@ public sealed record StepView(
             state?.BegunAt,
             state?.ClosedAt,
             [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, WithUnit(r.Value), r.At, r.EntryId))],
-            [
-                .. p.Interlocks.Select(i => new InterlockView(
-                    i.DoseId,
-                    i.Reading,
-                    i.Text,
-                    state?.Readings.LastOrDefault(r => r.Kind == i.Reading)?.Value.Value >= i.AtLeast
-                )),
-            ],
+            [.. p.Interlocks.Select(i => new InterlockView(i.DoseId, i.Reading, i.Text, Interlocking.IsOpen(i, state), i.State))],
             SafetyOf(step, Key, book, draws),
             [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],
             [.. p.Deadlines.Select(d => DeadlineOf(d, state))],

@@ -2,7 +2,9 @@ using Spolium.Core.Accounts;
 using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reconciling;
 using Spolium.Core.Records;
+using Spolium.Core.Tests.Methods;
 using Spolium.Core.Workshop;
 using Xunit;
 
@@ -29,6 +31,64 @@ public partial class DecisionTests
         Assert.NotNull(
             StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(20), "spilled in, weighed back").Body
         );
+    }
+
+    // Two and a half grams are within three times of what it may want, but all at once they foam over; half a gram is ordinary.
+    [Fact]
+    public void A_pour_that_would_foam_over_is_asked_about_and_an_ordinary_one_away_from_the_plan_is_not()
+    {
+        Assert.Contains(
+            "foam over",
+            Refused(StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(2.5), null))
+        );
+        Assert.NotNull(StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(2.5), "it foamed").Body);
+        var planned = BatchAtWork.Step(Demo.State, Open, "3-sulfamic").Plan.Doses[0].Rungs.First(r => r.Poured is null).Grams;
+        foreach (var other in new[] { 0.4 * planned, 1.05 * planned })
+            Assert.NotNull(StepDecisions.Pour(Demo.State, Open, "3-sulfamic", "sulfamic", "S-1", Given.Grams(other), null).Body);
+    }
+
+    [Fact]
+    public void Near_to_boiling_no_portion_that_warms_it_goes_in()
+    {
+        var plan = Given.Step("nitric-part", Given.Metals(("Cu", 60)));
+        var dose = plan.Doses.First(d => d.Bottle.Formula == "HNO3");
+        var rung = dose.Rungs[1].Grams;
+        Assert.Equal(75, plan.PourBelowC);
+        Assert.Contains(plan.Conditions, c => c.Contains("only below 75 °C"));
+        Assert.Null(TooMuchAtOnce.Hot(plan, dose, rung, 74));
+        Assert.Null(TooMuchAtOnce.Hot(plan, dose, rung, null));
+        Assert.Contains("boils it over", TooMuchAtOnce.Hot(plan, dose, rung, 76)!.Reason);
+        Assert.Null(TooMuchAtOnce.Hot(plan, dose, 0.1, 76));
+        Assert.Contains("may ", TooMuchAtOnce.Of(dose, 1.2 * dose.AtOnce!.Grams)!.Reason);
+        Assert.Null(TooMuchAtOnce.Of(dose, dose.AtOnce.Grams));
+    }
+
+    // Nitrous acid answers cold: one portion, then not before 70 °C; and the sign is only taken hot.
+    [Fact]
+    public void One_cold_portion_of_sulfamic_acid_may_be_tried_and_no_second()
+    {
+        var locks = Given.Step("sulfamic", RefusalTests.Of("AuCl4- 5, H+ 0.2, NO3- 3, Cl- 10, H2O 150")).Interlocks;
+        var step = StepState.New("3-sulfamic");
+        Assert.Null(Interlocking.Shuts(locks, "sulfamic", step));
+        Assert.NotNull(Interlocking.Keeps(locks, "no-fizz-hot", step));
+        step = step with { Pours = [.. Given.Poured("sulfamic", "S-1", 0.3).Pours] };
+        Assert.Contains("70 °C", Interlocking.Shuts(locks, "sulfamic", step)!.Text);
+        var warm = new ReadingState("temperature", QuantityParser.Read("71 °C", Field.Temperature).Number!, default, "r");
+        Assert.Null(Interlocking.Shuts(locks, "sulfamic", step with { Readings = [warm] }));
+        Assert.Null(Interlocking.Keeps(locks, "no-fizz-hot", step with { Readings = [warm] }));
+    }
+
+    // A charged generator needs its train; what is confirmed is kept as a sign is.
+    [Fact]
+    public void A_chlorine_train_is_confirmed_before_its_generator_is_charged_and_purged_before_it_is_opened()
+    {
+        var plan = Given.Step("chlorine-hcl", Given.Metals(("Au", 5)));
+        var step = StepState.New("1-chlorine-hcl");
+        Assert.NotNull(Interlocking.Shuts(plan.Interlocks, "tablets", step));
+        Assert.Null(Interlocking.Shuts(plan.Interlocks, "hcl", step));
+        step = step with { Signs = step.Signs.Add("train-whole", default) };
+        Assert.Null(Interlocking.Shuts(plan.Interlocks, "tablets", step));
+        Assert.True(plan.EndSigns.Single(s => s.Id == "chlorine-off").Must);
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using CsCheck;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
@@ -7,12 +8,13 @@ using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Solutions;
 using Spolium.Golden;
+using Spolium.Tests;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;
 
 /// <summary>Every pour carries its gas and its heat, whatever the method; ladders follow from both.</summary>
-public class HeatLawsTests
+public partial class HeatLawsTests
 {
     private static readonly Draws Draws = new("heat");
 
@@ -104,6 +106,11 @@ public class HeatLawsTests
                     if (plan.Refused)
                         return;
                     var parts = plan.Vessel?.SplitInto ?? 1;
+                    // What the plan lays out is never asked about.
+                    foreach (var dose in plan.Doses.Where(d => d.AtOnce is not null))
+                        Assert.All(dose.Rungs, r =>
+                            Assert.True(r.Grams <= dose.AtOnce!.Grams * 1.05, $"{id} {dose.Id}: a rung of {r.Grams} g, {dose.AtOnce}")
+                        );
                     foreach (var dose in plan.Doses.Where(d => d.Rungs.Count > 1))
                     {
                         Assert.All(dose.Rungs.GroupBy(r => r.Part), p => Assert.InRange(p.Count(), 1, Ladder.MostRungs));
@@ -164,4 +171,39 @@ public class HeatLawsTests
                     iter: 20
                 );
     }
+
+    [GeneratedRegex("""CautionLevel\.\w+,\s*"([^"]*)""")]
+    private static partial Regex Typed { get; }
+
+    [GeneratedRegex(@"\b(fumes?|foams?|gases|comes? off|runs away|hydrogen|tight lid|closed lid|warms)\b", RegexOptions.IgnoreCase)]
+    private static partial Regex OfTheBath { get; }
+
+    // They are told by what a step makes (StepWorkCautions); burning zinc and roasting stand with their content.
+    [Fact]
+    public void No_method_types_a_caution_of_gas_heat_foam_or_fume()
+    {
+        var typed = Directory
+            .EnumerateFiles(Path.Combine(Repository.Root, "src/Spolium.Core/Methods"), "*.cs", SearchOption.AllDirectories)
+            .Where(f => Path.GetFileName(f) is not ("StepWorkCautions.cs" or "Furnace.cs"))
+            .SelectMany(f => Typed.Matches(File.ReadAllText(f)).Select(m => m.Groups[1].Value))
+            .ToList();
+        Assert.True(typed.Count > 40);
+        Assert.DoesNotContain(typed, t => OfTheBath.IsMatch(t));
+    }
+
+    [Theory]
+    [InlineData("hydrochloric-leach", "Zn 20", "Hydrochloric fume")]
+    [InlineData("sulfuric-leach", "CuO 50", "Acid into water")]
+    [InlineData("nitric-part", "Cu 100, Ag 100", "Foams up at once")]
+    [InlineData("nitric-part", "Cu 100, Ag 100", "a cold bath")]
+    [InlineData("peroxide-etch", "Cu 100, Au 0.5", "Never a tight lid")]
+    public void What_a_step_makes_is_told_at_it(string method, string charge, string told) =>
+        Assert.Contains(Given.Step(method, RefusalTests.Of(charge)).Cautions, c => c.Text.Contains(told));
+
+    [Theory]
+    [InlineData("silver-chloride", "Ag+ 5, NO3- 30, H2O 300", "fume")]
+    [InlineData("silver-chloride", "Ag+ 5, NO3- 30, H2O 300", "tight lid")]
+    [InlineData("silver-chloride", "Ag+ 5, NO3- 30, H2O 300", "Foams")]
+    public void What_it_does_not_make_is_not(string method, string charge, string told) =>
+        Assert.DoesNotContain(Given.Step(method, RefusalTests.Of(charge)).Cautions, c => c.Text.Contains(told));
 }

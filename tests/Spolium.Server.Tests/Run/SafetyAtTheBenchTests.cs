@@ -149,6 +149,11 @@ public partial class SafetyAtTheBenchTests
         var begun = (await Begin(shop, "26-01", "4-wash")).GetProperty("current");
         Assert.Equal(JsonValueKind.Null, begun.GetProperty("deadlines")[0].GetProperty("dueAt").ValueKind);
         JsonElement Dose(string id) => begun.GetProperty("doses").EnumerateArray().Single(d => d.GetProperty("id").GetString() == id);
+        // Not before somebody has confirmed what it meets.
+        Assert.False(begun.GetProperty("interlocks")[0].GetProperty("open").GetBoolean());
+        await Assert.ThrowsAsync<InvalidOperationException>(() => PourAll(shop, "4-wash", Dose("ammonia")));
+        var state = begun.GetProperty("interlocks")[0].GetProperty("state").GetString();
+        await shop.Done("/api/batches/26-01/steps/4-wash/signs", new { Head = Shop.Head(), Sign = state });
         await PourAll(shop, "4-wash", Dose("ammonia"));
         var current = (await shop.Get("/api/batches/26-01")).GetProperty("current");
         var running = current.GetProperty("deadlines")[0];

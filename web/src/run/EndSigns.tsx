@@ -1,23 +1,12 @@
-import { api, type Schemas, type StepView } from '../api/client';
-import { unwrap } from '../api/problem';
-import { useWrite } from '../api/write';
+import type { Schemas, StepView } from '../api/client';
 import { ProblemNote } from '../metal/ProblemNote';
 import styles from './run.module.css';
+import { useSeen } from './seen';
 import { clock } from './time';
 
 /** The signs that end a step, and what each does not prove. */
 export function EndSigns({ batch, step }: { batch: Schemas['BatchView']; step: StepView }) {
-  const see = useWrite(
-    async (head, sign: string) =>
-      unwrap(
-        await api.POST('/api/batches/{batchId}/steps/{stepId}/signs', {
-          params: { path: { batchId: batch.id, stepId: step.id } },
-          body: { head, sign },
-        }),
-      ),
-    undefined,
-    batch.version,
-  );
+  const see = useSeen(batch, step);
   return (
     <>
       <h2>Done when</h2>

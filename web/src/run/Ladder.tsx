@@ -10,6 +10,7 @@ import { ChangeBottle } from './ChangeBottle';
 import { Changes } from './Changes';
 import ladder from './ladder.module.css';
 import styles from './run.module.css';
+import { Shut } from './Shut';
 import { PourKey } from './PourKey';
 import { clock } from './time';
 
@@ -124,7 +125,7 @@ export function Ladder({ batch, step, dose, fresh, onPoured }: Props) {
             )}
           </p>
         )}
-        {shut && <p className="caution">{shut.text}</p>}
+        {shut && <Shut batch={batch} step={step} by={shut} />}
         {dose.lacking && <p className="caution">{dose.lacking}</p>}
         {other === null && (
           <PourKey

@@ -18,13 +18,28 @@ internal static class AmmoniaWash
         "Ammonia with silver explodes when it stands or dries: acidify within the hour. Never with gold in solution."
     );
 
-    public static readonly Deadline WithinTheHour = new(
+    private static readonly Interlock Rinsed = Interlock.Confirmed(
+        "ammonia",
+        "rinsed-free",
+        "The powder is rinsed free of nitric acid, chlorine and gold: the last water is neutral, and stannous shows no violet."
+    );
+
+    private static readonly Deadline WithinTheHour = new(
         "acidify",
         "Acidify the ammonia wash",
         "ammonia",
         "acidify",
         Constants.Get("ammonia-hours").Likely
     );
+
+    /// <summary>The plan with what the ammonia asks for.</summary>
+    public static StepPlan Guarded(StepPlan plan) =>
+        plan with
+        {
+            Means = ["ammoniacal silver"],
+            Deadlines = [WithinTheHour],
+            Interlocks = [Rinsed],
+        };
 
     public static IEnumerable<Refusal?> Objections(Charge charge)
     {

@@ -225,7 +225,7 @@ internal static class AquaRegiaBath
 
     private static IEnumerable<Caution> Cautions(NitrateSource source)
     {
-        yield return new(CautionLevel.Stop, "Aqua regia is never closed and never stored: it goes on gassing.");
+        yield return new(CautionLevel.Stop, "Aqua regia is never stored: it goes on gassing for days.");
         if (source.Premixed)
             yield return new(
                 CautionLevel.Look,

@@ -27,7 +27,22 @@ internal static class ChlorineGenerator
         "chlorine-off",
         "air drawn through, iodide paper in the gas above stays white",
         "never in the liquor"
-    );
+    )
+    {
+        Must = true,
+    };
+
+    /// <summary>What is confirmed before the generator is charged.</summary>
+    public static readonly IReadOnlyList<Interlock> Interlocks =
+    [
+        .. new[] { "tablets", "drip-acid" }.Select(dose =>
+            Interlock.Confirmed(
+                dose,
+                "train-whole",
+                "The train is whole: hood runs, empty traps both sides, caustic in the scrubber, relief open, nothing shut."
+            )
+        ),
+    ];
 
     public const string Pause = "Purge with air first; a charged generator is never left.";
     public const string IfFoams = "If the scrubber sucks back: open the relief.";

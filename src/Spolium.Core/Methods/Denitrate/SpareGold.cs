@@ -76,7 +76,7 @@ public sealed class SpareGold : IMethod
             ],
             [eaten, button.Mass().Named("button to come back")],
             ["80 °C to the boil"],
-            [new(CautionLevel.Look, "Brown gas in little: hood.")],
+            [],
             "With the button out, covered.",
             handsOn: draws.Prior("wash-hours")
         );

@@ -88,13 +88,13 @@ public sealed class Sulfamic : IMethod
                 left,
                 Molar.Grams(liquor.Of(new("NH4+", Phase.Aqueous)), "NH4+").Named("ammonium left in the liquor"),
             ],
-            ["80 °C to the boil before the first portion", "cold it hardly works, and then it foams over"],
             [
-                new(CautionLevel.Look, "Foams up at once: small portions, tall vessel, tray under it."),
-                new(CautionLevel.Look, "Drive the chlorine off first: at 80 °C, until the air above is colourless."),
-                new(CautionLevel.Look, "Laughing gas and what is left of the brown: hood or outdoors."),
+                "what is left of the chlorine off first: at 80 °C, until the air above is colourless",
+                "then hot, 70 °C at least, before the second portion",
+                "cold it hardly works, and then it foams over",
             ],
-            "After a portion that has gone quiet: off the heat, covered. Warm it to 80 °C again before the next.",
+            [],
+            "After a portion that has gone quiet: off the heat, covered. Warm it to 70 °C again before the next.",
             "If it foams now: no more acid, lift it off the heat, a squirt of cold water."
         ) with
         {
@@ -106,8 +106,13 @@ public sealed class Sulfamic : IMethod
                     "sulfamic",
                     "temperature",
                     HotEnough,
-                    "Read the temperature first: below 70 °C nothing seems to happen, and then it foams over."
-                ),
+                    "Read the temperature first: below 70 °C nothing seems to happen, and then it foams over. Nitrous acid answers cold: "
+                        + "one portion may be tried."
+                )
+                {
+                    AfterOne = true,
+                },
+                new("", "temperature", HotEnough, "This sign is only taken hot: cold, the acid may all be there.") { Sign = DoneSigns[0] },
             ],
         };
     }

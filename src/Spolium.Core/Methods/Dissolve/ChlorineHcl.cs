@@ -71,6 +71,9 @@ public sealed class ChlorineHcl : IMethod
             [ChlorineGenerator.Tubes, new(CautionLevel.Look, "Never tablets and powder in one generator: they burn.")],
             ChlorineGenerator.Pause,
             ChlorineGenerator.IfFoams
-        );
+        ) with
+        {
+            Interlocks = ChlorineGenerator.Interlocks,
+        };
     }
 }

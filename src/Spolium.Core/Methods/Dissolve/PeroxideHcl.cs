@@ -68,10 +68,7 @@ public sealed class PeroxideHcl : IMethod
             ],
             bath.Figures,
             ["40 to 60 °C", "then boil it off: peroxide left would eat the precipitant"],
-            [
-                new(CautionLevel.Stop, "No acetone or alcohol near: with peroxide and acid they make explosives."),
-                new(CautionLevel.Look, "Chlorine comes off too: hood."),
-            ],
+            [new(CautionLevel.Stop, "No acetone or alcohol near: with peroxide and acid they make explosives.")],
             "When it is quiet, covered, never closed.",
             "If it foams now: off the heat, cold water round it."
         );

@@ -146,7 +146,7 @@ public sealed class Wash : IMethod
             handsOn: (washes + 1) * draws.Prior("wash-hours"),
             signFirst: false
         );
-        return ammonia ? plan with { Means = ["ammoniacal silver"], Deadlines = [AmmoniaWash.WithinTheHour] } : plan;
+        return ammonia ? AmmoniaWash.Guarded(plan) : plan;
     }
 
     private static string Heel(Charge charge) =>

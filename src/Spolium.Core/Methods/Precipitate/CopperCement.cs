@@ -143,10 +143,7 @@ public sealed class CopperCement : IMethod
                 bar.Mass().Named("copper bar to come back"),
             ],
             ["room temperature, stirred now and then"],
-            [
-                new(CautionLevel.Look, "Copper fumes brown while nitric acid is free: hood."),
-                new(CautionLevel.Look, "Scraps of copper in the sponge: pick them out, or boil it in dilute sulphuric acid."),
-            ],
+            [new(CautionLevel.Look, "Scraps of copper in the sponge: pick them out, or boil it in dilute sulphuric acid.")],
             "It may stand over night in the hood; longer, the acid bites more copper.",
             handsOn: draws.Prior("wash-hours")
         );

@@ -145,7 +145,7 @@ public sealed class Oxalic : IMethod
             ],
             ["near boiling, stirred, an hour or more", $"pH {options.Text("ph")}: acid must stay"],
             [
-                new(CautionLevel.Look, "Carbon dioxide foams, and caustic soda into acid spits: drops, not a pour, stirred."),
+                new(CautionLevel.Look, "Caustic soda into acid spits: drops, not a pour, stirred."),
                 new(CautionLevel.Look, "Oxalic acid is poisonous; its dust harms the lungs."),
                 .. nitric.Likely > 0.1
                     ? [new Caution(CautionLevel.Look, "Nitric acid eats three grams of oxalic acid to a gram: denitrate first.")]

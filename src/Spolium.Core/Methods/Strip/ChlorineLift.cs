@@ -95,6 +95,9 @@ public sealed class ChlorineLift : IMethod
             [ChlorineGenerator.Tubes, new(CautionLevel.Look, "Prolonged, it takes gold too: look every hour.")],
             ChlorineGenerator.Pause,
             ChlorineGenerator.IfFoams
-        );
+        ) with
+        {
+            Interlocks = ChlorineGenerator.Interlocks,
+        };
     }
 }

@@ -103,7 +103,6 @@ public sealed class HydrochloricLeach : IMethod
                     CautionLevel.Look,
                     "Higher oxides (battery cathode, manganese dioxide, lead dioxide) make chlorine with this acid: not in this step."
                 ),
-                new(CautionLevel.Look, "Hydrochloric fume: hood; steel nearby rusts."),
             ],
             "Covered, in the hood.",
             "If it foams: stop pouring, cool it.",

@@ -110,7 +110,6 @@ public sealed class NitricStrip : IMethod
             ["50 to 70 °C; never above 80 °C", "stir between portions", "the next portion only when the last has gone quiet"],
             [
                 .. NitricBath.Cautions(charge, options, shop),
-                new(CautionLevel.Look, "Runs away when poured fast: zinc gives most of the heat."),
                 new(
                     CautionLevel.Look,
                     "Rinse the foils before hydrochloric acid: nitrate that clings makes aqua regia where none is planned, and must be "

@@ -106,7 +106,6 @@ public sealed class PeroxideEtch : IMethod
             ],
             ["room temperature: never heat it", "an open vessel: never a closed lid"],
             [
-                new(CautionLevel.Stop, "Never a closed lid: oxygen and chlorine come off."),
                 new(CautionLevel.Stop, "No acetone rinse: with peroxide and acid it makes explosives."),
                 new(CautionLevel.Look, "A trace of gold dissolves and falls back while copper is there: keep copper in until the end."),
             ],

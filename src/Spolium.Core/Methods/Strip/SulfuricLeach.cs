@@ -93,7 +93,7 @@ public sealed class SulfuricLeach : IMethod
                 residue.Element("Au").Named("gold in the residue"),
             ],
             ["50 to 80 °C, hours", "roasted ore: wash the soluble salts off with water first"],
-            [new(CautionLevel.Stop, "Acid into water, never water into the acid: it boils and spatters.")],
+            [],
             "Covered, cooling.",
             "If it foams: stop pouring, cool it.",
             handsOn: draws.Prior("wash-hours")
