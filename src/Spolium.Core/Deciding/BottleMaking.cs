@@ -27,19 +27,11 @@ public static class BottleMaking
                 new(
                     at + "form",
                     $"'{wish.Form}' is no kind of bottle that is known here",
-                    "use one of " + string.Join(", ", ReagentForm.All.Where(f => !f.Refused).Select(f => f.Id))
+                    "use one of " + string.Join(", ", ReagentForm.All.Select(f => f.Id))
                 )
             );
             return null;
         }
-        if (form.Refused)
-            errors.Add(
-                new(
-                    at + "form",
-                    $"{form.Name} has no place here",
-                    "kinds with hydrofluoric acid are refused: hand it in where such waste is taken"
-                )
-            );
         var fraction = wish.Measured?.Fraction ?? wish.Strength?.Value ?? form.Percent.Likely / 100;
         if (fraction is <= 0 or > 1)
             errors.Add(

@@ -27,7 +27,8 @@ public static class Pooling
     }
 
     /// <summary>A side holding that stands goes into the pool with what the book has of it.</summary>
-    public static Decision PutIn(Ledger ledger, string poolId, string batchId, string stepId, string output)
+    /// <param name="reason">Why, where it is warned of.</param>
+    public static Decision PutIn(Ledger ledger, string poolId, string batchId, string stepId, string output, string? reason = null)
     {
         var state = ledger.State;
         if (!state.Pools.TryGetValue(poolId, out var pool))
@@ -49,9 +50,42 @@ public static class Pooling
             .Select(e => (Grams: ledger.Book.Grams(account, e), Was: holding.Holds.FirstOrDefault(h => h.Element == e), Element: e))
             .Select(x => new ElementEstimate(x.Element, x.Grams, x.Was?.Sigma ?? 0, x.Was?.Low ?? x.Grams, x.Was?.High ?? x.Grams))
             .ToList();
-        return holds.Count == 0
-            ? Decision.Refuse("output", $"the book has nothing in {holding.Name}", "hand it over, or keep it apart")
-            : Decision.Write(new PutIntoPool(poolId, batchId, stepId, output, holds));
+        if (holds.Count == 0)
+            return Decision.Refuse("output", $"the book has nothing in {holding.Name}", "hand it over, or keep it apart");
+        var charge = BatchAtWork.Holding(state, batch, stepId, output);
+        return charge is not null && Meets(pool, holding.Name, charge, reason) is { } not
+            ? Decision.Refuse([not])
+            : Decision.Write(
+                new PutIntoPool(
+                    poolId,
+                    batchId,
+                    stepId,
+                    output,
+                    holds,
+                    charge is null ? null : Keeping.Of(charge),
+                    charge is null ? null : Decisions.Kept(reason)
+                )
+            );
+    }
+
+    // What nobody's pot takes; then what never meets, against all that is in it. What a holding holds beside each other met before.
+    private static FieldError? Meets(PoolState pool, string name, Charge charge, string? reason)
+    {
+        if (PoolGate.Shut(charge).FirstOrDefault() is { } gate)
+            return new("output", $"{name}: {gate.Reason}", gate.WayOut);
+        var there = pool.Holds.Aggregate(Charge.Empty, (c, h) => h.Charge is { } kept ? c.Plus(Keeping.AtMost(kept)) : c);
+        var means = new HashSet<string>();
+        var before = NeverTogether
+            .Meeting(there, there, means)
+            .Concat(NeverTogether.Meeting(charge, charge, means))
+            .Select(r => r.Id)
+            .ToHashSet();
+        var rows = NeverTogether.Meeting(there, charge, means).Where(r => !before.Contains(r.Id)).ToList();
+        return rows.Find(r => r.Verdict == Verdict.Stop) is { } stop
+                ? new("output", $"{pool.Code} holds what it never meets: {stop.Reason}", "keep it apart, in a pot of its own")
+            : string.IsNullOrWhiteSpace(reason) && rows.Count > 0
+                ? new("reason", $"{pool.Code}: {rows[0].Reason}", "if you mean it and are ready for it, say why")
+            : null;
     }
 
     /// <summary>The pool is worked up and stands empty: what it gave is shared back in proportion to the book.</summary>

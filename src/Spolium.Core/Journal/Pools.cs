@@ -10,7 +10,11 @@ public sealed record PooledHolding(
     ImmutableList<ElementEstimate> Holds,
     DateTimeOffset At,
     string EntryId
-);
+)
+{
+    /// <summary>All that it held; null where nobody kept it.</summary>
+    public KeptCharge? Charge { get; init; }
+}
 
 /// <summary>A time that a shared holding was worked up.</summary>
 /// <param name="From">What was in it.</param>

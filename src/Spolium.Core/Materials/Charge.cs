@@ -37,6 +37,9 @@ public sealed class Charge
 
     public Charge Marked(IEnumerable<string> marks) => new(moles, Unknown, Marks.Union(marks));
 
+    /// <summary>Without what a fire or a sorting has taken for good.</summary>
+    public Charge Unmarked(IEnumerable<string> marks) => new(moles, Unknown, Marks.Except(marks));
+
     /// <summary>The same charge as a holding that people know by name: what stood unnamed in it is told by substance and holding.</summary>
     public Charge Named(string holding) =>
         moles.Values.All(m => m.Label is not null || Working.IsNothing(m))

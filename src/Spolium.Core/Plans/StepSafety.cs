@@ -37,6 +37,10 @@ public sealed record StepSafety(
     public const string FirstAction =
         "Splash: water for a quarter of an hour, clothes off; breathed: fresh air. Call the emergency services or the poison centre.";
 
+    // Hotter than any liquor stands; hotter than any roast.
+    private const double DryHeatC = 108;
+    private const double MeltsC = 900;
+
     private static readonly string[] Trains = ["Cl2", "SO2", "NO2", "NOCl"];
 
     public static StepSafety Of(PlannedStep step, Draws draws)
@@ -73,6 +77,13 @@ public sealed record StepSafety(
             var there = doses.Take(i).Aggregate(step.Input, (c, d) => c.Plus(d.Charge));
             found.AddRange(NeverTogether.Meeting(there, doses[i].Charge, means).Select(r => new SafetyFinding(doses[i].Id, r)));
         }
+        // What is dried, burnt or melted meets the heat.
+        if (step.Method.Card.HottestC > DryHeatC)
+            found.AddRange(
+                NeverTogether
+                    .Meeting(step.Input, Charge.Empty.Marked(step.Method.Card.HottestC > MeltsC ? ["heated", "molten"] : ["heated"]), means)
+                    .Select(r => new SafetyFinding(null, r))
+            );
         // What is kept after the step: no holding may hold two that never meet.
         foreach (var output in step.Plan.Outputs)
             found.AddRange(NeverTogether.Meeting(output.Charge, output.Charge, means).Select(r => new SafetyFinding(null, r, output.Name)));

@@ -46,7 +46,6 @@ public sealed record Reagent(
             r.Text("care"),
             r.Text("reducing") == "yes",
             r.NumberOrNone("chloride_ppm"),
-            r.Text("refused") == "yes",
             r.Source
         );
 }

@@ -9,7 +9,6 @@ namespace Spolium.Core.Reagents;
 /// <param name="Trade">Bought under a trade name: what it is must be tested before the first use unless it came with a certificate.</param>
 /// <param name="Test">The look-alike test; empty where none is needed.</param>
 /// <param name="ChloridePpm">Of waters; null for all others.</param>
-/// <param name="Refused">No place on this shelf (hydrofluoric acid).</param>
 public sealed record ReagentForm(
     string Id,
     string Name,
@@ -23,7 +22,6 @@ public sealed record ReagentForm(
     string Care,
     bool Reducing,
     double? ChloridePpm,
-    bool Refused,
     string Source
 )
 {

@@ -10,12 +10,16 @@ public sealed record PoolOpened(string PoolId, string Code, string Kind, string 
 }
 
 /// <summary>A side holding of a batch goes into a shared one, with what the book has of it.</summary>
+/// <param name="Charge">All that it held; null where that was not kept yet, or is not known.</param>
+/// <param name="Reason">Why it was put to what it is warned of.</param>
 public sealed record PutIntoPool(
     string PoolId,
     string BatchId,
     string StepId,
     [property: JsonConverter(typeof(OutputName))] string Output,
-    IReadOnlyList<ElementEstimate> Holds
+    IReadOnlyList<ElementEstimate> Holds,
+    KeptCharge? Charge = null,
+    string? Reason = null
 ) : EntryBody;
 
 /// <summary>Metal that a shared holding gave.</summary>

@@ -29,6 +29,14 @@ public static class BatchAtWork
     /// <summary>One step of a batch's plan, without reckoning those behind it.</summary>
     public static PlannedStep Step(State state, BatchState batch, string stepId) => Fold(state, batch).Of(stepId);
 
+    /// <summary>What a step made; null where this version does not have a method any more by which it came.</summary>
+    public static Charge? Holding(State state, BatchState batch, string stepId, string output) =>
+        batch.Route.Steps.TakeWhile(s => s.Id != stepId).Append(batch.Route.Steps.First(s => s.Id == stepId)).Any(Gone)
+            ? null
+            : Step(state, batch, stepId).Plan.Outputs.FirstOrDefault(o => o.Id == output)?.Charge;
+
+    private static bool Gone(RouteStep step) => MethodCatalogue.Find(step.Method) is null;
+
     private static Folding Fold(State state, BatchState batch)
     {
         var draws = Observing.DrawsOf(state, batch);

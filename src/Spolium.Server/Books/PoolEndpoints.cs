@@ -68,7 +68,8 @@ public sealed record PoolsView(IReadOnlyList<PoolView> Pools, IReadOnlyList<stri
 
 public sealed record OpenPoolRequest(Head Head, string Code, string Kind, string? Title = null);
 
-public sealed record PutInRequest(Head Head, string BatchId, string StepId, string Output);
+/// <param name="Reason">Why, where it is warned of.</param>
+public sealed record PutInRequest(Head Head, string BatchId, string StepId, string Output, string? Reason = null);
 
 /// <param name="Mass">"0.31 g"; 0 where nothing was found.</param>
 public sealed record YieldRequest(string Element, string Mass, string? Fineness = null);
@@ -154,7 +155,7 @@ public static class PoolEndpoints
             new { poolId, request },
             [Entry.BatchStream(request.BatchId), Entry.PoolStream(poolId)],
             new RequestReader(),
-            l => Pooling.PutIn(l, poolId, request.BatchId, request.StepId, request.Output),
+            l => Pooling.PutIn(l, poolId, request.BatchId, request.StepId, request.Output, request.Reason),
             l => PoolViews.View(l, new ShownFigures())
         );
 

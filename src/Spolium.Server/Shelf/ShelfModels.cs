@@ -59,8 +59,7 @@ public sealed record KindView(
     string Test,
     string Care,
     bool Reducing,
-    double? ChloridePpm,
-    bool Refused
+    double? ChloridePpm
 );
 
 /// <param name="Fill">0 to 1: what is left of what the bottle held.</param>

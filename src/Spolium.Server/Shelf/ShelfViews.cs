@@ -67,7 +67,7 @@ internal static class ShelfViews
     }
 
     private static int Family(string name) =>
-        Array.IndexOf(["acids", "alkalis", "oxidants", "reducers", "salts", "fluxes", "waters"], name);
+        Array.IndexOf(["acids", "alkalis", "oxidants", "reducers", "salts", "fluxes", "solvents", "waters"], name);
 
     internal static KindView Of(ReagentForm f) =>
         new(
@@ -84,8 +84,7 @@ internal static class ShelfViews
             f.Test,
             f.Care,
             f.Reducing,
-            f.ChloridePpm,
-            f.Refused
+            f.ChloridePpm
         );
 
     internal static ShelfBottleView Of(State state, ShelfBottle b, DateTimeOffset now, ShownFigures book)

@@ -29,7 +29,7 @@ public partial class EntryKindsTests
             new LeftOutOfLearning("b", null),
             new ReadingsStand("b", "a beaker cracked"),
             new PoolOpened("T1", "T1", "filter tub", "filters of gold work"),
-            new PutIntoPool("T1", "b", "4-clear", "filter", [Gold]),
+            new PutIntoPool("T1", "b", "4-clear", "filter", [Gold], new([new("Au", "Solid", 0.001)], ["paper"]), "meant"),
             new PoolWorkedUp(
                 "T1",
                 [new(Given.Grams(0.3, 0.01), null, Gold)],

@@ -2,9 +2,12 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Spolium.Core.Safety;
+using Spolium.Core.Tests.Methods;
 using Spolium.Demo;
+using Spolium.Tests;
 using Xunit;
 
 namespace Spolium.Core.Tests.Safety;
@@ -37,7 +40,10 @@ public class NeverTogetherTests
 
     // What a row of three wants beside, so many times its limit in a litre and a half; g/L all.
     private static Charge WithThird(NeverTogether row, Charge one, double times) =>
-        row.C is null ? one : one.Plus(Holding(row.C, 1.5 * times * row.LeastC));
+        row.C is null ? one
+        : row.LeastC > 0 ? one.Plus(Holding(row.C, 1.5 * times * row.LeastC))
+        : times > 1 ? one.Plus(Holding(row.C, 1))
+        : one;
 
     private static double Above(double least) => least > 0 ? 1.01 * least : 1;
 
@@ -45,7 +51,7 @@ public class NeverTogetherTests
     private static Charge Holding(SubstanceGroup group, double amount)
     {
         var charge = group.Id is "water" ? Charge.Empty : Charge.Empty.With(Species.Water, Moles(500, "H2O"));
-        var what = group.Holds[0];
+        var what = group.Holds.FirstOrDefault(h => !h.StartsWith("mark:", StringComparison.Ordinal)) ?? group.Holds[0];
         if (what.StartsWith("mark:", StringComparison.Ordinal))
             return charge.Marked([what[5..]]);
         if (what.StartsWith("pair:", StringComparison.Ordinal))
@@ -64,6 +70,52 @@ public class NeverTogetherTests
 
     private static Working Moles(double grams, string formula) =>
         Molar.Moles(Working.Given(grams, Dimension.Mass, formula, "test"), formula);
+
+    // What a step does to what goes into it, and the paper of a filter.
+    private static readonly string[] SetBySteps = ["heated", "molten", "paper"];
+
+    [Fact]
+    public void Every_row_can_be_reached_by_a_bottle_a_mark_an_element_or_a_reaction()
+    {
+        var poured = Reagent.All.SelectMany(r => Species.InVessel(r.Formula).Select(s => s.Formula).Append(r.Formula)).ToHashSet();
+        var marks = Suspicion.All.Select(s => "mark:" + s.Mark).Concat(SetBySteps.Select(m => "mark:" + m)).ToHashSet();
+        var made = string.Join(
+            " ",
+            Directory
+                .EnumerateFiles(Path.Combine(Repository.Root, "src/Spolium.Core/Methods"), "*.cs", SearchOption.AllDirectories)
+                .Append(Path.Combine(Repository.Root, "src/Spolium.Core/Chemistry/Species.cs"))
+                .Select(File.ReadAllText)
+        );
+        bool Reached(string what) =>
+            what.StartsWith("mark:", StringComparison.Ordinal) ? marks.Contains(what)
+            : what.StartsWith("pair:", StringComparison.Ordinal) ? what[5..].Split('|')[..2].All(Reached)
+            : what.StartsWith("el:", StringComparison.Ordinal) ? ElementAtWork.BySymbol.ContainsKey(what[3..])
+            : poured.Contains(what) || ElementAtWork.BySymbol.ContainsKey(what) || made.Contains(what);
+        Assert.All(NeverTogether.All.SelectMany(r => new[] { r.A, r.B, r.C }).OfType<SubstanceGroup>(), g =>
+            Assert.True(g.Holds.Any(Reached), $"nothing brings {g.Id}")
+        );
+    }
+
+    [Fact]
+    public void A_filter_is_paper_and_burns_with_what_it_holds()
+    {
+        var filter = Given.Step("clear", RefusalTests.Of("AuCl4- 5, NO3- 80, H+ 2, Cl- 10, H2O 200")).Outputs.Single(o => o.Id == "filter");
+        Assert.Contains("paper", filter.Charge.Marks);
+        Assert.Contains(NeverTogether.Meeting(filter.Charge, Charge.Empty.Marked(["heated"]), NoMeans), r => r.Id == "nitrate-paper");
+        Assert.DoesNotContain("paper", Given.Step("roast", RefusalTests.Of("Au 1, Cu 3").Marked(["paper"])).Outputs[0].Charge.Marks);
+    }
+
+    [Theory]
+    [InlineData("Ag+ 5, NO3- 10, H2O 50", "C2H6O", "silver-alcohol")]
+    [InlineData("Cl- 20, H+ 0.5, Cl2 0.5, H2O 100", "NH3", "chlorine-ammonium")]
+    [InlineData("Cl- 20, H+ 0.5, H2O2 10, H2O 100", "C3H6O", "peroxide-ketone")]
+    [InlineData("H+ 1, NO3- 62, H2O 100", "C3H6O", "nitric-solvent")]
+    [InlineData("H+ 1, Cl- 35, H2O 100", "HF", "hf-anything")]
+    [InlineData("H+ 1, Cl- 35, H2O 100", "MnO2", "oxide-hcl")]
+    public void What_a_bottle_brings_is_seen(string vessel, string formula, string row) =>
+        Assert.Contains(NeverTogether.Meeting(RefusalTests.Of(vessel), Charge.Empty.Dissolve(formula, Moles(5, formula)), NoMeans), r =>
+            r.Id == row
+        );
 
     [Fact]
     public void It_judges_by_the_high_end_of_what_may_be_there()
@@ -130,6 +182,12 @@ public class NeverTogetherTests
         )
         foreach (var formula in what.Replace("pair:", "").Replace("el:", "").Split('|'))
             Assert.True(Species.Of(formula).MolarMass > 0);
-        Assert.All(SubstanceGroup.ById.Keys, id => Assert.Contains(NeverTogether.All, r => r.A.Id == id || r.B.Id == id || r.C?.Id == id));
+        // A group that no rule asks for is dead.
+        Assert.All(SubstanceGroup.ById.Keys, id =>
+            Assert.True(
+                NeverTogether.All.Any(r => r.A.Id == id || r.B.Id == id || r.C?.Id == id) || PoolGate.All.Any(g => g.Group.Id == id),
+                id
+            )
+        );
     }
 }

@@ -83,7 +83,7 @@ export function ReceiveBottle() {
         data={families.map((g) => ({
           group: g,
           items: (forms.data ?? [])
-            .filter((f) => f.family === g && !f.refused)
+            .filter((f) => f.family === g)
             .map((f) => ({ value: f.id, label: `${f.name}${f.usual === '100 %' ? '' : `, ${f.usual}`}` })),
         }))}
         value={wish.form || null}

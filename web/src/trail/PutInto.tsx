@@ -1,4 +1,4 @@
-import { Select } from '@mantine/core';
+import { Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, type Schemas } from '../api/client';
@@ -17,13 +17,21 @@ export function PutInto({
   holding: Schemas['TrailHolding'];
 }) {
   const [asking, setAsking] = useState(false);
+  const [reason, setReason] = useState('');
+  const [pool, setPool] = useState<string | null>(null);
   const pools = usePools();
   const write = useWrite(
     async (head, poolId: string) =>
       unwrap(
         await api.POST('/api/pools/{poolId}/put-in', {
           params: { path: { poolId } },
-          body: { head, batchId: trail.batchId, stepId: holding.stepId, output: holding.output },
+          body: {
+            head,
+            batchId: trail.batchId,
+            stepId: holding.stepId,
+            output: holding.output,
+            reason: reason || null,
+          },
         }),
       ),
     () => setAsking(false),
@@ -47,10 +55,30 @@ export function PutInto({
         aria-label={`where ${holding.name} goes`}
         placeholder="choose a tub or pot"
         data={pools.data?.pools.map((p) => ({ value: p.id, label: `${p.code}, ${p.title}` })) ?? []}
-        value={null}
-        onChange={(v) => v && write.mutate(v)}
+        value={pool}
+        onChange={(v) => {
+          setPool(v);
+          if (v) write.mutate(v);
+        }}
         disabled={write.isPending}
       />
+      {write.error?.of('reason') && (
+        <>
+          <TextInput
+            label="If you mean it, why?"
+            value={reason}
+            onChange={(e) => setReason(e.currentTarget.value)}
+          />
+          <button
+            type="button"
+            className="lesser"
+            disabled={!reason.trim() || write.isPending}
+            onClick={() => pool && write.mutate(pool)}
+          >
+            Put it in
+          </button>
+        </>
+      )}
       <ProblemNote problem={write.error} />
     </span>
   );

@@ -10,7 +10,7 @@ internal static class PoolFold
             _ when pool is null => null,
             PutIntoPool b => pool with
             {
-                Holds = pool.Holds.Add(new(b.BatchId, b.StepId, b.Output, [.. b.Holds], entry.OccurredAt, entry.Id)),
+                Holds = pool.Holds.Add(new(b.BatchId, b.StepId, b.Output, [.. b.Holds], entry.OccurredAt, entry.Id) { Charge = b.Charge }),
             },
             // What became of its batches stands with them.
             PoolWorkedUp b => pool with

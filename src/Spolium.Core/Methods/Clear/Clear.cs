@@ -83,7 +83,7 @@ public sealed class Clear : IMethod
             "Pour into water, chill, filter until it is crystal clear, wash the filter",
             "quiet",
             (chilling + filtering).Named("hours by itself, chilling and filtering"),
-            [new("clear-liquor", "clear gold liquor", true, liquor), new("filter", "filter", false, filter)],
+            [new("clear-liquor", "clear gold liquor", true, liquor), new("filter", "filter", false, filter.Marked(["paper"]))],
             [
                 new(
                     "crystal-clear",

@@ -124,6 +124,10 @@ public sealed class WashDryMelt : IMethod
             "Bumping near the boil: off the heat, glass beads, lower flame.",
             handsOn: (washes + 1) * draws.Prior("wash-hours") + draws.Prior("melt-hours"),
             signFirst: false
-        );
+        ) with
+        {
+            // It is dried before it is melted.
+            Means = ["steam"],
+        };
     }
 }

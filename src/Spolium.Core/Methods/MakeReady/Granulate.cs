@@ -51,6 +51,9 @@ public sealed class Granulate : IMethod
             "Before the melt.",
             handsOn: draws.Prior("melt-hours"),
             signFirst: false
-        );
+        ) with
+        {
+            Means = ["steam"],
+        };
     }
 }

@@ -37,6 +37,8 @@ public sealed class Roast : IMethod
             Signs = ["no-smoke", "constant"],
         };
 
+    private static readonly string[] BurnsAway = ["paper", "textile"];
+
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         if (
@@ -68,6 +70,7 @@ public sealed class Roast : IMethod
         foreach (var (metal, oxide) in Oxides)
             work.React(oxide, work.Vessel.Of(new(metal, Phase.Solid)) * draws.Prior("roast-oxidised"), metal, new Species("O2", Phase.Gas));
         work.LetGasGo();
+        work.Keep(work.Vessel.Unmarked(BurnsAway));
         return work.Plan(
             "Spread thin, warm slowly to 350 °C, then dull red until nothing glows or smokes",
             "quiet",
