@@ -93,6 +93,7 @@ public static class StepDecisions
             return Decision.Refuse([
                 CannotBe.Poured(
                     amount,
+                    bottle,
                     grams / amount.Value,
                     sofar,
                     most,

@@ -17,6 +17,14 @@ public static class FigureText
     private const double Dust = 1e-9;
     private const double Point = 2e-5;
 
+    /// <summary>g, a tenth of what the finest balance of such a shop shows (1 mg): less is a trace.</summary>
+    public const double TraceG = 1e-4;
+
+    // Significant digits at most: a volume is read to three, nothing else to more than five.
+    private const int DigitsOfVolume = 3;
+    private const int DigitsAtMost = 5;
+    private const int DigitsOfExact = 4;
+
     /// <summary>"24.6 g (20.1 to 27.9)", or without the bracket where there is no range.</summary>
     public static string WithRange(Working w)
     {
@@ -41,6 +49,8 @@ public static class FigureText
             return new("0", "", w.Unit ?? w.Dimension.ToString());
         if (w.Text is null && w.Unit is { } own)
             return Rounded(w, 1, own);
+        if (w.Text is null && w.Dimension == Dimension.Mass && Math.Max(Math.Abs(range.Low), Math.Abs(range.High)) < TraceG)
+            return new("a trace", "", "");
         var (factor, unit) = Scale(w.Dimension, Math.Abs(w.Likely), Math.Max(Math.Abs(w.Likely), Math.Abs(range.High)));
         return w.Text is not null ? new(w.Text, "", unit) : Rounded(w, factor, unit);
     }
@@ -51,29 +61,50 @@ public static class FigureText
         // A range that no balance could tell from a point is shown as one.
         var spread = w.Amount.IsCertain || range.Width < Point * Math.Abs(w.Likely) ? 0 : range.Width * factor;
         // Money has two decimals at most: less than a hundredth is nothing that anybody pays.
-        var decimals = unit == "kr" ? Math.Min(2, Decimals(w.Likely * factor, spread)) : Decimals(w.Likely * factor, spread);
+        var most = w.Dimension == Dimension.Volume ? DigitsOfVolume : DigitsAtMost;
+        var decimals = Decimals(w.Likely * factor, spread, most);
+        if (unit == "kr")
+            decimals = Math.Clamp(decimals, 0, 2);
         var value = Number(w.Likely * factor, decimals);
         if (spread == 0 && decimals > 0)
             value = value.TrimEnd('0').TrimEnd('.');
         return spread == 0
             ? new(value, "", unit)
-            : new(value, $"{Number(range.Low * factor, decimals)} to {Number(range.High * factor, decimals)}", unit);
+            : new(value, Between(value, Number(range.Low * factor, decimals), Number(range.High * factor, decimals)), unit);
     }
 
+    // A likely value at an end of its range is no slip: most worlds lie there.
+    private static string Between(string likely, string low, string high) =>
+        low == high ? $"{low} to {high}"
+        : likely == low ? $"{low} to {high}, {(low == "0" || low.All(c => c is '0' or '.') ? "mostly none" : "mostly the least")}"
+        : likely == high ? $"{low} to {high}, mostly the most"
+        : $"{low} to {high}";
+
     /// <summary>
-    /// Decimals so that half of the 5–95 % range keeps two digits and the figure at most five; four digits where nothing is unsure.
+    /// Decimals so that half of the 5–95 % range keeps two digits and the figure at most so many; four digits where nothing is unsure.
+    /// Below nothing they are tens, hundreds and thousands.
     /// </summary>
-    public static int Decimals(double value, double spread)
+    public static int Decimals(double value, double spread, int most = DigitsAtMost)
     {
         var size = Math.Abs(value) > 0 ? (int)Math.Floor(Math.Log10(Math.Abs(value))) : 0;
         if (spread <= 0)
-            return Math.Clamp(3 - size, 0, 6);
+            return Math.Clamp(Math.Min(DigitsOfExact, most) - 1 - size, 0, 6);
         var by = (int)Math.Floor(Math.Log10(spread / 2));
-        return Math.Clamp(Math.Min(1 - by, 4 - size), 0, 6);
+        return Math.Clamp(Math.Min(1 - by, most - 1 - size), -9, 6);
     }
 
+    /// <summary>A number to so many significant digits.</summary>
+    public static string Rough(double value, int digits = 2) =>
+        Number(value, value == 0 ? 0 : digits - 1 - (int)Math.Floor(Math.Log10(Math.Abs(value))));
+
+    /// <param name="decimals">Below 0: tens, hundreds, thousands.</param>
     public static string Number(double value, int decimals)
     {
+        if (decimals < 0)
+        {
+            var step = Math.Pow(10, -decimals);
+            return Number(Math.Round(value / step, MidpointRounding.AwayFromZero) * step, 0);
+        }
         var format = (NumberFormatInfo)CultureInfo.InvariantCulture.NumberFormat.Clone();
         format.NumberGroupSeparator = ThinSpace.ToString();
         format.NegativeSign = "−";

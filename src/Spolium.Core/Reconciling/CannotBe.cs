@@ -199,6 +199,7 @@ public static class CannotBe
     /// <param name="nextG">The next portion as planned.</param>
     public static FieldError Poured(
         TypedNumber amount,
+        Bottle bottle,
         double gramsPerUnit,
         double sofarG,
         double mostG,
@@ -208,11 +209,11 @@ public static class CannotBe
     )
     {
         var grams = amount.Value * gramsPerUnit;
+        string Said(double g) => bottle.DensityGPerMl is { } d ? $"{FigureText.Rough(g / d, 3)} mL" : $"{FigureText.Rough(g, 3)} g";
         // Several portions may be poured at once, up to all that is left.
         return Told(
             "amount",
-            $"with this, {FigureText.Number(sofarG + grams, 1)} g would be poured; all that this dose may want is "
-                + $"{FigureText.Number(usualG, 1)} g",
+            $"with this, {Said(sofarG + grams)} would be poured; all that this dose may want is {Said(usualG)}",
             "",
             amount,
             v => sofarG + v * gramsPerUnit <= mostG && v * gramsPerUnit >= nextG / 2,

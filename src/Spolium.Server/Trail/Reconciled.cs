@@ -67,7 +67,7 @@ internal static class Reconciled
         var book = ReconciledBatch.Of(ledger.State, batch);
         var fit = book.Fit;
         var typed = fit.Readings.Count(r => r.Redundant);
-        var (chi, limit) = (FigureText.Number(fit.ChiSquare, fit.ChiSquare < 100 ? 1 : 0), FigureText.Number(fit.Limit, 1));
+        var (chi, limit) = (FigureText.Rough(fit.ChiSquare), FigureText.Rough(fit.Limit));
         var sentence =
             fit.DegreesOfFreedom == 0 ? "Nothing has been read twice yet: no reading can be checked."
             : fit.Passes
@@ -84,7 +84,7 @@ internal static class Reconciled
         if (book.Lost is not { } lost || lost.Fit.Flow(Leak.ArcId, element) is not { Grams: { } grams, Sigma: { } sigma })
             return null;
         var verb = GoneMethod.Of(batch.Route.Steps.First(s => s.Id == lost.Node), batch.Step(lost.Node).Plan).Verb;
-        var chi = FigureText.Number(lost.Fit.ChiSquare, 1);
+        var chi = FigureText.Rough(lost.Fit.ChiSquare);
         return $"If every reading is right, {Plain(grams, sigma)} of {Elements.Of(element).Name} was lost at “{verb}”: "
             + $"{(lost.Fit.Passes ? $"then they disagree by {chi} only" : $"even then they disagree by {chi}")}.";
     }

@@ -64,7 +64,8 @@ public class WorkingTests
 
     [Theory]
     [InlineData(412.6, 0, "412.6")]
-    [InlineData(1581.3, 250, "1\u202F581")]
+    [InlineData(1581.3, 250, "1\u202F580")]
+    [InlineData(5481899, 6e6, "5\u202F500\u202F000")]
     [InlineData(8.6647, 2.2, "8.7")]
     [InlineData(0.0132, 0.02, "0.013")]
     public void Digits_follow_the_uncertainty(double value, double spread, string text) =>
@@ -86,6 +87,43 @@ public class WorkingTests
             Working.Given(new Draws("t").Spread("t", new(hours / 2, hours, high), Spread.Positive), Dimension.Time, "by itself", "x")
         );
         Assert.Equal(text, $"{shown.Value} {shown.Unit}");
+    }
+
+    [Theory]
+    [InlineData(3.3265, 0.0004, "3.33 L")]
+    [InlineData(0.0412, 0.0004, "41.2 µL")]
+    [InlineData(412.63, 0, "413 mL")]
+    public void A_volume_has_three_digits_at_most(double value, double sigma, string text)
+    {
+        var ml = text.EndsWith(" L", StringComparison.Ordinal) ? 1000 * value : value;
+        var shown = FigureText.Show(
+            Working.Given(
+                sigma == 0 ? Amount.Certain(ml) : new Draws("v").Reading("v", ml, ml / value * sigma),
+                Dimension.Volume,
+                "water",
+                "measured"
+            )
+        );
+        Assert.Equal(text.Replace("41.2 µL", "0.0412 mL"), $"{shown.Value} {shown.Unit}");
+    }
+
+    [Fact]
+    public void Less_than_a_tenth_of_what_a_balance_shows_is_a_trace()
+    {
+        Working Of(double g) => Working.Given(new Draws("t").Reading("t", g, 0.2 * g), Dimension.Mass, "gold", "weighed");
+        Assert.Equal(new Shown("a trace", "", ""), FigureText.Show(Of(0.00005)));
+        Assert.Equal("mg", FigureText.Show(Of(0.00012)).Unit);
+    }
+
+    // In most worlds there is nothing: the likely value stands at the end of its range, and that is said.
+    [Fact]
+    public void A_likely_value_at_the_end_of_its_range_says_so()
+    {
+        var there = Working.Given(new Draws("o").Spread("o", new(10, 20, 120), Spread.Positive), Dimension.Mass, "there", "x");
+        var shown = FigureText.Show(Working.AtLeastZero(there - Working.Exact(40, null, Dimension.Mass)));
+        Assert.Equal("0", shown.Value);
+        Assert.EndsWith(", mostly none", shown.Range);
+        Assert.DoesNotContain("mostly", FigureText.Show(there).Range);
     }
 
     [Fact]

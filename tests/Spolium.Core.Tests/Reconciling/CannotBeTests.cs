@@ -4,6 +4,7 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Reconciling;
 using Spolium.Core.Records;
 using Spolium.Core.Workshop;
@@ -220,11 +221,11 @@ public class CannotBeTests
         Assert.True(error.Becomes is null || Read(error.Becomes, Field.Mass).Value < typed);
         // 20 g where some 0.2 g were due, and a few grams at most may go in.
         Assert.Contains("say why", error.WayOut);
-        var direct = CannotBe.Poured(Given.Grams(25), 1, 1, 8, 6, 2.5, new("25"));
+        var direct = CannotBe.Poured(Given.Grams(25), Shop.Usual.Of("H3NSO3"), 1, 1, 8, 6, 2.5, new("25"));
         Assert.Equal("2.5 g", direct.Becomes);
         Assert.Contains("26.0 g would be poured", direct.Reason);
         // Where 0.2 g are due: 2.5 g would be a dozen of them at once, 25 mg no portion at all.
-        Assert.Equal("0.25 g", CannotBe.Poured(Given.Grams(25), 1, 0.4, 3.6, 2.4, 0.2, new("25")).Becomes);
+        Assert.Equal("0.25 g", CannotBe.Poured(Given.Grams(25), Shop.Usual.Of("H3NSO3"), 1, 0.4, 3.6, 2.4, 0.2, new("25")).Becomes);
     }
 
     [Fact]

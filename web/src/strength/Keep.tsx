@@ -51,7 +51,7 @@ export function Keep({ draft, view, bottles }: Props) {
 
 function NewBottle({ draft, view }: { draft: Draft; view: Schemas['StrengthView'] }) {
   const forms = useForms();
-  const kinds = (forms.data ?? []).filter((f) => f.formula === view.solute && !f.refused);
+  const kinds = (forms.data ?? []).filter((f) => f.formula === view.solute);
   const navigate = useNavigate();
   const [wish, setWish] = useState({ id: '', form: '', amount: '', place: '', price: '' });
   const liquid = kinds.filter((k) => k.liquid);
