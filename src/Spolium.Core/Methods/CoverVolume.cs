@@ -19,11 +19,11 @@ internal static class CoverVolume
         Tip: "What covers beyond the need: water thins the acid, more acid is carried on and must be destroyed or used later."
     );
 
-    /// <summary>mL that cover the solids of a charge; nothing where that was not asked for.</summary>
+    /// <summary>mL that cover the solids of a charge; where that was not asked for, the gaps between pieces of no metal.</summary>
     public static Working Of(Charge charge, StepOptions options, Draws draws)
     {
         if (options.Text("wets") == "none")
-            return Working.Zero(Dimension.Volume);
+            return Pieces.Gaps(charge, draws);
         var solids = charge.AllSolids().Named("solids to cover");
         return (solids * draws.Prior("wets-" + options.Text("wets"))).Named("volume that covers the feed");
     }

@@ -133,6 +133,9 @@ public enum Seen
 
     /// <summary>A liquor that was held against standards.</summary>
     Test,
+
+    /// <summary>A figure that a weighing of the holding decided.</summary>
+    Weighed,
 }
 
 /// <summary>A prior that closed batches teach.</summary>

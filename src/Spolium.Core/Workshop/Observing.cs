@@ -27,6 +27,7 @@ public static class Observing
                 .. Fineness(batch),
                 .. Foils(ledger, batch),
                 .. Tests(ledger.State, batch),
+                .. Weighings(ledger.State, batch),
                 .. Together(ledger.State, batch),
             ]
             : [];
@@ -211,6 +212,19 @@ public static class Observing
             )
                 yield return seen;
         }
+    }
+
+    // What was left when it was weighed tells what had gone.
+    private static IEnumerable<PracticeSeen> Weighings(State state, BatchState batch)
+    {
+        foreach (var (lesson, step, _, _) in Leavings(state, batch, Core.Methods.Seen.Weighed))
+            if (
+                batch.Step(step.Id).Weighed.TryGetValue(lesson.Of, out var weighed)
+                && BatchAtWork.Step(state, batch, step.Id).Plan.Figures.FirstOrDefault(f => f.Label == Priors.ById[lesson.Prior].Label)
+                    is { } figure
+                && Seen(lesson.Prior, step.Id, figure, $"{lesson.Of} weighed {weighed.Text}") is { } seen
+            )
+                yield return seen;
     }
 
     // A figure that lies outside of what it can be shows nothing.

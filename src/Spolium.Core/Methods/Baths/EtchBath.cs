@@ -39,7 +39,9 @@ internal sealed record EtchBath(Working Hcl, Working H2O2, Working AirTakes)
         var wanted = Constants.Get("etch-acid-left");
         var mlPerMole = acid.MillilitresToAMole(draws);
         var perMl = peroxide.StrengthIn(draws) * peroxide.Density();
-        var volumes = draws.Prior("etch-peroxide-volumes");
+        // A third to a half of the acid's volume is told of 3 %: a stronger bottle gives less of its volume.
+        var weak = Constants.Get("start-peroxide") * Constants.Get("start-peroxide-density");
+        var volumes = draws.Prior("etch-peroxide-volumes") * (weak / perMl).Named("volume of this bottle to one of 3 %");
         var alone = Molar.Grams(h2o2, "H2O2") * draws.Prior("peroxide-factor");
         var acidMoles = byAir
             ? hcl / (Working.Exact(1) - wanted * mlPerMole * (Working.Exact(1) + volumes))
@@ -52,7 +54,12 @@ internal sealed record EtchBath(Working Hcl, Working H2O2, Working AirTakes)
         Working poured;
         if (byAir)
         {
-            var dose = work.Decided("peroxide", "H2O2", started, "a third to a half of the acid's volume of 3 %, to start it");
+            var dose = work.Decided(
+                "peroxide",
+                "H2O2",
+                started,
+                "to start it, in portions: as much as a third to a half of the acid's volume of 3 % holds"
+            );
             poured = peroxide.MolesIn(dose.Grams, draws);
         }
         else
@@ -67,7 +74,7 @@ internal sealed record EtchBath(Working Hcl, Working H2O2, Working AirTakes)
             work.React(Peroxide(row), moles * share, row.Element);
             if (!byAir)
                 continue;
-            var left = work.Vessel.Of(new(row.Element, Phase.Solid));
+            var left = Working.AtLeastZero(moles - moles * share).Named($"{Elements.Of(row.Element).Name} that is left to the air");
             airTakes += Air(row).Need(left, row.Element, "O2");
             work.React(Air(row), left, row.Element, new Species("O2", Phase.Gas));
         }

@@ -51,7 +51,7 @@ internal static class OxideLeach
             work.React(reaction, n, formula);
         work.LetGasGo();
         work.Full();
-        var (wet, liquor) = work.Decant(work.Vessel.AllSolids().Named("residue") * work.Prior("heel-residue"));
+        var (wet, liquor) = work.Decant(Pieces.Heel(work));
         work.Keep(wet);
         var held = wet.LiquorVolume(work.Draws).Named("liquor that the residue holds");
         var times = work.Options.Has("washes") ? work.Options.Whole("washes") : Wanted(wet, work.Draws);

@@ -57,7 +57,7 @@ public sealed class NitricPart : IMethod
         var bath = NitricBath.Run(work, shop, metals, Done);
         work.Full();
         var acidLeft = Molar.Grams(work.Vessel.Of(Species.Proton), "HNO3").Named("nitric acid not yet used");
-        var (residue, liquor) = work.Decant(work.Vessel.AllSolids() * draws.Prior("heel-residue"));
+        var (residue, liquor) = work.Decant(Pieces.Heel(work));
         var portions = work.Size("nitric");
         return work.Plan(
             "Pour nitric acid in portions, warm, until no metal is left; decant",

@@ -16,12 +16,12 @@ public sealed class PeroxideEtch : IMethod
             Title = "Etch the base metal with hydrochloric acid and peroxide",
             Verb = "etch",
             Stage = Stage.Strip,
-            Outputs = [("foils", "foils"), ("etch-liquor", "etch liquor")],
+            Outputs = [("foils", "foils"), ("etch-liquor", "etch liquor"), ("base", "bare pieces")],
             Reagents = ["HCl", "H2O2", "H2O"],
             Passages = [new(Form.Scrap, Form.Foils, "peroxide etch", Place: 2)],
             HottestC = 25,
             Tasks = [Work.SetUp, Work.Portion("rung-aqua"), Work.Attended("wash-hours")],
-            Lessons = [new("base-on-foils", Seen.Foils, "foils")],
+            Lessons = [new("base-on-foils", Seen.Foils, "foils"), new("undercut-share", Seen.Weighed, "base")],
             Signs = ["foils-float", "no-copper-red"],
         };
 
@@ -35,10 +35,19 @@ public sealed class PeroxideEtch : IMethod
                 Tip: "Air costs days and no peroxide; peroxide alone is done in hours."
             ),
             new("air", "Air", "still", [("still", "still surface"), ("bubbled", "bubbled through")]),
+            Undercut.Option,
+            Undercut.Area,
+            Undercut.Depth,
             CoverVolume.Option,
             DissolveTime.Form,
             DissolveTime.Thickness,
         ];
+
+    private static readonly EndSign[] Through =
+    [
+        new("foils-float", "the foils float free", "foil that hangs on by an edge"),
+        new("no-copper-red", "no copper-red left, the liquor green and clear", "dark brown liquor is copper(I): air it"),
+    ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -71,10 +80,28 @@ public sealed class PeroxideEtch : IMethod
 
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var byAir = options.Text("school") == "air";
-        var (hcl, h2o2, airTakes) = EtchBath.Run(work, shop, metals, byAir, Done);
+        var edges = Undercut.Is(charge, options);
+        var inAll = Working.Sum(metals.Select(m => m.Value * Molar.Mass(m.Row.Element)), Dimension.Mass);
+        var taken = edges ? Undercut.Share(charge, inAll, options, facts, draws) : Charge.All;
+        var taking = edges ? metals.Select(m => (m.Row, m.Value * taken)).ToList() : metals;
+        var (hcl, h2o2, airTakes) = EtchBath.Run(work, shop, taking, byAir, Done);
         work.LetGasGo();
         work.Full();
         var lost = draws.Prior("etch-gold-lost");
+        var freed = edges ? draws.Prior("undercut-freed") : Charge.All;
+        var bare = Charge.Empty;
+        if (edges)
+        {
+            // Bare pieces come out first, rinsed; what did not come off stays on them.
+            (bare, var rest) = work.Vessel.Split(
+                s =>
+                    s == Species.Gold ? Charge.All - freed
+                    : s.Phase == Phase.Solid ? Charge.All
+                    : null,
+                Charge.All
+            );
+            work.Keep(rest);
+        }
         var gold = work.Vessel.Grams(Species.Gold);
         var (foils, liquor) = work.Decant(gold * draws.Prior("foil-heel"), s => s == Species.Gold ? lost : null);
         var vessel = work.Size("quiet").Vessel.Vessel;
@@ -87,21 +114,26 @@ public sealed class PeroxideEtch : IMethod
             draws.Prior("oxygen-uptake") * area * (options.Text("air") == "bubbled" ? draws.Prior("oxygen-bubbled") : Working.Exact(1))
         ).Named("oxygen taken up in an hour");
         var airHours = (Molar.Grams(airTakes, "O2") / uptake).Named("hours for the air");
-        var hours = byAir ? airHours : DissolveTime.Hours(options, "cu-peroxide", 22, 2, "etch-hours", draws);
+        var hours =
+            edges ? Undercut.Hours(byAir ? airHours : null, draws)
+            : byAir ? airHours
+            : DissolveTime.Hours(options, "cu-peroxide", 22, 2, "etch-hours", draws);
         return work.Plan(
-            "Cover with hydrochloric acid, add peroxide, stir now and then, cold, until the foils float",
+            edges ? Undercut.Instruction : "Cover with hydrochloric acid, add peroxide, stir now and then, cold, until the foils float",
             "aqua",
             hours,
-            [new("foils", "foils", true, foils, "the foils, rinsed and dried"), new("etch-liquor", "etch liquor", false, liquor)],
             [
-                new("foils-float", "the foils float free", "foil that hangs on by an edge"),
-                new("no-copper-red", "no copper-red left, the liquor green and clear", "dark brown liquor is copper(I): air it"),
+                new("foils", "foils", true, foils, "the foils, rinsed and dried"),
+                new("etch-liquor", "etch liquor", false, liquor),
+                .. edges ? [new Output("base", "bare pieces", false, bare, "the bare pieces, rinsed and dry")] : Array.Empty<Output>(),
             ],
+            edges ? Undercut.Signs : Through,
             [
                 Molar.Grams(hcl, "HCl").Named("hydrochloric acid by the equations"),
                 Molar.Grams(h2o2, "H2O2").Named("peroxide by the equations, if it did all"),
                 foils.Element("Au").Named("gold on the foils (inferred, not seen)"),
                 liquor.Element("Au").Named("gold in the liquor"),
+                .. edges ? [taken, bare.Element("Au").Named("gold still on the pieces")] : Array.Empty<Working>(),
                 .. byAir ? [Molar.Grams(airTakes, "O2").Named("oxygen to come from the air"), uptake] : Array.Empty<Working>(),
             ],
             ["room temperature: never heat it", "an open vessel: never a closed lid"],
