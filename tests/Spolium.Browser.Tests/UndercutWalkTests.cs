@@ -28,7 +28,8 @@ public sealed class UndercutWalkTests : IDisposable
     [Fact]
     public void Boards_are_undercut_with_bubbled_air_and_their_weight_tells_the_copper()
     {
-        browser.Go("/lots/new");
+        browser.Go("/");
+        browser.See("No lot yet");
         browser.Type("Code", "B-1");
         browser.Type("What it is", "plated cards");
         browser.Type("Weight", "640 g");
@@ -40,6 +41,36 @@ public sealed class UndercutWalkTests : IDisposable
         browser.Type("Cu high", "30 %");
         browser.Press("Receive it");
         browser.See("B-1 plated cards");
+        browser.Follow("Find the ways");
+        browser.Way("peroxide etch");
+        browser.Choose("Air", "bubbled through");
+        browser.See("share of the base metal that is taken");
+        browser.See("bare pieces");
+        browser.Press("Start the batch");
+        browser.Press("Begin: etch");
+        while (browser.MayPour())
+        {
+            var before = browser.Written();
+            browser.Pour();
+            browser.Until(_ => browser.Written() > before ? "" : null, "the next portion");
+            Browser.HandMoves();
+        }
+        Tick("the plating floats");
+        Tick("no copper-red");
+        // 640 g went in: 615 g of bare boards, and 0.75 g of foils, so that some 24 g of copper were taken.
+        Log("Weigh the bare pieces", "615 g");
+        browser.See("was 615 g");
+        Log("Weigh the foils", "0.75 g");
+        browser.See("was 0.75 g");
+        // The page reloaded, both still stand.
+        browser.Driver.Navigate().Refresh();
+        browser.See("was 615 g");
+        browser.Press("etch is done");
+        browser.See("Begin: ");
+        browser.Follow("Trail");
+        browser.See("bare pieces");
+        Assert.Empty(browser.Axe());
+        Assert.Empty(browser.Console());
     }
 
     public void Dispose() => browser.Dispose();

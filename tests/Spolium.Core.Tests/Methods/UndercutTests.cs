@@ -2,7 +2,6 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
-using Spolium.Core.Reference;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;
