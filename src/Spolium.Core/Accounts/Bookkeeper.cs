@@ -142,6 +142,7 @@ public static class Bookkeeper
                 ),
                 BottleMade b => Poured(before, entryId, b.From, Account.Shelf(b.Bottle.BottleId)),
                 BottleDiscarded b => Contents(entryId, Account.Shelf(b.BottleId), Account.Discarded, b.Grams),
+                BottleTested { AddsG: { } adds } b => Contents(entryId, Account.Stocktake, Account.Shelf(b.BottleId), adds),
                 StockTaken b => b.Lines.SelectMany(l =>
                     Contents(entryId, Account.Stocktake, Account.Shelf(l.BottleId), l.Grams - l.BookedGrams)
                 ),

@@ -74,6 +74,9 @@ public static class BottleMaking
         var density = wish.Density?.Value
             ?? wish.Measured?.DensityGPerMl
             ?? (form.Formula == "H2O" ? Reagents.Shop.Water.DensityGPerMl : table?.Density(fraction * 100, ShelfDecisions.RoomC));
+        // A volume that was read with its strength is as warm as that was.
+        if (wish.Measured?.Readings.FirstOrDefault(r => r.Field == Field.Temperature) is { } read && table is not null)
+            density = table.Density(fraction * 100, read.Value);
         if (ShelfDecisions.InGrams(wish.Amount, form, density) is not { } grams)
         {
             errors.Add(

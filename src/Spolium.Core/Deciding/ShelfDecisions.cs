@@ -1,4 +1,5 @@
 using Spolium.Core.Journal;
+using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Deciding;
 
@@ -75,8 +76,22 @@ public static class ShelfDecisions
             return no;
         return test.Fraction is <= 0 or > 1
             ? Decision.Refuse("strength", "a strength is above 0 and at most 100 %", "check the readings")
-            : Decision.Write(new BottleTested(bottleId, test));
+            : Decision.Write(new BottleTested(bottleId, test, AddsG(state.Shelf[bottleId], test)));
     }
+
+    // What came in and was only poured from since is the volume that was typed: another density is another mass.
+    private static double? AddsG(ShelfBottle bottle, StrengthTest test)
+    {
+        if (bottle.Made || bottle.Amount.Field != Field.Volume || bottle.Moves.Any(m => m.Kind == MoveKind.Counted))
+            return null;
+        double? Of(StrengthTest t) =>
+            t.DensityGPerMl ?? DensityTable.BySolute.GetValueOrDefault(bottle.Formula)?.Density(100 * t.Fraction, RoomC);
+        return Of(bottle.Strength) is { } was && Of(test) is { } now && Math.Abs(now / was - 1) > SameDensity
+            ? bottle.Grams * (now / was - 1)
+            : null;
+    }
+
+    private const double SameDensity = 1e-4;
 
     public static Decision Open(State state, string bottleId) =>
         OnShelf(state, bottleId)

@@ -10,6 +10,9 @@ public enum MoveKind
     MadeInto,
     Discarded,
     Counted,
+
+    /// <summary>The same volume, by the density that a test found.</summary>
+    Weighed,
 }
 
 /// <summary>What went into a bottle (above nothing) or out of it, in grams of its contents.</summary>

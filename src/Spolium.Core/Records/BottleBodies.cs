@@ -7,7 +7,9 @@ public sealed record BottlesReceived(IReadOnlyList<NewBottle> Bottles) : EntryBo
 /// <param name="BatchId">The batch that made it, if one did.</param>
 public sealed record BottleMade(NewBottle Bottle, IReadOnlyList<BottlePour> From, string? BatchId) : EntryBody;
 
-public sealed record BottleTested(string BottleId, StrengthTest Test) : EntryBody;
+/// <param name="AddsG">Grams by which its mass becomes another: what came in was a volume, and the test found another density. Null where
+/// it stays.</param>
+public sealed record BottleTested(string BottleId, StrengthTest Test, double? AddsG = null) : EntryBody;
 
 public sealed record BottleOpened(string BottleId) : EntryBody;
 

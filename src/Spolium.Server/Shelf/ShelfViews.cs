@@ -214,6 +214,7 @@ internal static class ShelfViews
             MoveKind.Used => $"poured in {state.Batches.GetValueOrDefault(m.BatchId ?? "")?.Code ?? m.BatchId}",
             MoveKind.MadeInto => state.Entries.Find(m.EntryId)!.Body is BottleMade b ? $"into {b.Bottle.BottleId}" : "into another bottle",
             MoveKind.Discarded => state.Entries.Find(m.EntryId)!.Body is BottleDiscarded d ? $"thrown away: {d.Where}" : "thrown away",
+            MoveKind.Weighed => "the same volume, by the density that was tested",
             _ => "counted",
         };
 }

@@ -5,6 +5,7 @@ using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
+using Spolium.Core.Solutions;
 using Spolium.Core.Workshop;
 using Xunit;
 
@@ -62,6 +63,25 @@ public class ShelfTests
         var shelf = Shelf(Wish("N-2", "nitric-68", Ml(1000), 68));
         Assert.Equal(1404.8, Level(shelf, "N-2"), 0.5);
         Assert.Equal(-1404.8, shelf.Book.Grams(Account.Supplier, Account.Contents), 0.5);
+    }
+
+    // 1,100 mL received as weak, then tested 94.9 %: it is still 1,100 mL, and weighs more than was thought.
+    [Fact]
+    public void What_was_received_is_what_was_typed_and_a_tested_strength_changes_the_other()
+    {
+        var shelf = Shelf(Wish("N-9", "nitric-weak", Ml(1100)));
+        var before = Level(shelf, "N-9");
+        StrengthTest test = new(0.949, 0.004, null, "titration", []);
+        var after = With(shelf, ShelfDecisions.Test(shelf.State, "N-9", test));
+        var density = DensityTable.BySolute["HNO3"].Density(94.9, 20);
+        Assert.Equal(1100 * (density ?? 0), Level(after, "N-9"), 0.5);
+        Assert.True(Level(after, "N-9") > before);
+        // What was weighed in stays as heavy as it is.
+        var weighed = Shelf(Wish("N-9", "nitric-weak", Given.Grams(1300)));
+        Assert.Equal(1300, Level(With(weighed, ShelfDecisions.Test(weighed.State, "N-9", test)), "N-9"), 1e-6);
+        // So does what was counted since.
+        var counted = With(shelf, StockCounting.Count(shelf.State, [("N-9", Given.Grams(before))], Day, null));
+        Assert.Equal(before, Level(With(counted, ShelfDecisions.Test(counted.State, "N-9", test)), "N-9"), 1e-6);
     }
 
     [Fact]

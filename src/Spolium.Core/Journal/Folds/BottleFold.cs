@@ -20,7 +20,10 @@ internal static class BottleFold
                 OpenedAt = bottle.OpenedAt ?? entry.OccurredAt,
             },
             // A test that is written down late takes its place by when it was made.
-            BottleTested b => bottle with { Tests = [.. bottle.Tests.Add(new(b.Test, entry.OccurredAt, entry.Id)).OrderBy(t => t.At)] },
+            BottleTested b => (b.AddsG is { } adds ? bottle.Moved(MoveKind.Weighed, adds, entry) : bottle) with
+            {
+                Tests = [.. bottle.Tests.Add(new(b.Test, entry.OccurredAt, entry.Id)).OrderBy(t => t.At)],
+            },
             BottleOpened => bottle with { OpenedAt = entry.OccurredAt },
             LookAlikeChecked b => bottle with { LookAlike = b.Saw },
             BottleDiscarded b => bottle.Moved(MoveKind.Discarded, -b.Grams, entry) with { DiscardedAt = entry.OccurredAt },

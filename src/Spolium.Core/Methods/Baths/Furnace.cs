@@ -50,5 +50,32 @@ internal static class Furnace
             yield return new(CautionLevel.Stop, "Zinc above 2 %: white fume that brings a fever, only with extraction or outdoors.");
     }
 
+    /// <summary>Metal of the bar that nobody wants in it, and how to take it out before.</summary>
+    public static IEnumerable<Caution> Beside(Charge bar)
+    {
+        var mass = bar.Mass().Likely;
+        foreach (var species in bar.Moles.Keys.Where(s => Species.IsMetal(s) && !Noble.Contains(s.Formula)))
+            if (bar.Grams(species) is var grams && grams.Likely > Constants.Get("bar-beside-above").Likely * mass)
+                yield return new(
+                    CautionLevel.Look,
+                    $"The bar will hold {FigureText.ValueOnly(grams)} of {Elements.Of(species.Formula).Name}, "
+                        + $"{FigureText.Rough(100 * grams.Likely / mass)} % of it: {OutBefore(species.Formula)}."
+                );
+    }
+
+    private static string OutBefore(string metal) =>
+        InDilute.Contains(metal)
+            ? "warm dilute sulphuric acid takes it out of the powder before"
+            : "dissolve and bring the metal down again, or sell it as it is";
+
+    /// <summary>Gold, silver and platinum metals of a bar, of its mass.</summary>
+    public static Working Fineness(Charge bar) =>
+        Working
+            .Share(Working.Sum(Noble.Select(e => bar.Grams(new(e, Phase.Solid))), Dimension.Mass), bar.Mass())
+            .Named("fineness of the bar");
+
+    private static readonly string[] Noble = ["Au", "Ag", "Pt", "Pd", "Rh", "Ir"];
+    private static readonly string[] InDilute = ["Fe", "Zn", "Al", "Mg"];
+
     private static readonly Species Zinc = new("Zn", Phase.Solid);
 }

@@ -61,6 +61,7 @@ public sealed class Melt : IMethod
             [
                 powder,
                 bar.Mass().Named("bar to come"),
+                Furnace.Fineness(bar),
                 .. bar
                     .Moles.Where(m => Species.IsMetal(m.Key))
                     .Select(m => bar.Element(m.Key.Formula).Named($"{Elements.Of(m.Key.Formula).Name} in the bar")),
@@ -71,6 +72,7 @@ public sealed class Melt : IMethod
             ],
             [
                 .. Furnace.Cautions(charge),
+                .. Furnace.Beside(bar),
                 new(CautionLevel.Look, "Face shield, leather gloves, dark glasses."),
                 new(CautionLevel.Look, "Iridium does not melt out: it sinks as grains. Melting parts nothing by purity."),
             ],
