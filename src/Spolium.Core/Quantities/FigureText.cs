@@ -70,15 +70,16 @@ public static class FigureText
             value = value.TrimEnd('0').TrimEnd('.');
         return spread == 0
             ? new(value, "", unit)
-            : new(value, Between(value, Number(range.Low * factor, decimals), Number(range.High * factor, decimals)), unit);
+            : new(value, $"{Number(range.Low * factor, decimals)} to {Number(range.High * factor, decimals)}{Why(w.Likely, range)}", unit);
     }
 
-    // A likely value at an end of its range is no slip: most worlds lie there.
-    private static string Between(string likely, string low, string high) =>
-        low == high ? $"{low} to {high}"
-        : likely == low ? $"{low} to {high}, {(low == "0" || low.All(c => c is '0' or '.') ? "mostly none" : "mostly the least")}"
-        : likely == high ? $"{low} to {high}, mostly the most"
-        : $"{low} to {high}";
+    // A likely value at an end of its range is no slip: most worlds lie there. What only rounding brings together is not said.
+    private static string Why(double likely, Interval range) =>
+        likely - range.Low <= AtTheEnd * range.Width ? Math.Abs(range.Low) < Dust ? ", mostly none" : ", mostly the least"
+        : range.High - likely <= AtTheEnd * range.Width ? ", mostly the most"
+        : "";
+
+    private const double AtTheEnd = 1e-3;
 
     /// <summary>
     /// Decimals so that half of the 5–95 % range keeps two digits and the figure at most so many; four digits where nothing is unsure.

@@ -1,5 +1,6 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
+using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
@@ -103,6 +104,24 @@ public class NeverTogetherTests
         Assert.Contains("paper", filter.Charge.Marks);
         Assert.Contains(NeverTogether.Meeting(filter.Charge, Charge.Empty.Marked(["heated"]), NoMeans), r => r.Id == "nitrate-paper");
         Assert.DoesNotContain("paper", Given.Step("roast", RefusalTests.Of("Au 1, Cu 3").Marked(["paper"])).Outputs[0].Charge.Marks);
+    }
+
+    // The heat of the oven is what a wet filter of silver nitrate meets; without its paper, or without heat, nothing is said.
+    [Theory]
+    [InlineData("dry", "paper", true)]
+    [InlineData("dry", "hollow", false)]
+    [InlineData("wash", "paper", false)]
+    public void What_goes_into_the_oven_meets_its_heat(string method, string mark, bool told)
+    {
+        var charge = RefusalTests.Of("Ag 5, Ag+ 2, NO3- 1.2, H2O 3").Marked([mark]);
+        var step = new PlannedStep(
+            new("1-x", method, new Dictionary<string, string>(), [], []),
+            MethodCatalogue.Of(method),
+            charge,
+            Given.Step(method, charge),
+            Facts.None
+        );
+        Assert.Equal(told, StepSafety.FindingsOf(step, new Draws("oven")).Any(f => f.Row.Id == "paper-silver-nitrate"));
     }
 
     [Theory]

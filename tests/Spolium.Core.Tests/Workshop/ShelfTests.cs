@@ -84,6 +84,18 @@ public class ShelfTests
         Assert.Equal(before, Level(With(counted, ShelfDecisions.Test(counted.State, "N-9", test)), "N-9"), 1e-6);
     }
 
+    // A charge of 66 mL read at 31 °C is lighter than 66 mL at 20 °C: its mass is what stood on the balance.
+    [Fact]
+    public void A_volume_that_was_read_warm_keeps_its_mass()
+    {
+        StrengthTest Read(double celsius) =>
+            new(0.6, 0.004, null, "weighed volume", [QuantityParser.Read($"{celsius} °C", Field.Temperature).Number!]);
+        double Grams(double celsius) =>
+            Level(Shelf(Wish("N-9", "nitric-68", Ml(66)) with { Strength = null, Measured = Read(celsius) }), "N-9");
+        Assert.Equal(66 * (DensityTable.BySolute["HNO3"].Density(60, 31) ?? 0), Grams(31), 0.01);
+        Assert.True(Grams(31) < Grams(20) - 0.5);
+    }
+
     [Fact]
     public void A_label_that_nobody_typed_is_as_wide_as_such_kinds_are()
     {
