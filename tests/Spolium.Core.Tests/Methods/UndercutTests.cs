@@ -108,6 +108,8 @@ public class UndercutTests
         // 350 g of ceramic fill some 390 mL with their gaps: no beaker of 100 mL, and the silver comes out in the liquor.
         var plan = Given.Step("nitric-part", Boards(350, "Ag 7, Cu 3"));
         Assert.True(plan.Vessel!.Vessel.NominalMl >= 400, plan.Vessel.Vessel.Label);
+        var liquor = plan.Outputs.Sum(o => o.Charge.LiquorVolume(Draws).Likely);
+        Assert.InRange(plan.Vessel.Liquid.Likely, liquor + 100, liquor + 220);
         Assert.True(Metal(plan, "silver-liquor", "Ag") > 4.5, $"{Metal(plan, "silver-liquor", "Ag")} g of 7 in the liquor");
     }
 }
