@@ -75,9 +75,13 @@ public static class FigureText
 
     // A likely value at an end of its range is no slip: most worlds lie there. What only rounding brings together is not said.
     private static string Why(double likely, Interval range) =>
-        likely - range.Low <= AtTheEnd * range.Width ? Math.Abs(range.Low) < Dust ? ", mostly none" : ", mostly the least"
-        : range.High - likely <= AtTheEnd * range.Width ? ", mostly the most"
-        : "";
+        likely - range.Low <= AtTheEnd * range.Width
+            ? Math.Abs(range.Low) < Dust
+                ? ", mostly none"
+                : ", mostly the least"
+            : range.High - likely <= AtTheEnd * range.Width
+                ? ", mostly the most"
+                : "";
 
     private const double AtTheEnd = 1e-3;
 
