@@ -21,12 +21,16 @@ internal static class OxideLeach
                     (
                         m.Key.Formula,
                         reactions[m.Key.Formula],
-                        (m.Value * (Slow.Contains(m.Key.Formula) ? draws.Prior("leach-slow-metal") : draws.Prior("leach-yield"))).Named(
-                            $"{m.Key.Formula} that dissolves"
-                        )
+                        (m.Value * draws.Prior(YieldOf(m.Key.Formula))).Named($"{m.Key.Formula} that dissolves")
                     )
                 ),
         ];
+
+    // A roast makes iron oxide that acid hardly takes.
+    private static string YieldOf(string formula) =>
+        Slow.Contains(formula) ? "leach-slow-metal"
+        : formula == "Fe2O3" ? "leach-yield-roasted-iron"
+        : "leach-yield";
 
     public static Refusal? Arsine(Charge charge, IEnumerable<(string Formula, Reaction, Working)> takes, string wayOut) =>
         Objections.When(

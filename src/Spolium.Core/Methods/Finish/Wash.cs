@@ -72,7 +72,7 @@ public sealed class Wash : IMethod
         var acidMl =
             silverHeld ? 0
             : options.Has("acid-ml") ? options.Number("acid-ml")
-            : isGold ? Math.Max(LeastWash / 2, AcidPerHeel * heel.Likely)
+            : isGold && !OfRoast(charge) ? Math.Max(LeastWash / 2, AcidPerHeel * heel.Likely)
             : 0;
         var (acid, before) = (shop.Of("HCl"), charge.Of(Species.Water));
         if (acidMl > 0)
@@ -148,6 +148,12 @@ public sealed class Wash : IMethod
         );
         return ammonia ? AmmoniaWash.Guarded(plan) : plan;
     }
+
+    // A roast's oxides of cobalt, nickel and iron are what is wanted next: hot acid would take them.
+    private static bool OfRoast(Charge charge) =>
+        charge
+            .Moles.Keys.Where(s => s.Phase == Phase.Solid && s.Formula.EndsWith('O') || s.Formula.EndsWith("O3", StringComparison.Ordinal))
+            .Sum(s => charge.Grams(s).Likely) > charge.Grams(Species.Gold).Likely;
 
     private static string Heel(Charge charge) =>
         charge.Of(Chloride).Likely > charge.Of(Species.Gold).Likely + charge.Of(ChlorideToSilver.Silver).Likely ? "heel-chloride"

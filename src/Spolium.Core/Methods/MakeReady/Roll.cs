@@ -28,15 +28,24 @@ public sealed class Roll : IMethod
             new(
                 "bath",
                 "Then into",
-                "ag-nitric",
-                [
-                    ("ag-nitric", "nitric acid, silver alloy"),
-                    ("cu-nitric", "nitric acid, copper or brass"),
-                    ("au-aqua-regia", "aqua regia, gold"),
-                ]
+                "fit",
+                [("fit", "what fits the metal that it mostly is"), .. Baths.Values.Select(b => (b.Bath, b.Words))]
             ),
             new("temperature", "at", "60", [], 20, 105, "°C"),
         ];
+
+    // The bath that usually follows, by the metal that there is most of.
+    private static readonly Dictionary<string, (string Bath, string Words)> Baths = new()
+    {
+        ["Ag"] = ("ag-nitric", "nitric acid, silver alloy"),
+        ["Cu"] = ("cu-nitric", "nitric acid, copper or brass"),
+        ["Ni"] = ("ni-nitric", "nitric acid, nickel or nickel silver"),
+        ["Au"] = ("au-aqua-regia", "aqua regia, gold"),
+        ["Pd"] = ("pd-aqua-regia", "aqua regia, palladium"),
+        ["Pt"] = ("pt-aqua-regia", "aqua regia, platinum"),
+    };
+
+    private static string MostOf(Charge charge) => Baths.Keys.MaxBy(e => charge.Element(e).Likely)!;
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -56,7 +65,8 @@ public sealed class Roll : IMethod
         )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
-        var rate = RetreatRate.At(options.Text("bath"), options.Number("temperature"), draws)!;
+        var bath = options.Text("bath") is var chosen and not "fit" ? chosen : Baths[MostOf(charge)].Bath;
+        var rate = RetreatRate.At(bath, options.Number("temperature"), draws)!;
         Working Hours(double um, string label) =>
             (
                 SheetTime.Minutes(Working.Given(um, Dimension.None, "thickness, µm", "typed"), rate)
