@@ -18,6 +18,7 @@ public static class CementReactions
         ["Hg"] = Reaction.Of("Hg(NO3)2 + Cu = Hg + Cu(NO3)2"),
         ["Au"] = Reaction.Of("HAuCl4 + Cu = Au + CuCl2 + HCl"),
         ["Pt"] = Reaction.Of("H2PtCl6 + Cu = Pt + CuCl2 + HCl"),
+        ["PtN"] = Reaction.Of("Pt(NO3)4 + Cu = Pt + Cu(NO3)2"),
         ["Pd"] = Reaction.Of("Pd(NO3)2 + Cu = Pd + Cu(NO3)2"),
         ["PdII"] = Reaction.Of("H2PdCl4 + Cu = Pd + CuCl2 + HCl"),
         ["PdIV"] = Reaction.Of("H2PdCl6 + Cu = Pd + CuCl2 + HCl"),
@@ -25,7 +26,7 @@ public static class CementReactions
     };
 
     /// <summary>The exchange of a metal with copper by its symbol; Fe stands for iron(III), PdII and PdIV for palladium in
-    /// chloride.</summary>
+    /// chloride, PtN for platinum in nitrate.</summary>
     /// <exception cref="KeyNotFoundException">Copper does not bring that metal down.</exception>
     public static Reaction Exchange(string metal) => Exchanges[metal];
 
@@ -38,6 +39,7 @@ public static class CementReactions
         metal switch
         {
             "Fe" => "iron(III)",
+            "PtN" => "platinum in nitrate",
             "PdII" => "palladium(II)",
             "PdIV" => "palladium(IV)",
             _ => Elements.Of(metal).Name,

@@ -9,7 +9,11 @@ internal sealed record Fall(Reaction Reaction, Species Dissolved, Species With, 
 /// <summary>The hook that every pour goes through.</summary>
 internal static class Settling
 {
-    private static readonly Fall[] Falls = [new(SilverChlorideReactions.Falls, new("Ag+", Phase.Aqueous), Species.Chloride, "AgNO3")];
+    private static readonly Fall[] Falls =
+    [
+        new(SilverChlorideReactions.Falls, new("Ag+", Phase.Aqueous), Species.Chloride, "AgNO3"),
+        new(Reaction.Of("PbCl2 + H2SO4 = PbSO4 + HCl"), new("Pb2+", Phase.Aqueous), new("SO4 2-", Phase.Aqueous), "PbCl2"),
+    ];
 
     /// <summary>A vessel into which a substance was poured just now, with what fell.</summary>
     public static Charge Settle(string poured, Charge vessel) =>
@@ -21,7 +25,17 @@ internal static class Settling
     /// <param name="poured">Formula of what was poured: it must bring what the other falls with.</param>
     /// <param name="held">What a method brings down itself, and says how much of it stays.</param>
     public static IEnumerable<(Fall Fall, Working Moles)> After(string poured, Charge vessel, Species? held) =>
+        After(Species.InVessel(poured).Contains, vessel, held);
+
+    /// <summary>The same after a reaction, which gave some of it.</summary>
+    public static IEnumerable<(Fall Fall, Working Moles)> After(Reaction reaction, Charge vessel, Species? held) =>
+        After(s => reaction.Net.GetValueOrDefault(s) > 0, vessel, held);
+
+    /// <summary>The same of all that stands in it dissolved.</summary>
+    public static IEnumerable<(Fall Fall, Working Moles)> AtRest(Charge vessel, Species? held) => After(_ => true, vessel, held);
+
+    private static IEnumerable<(Fall Fall, Working Moles)> After(Func<Species, bool> came, Charge vessel, Species? held) =>
         from fall in Falls
-        where fall.Dissolved != held && !Working.IsNothing(vessel.Of(fall.Dissolved)) && Species.InVessel(poured).Contains(fall.With)
+        where fall.Dissolved != held && !Working.IsNothing(vessel.Of(fall.Dissolved)) && came(fall.With)
         select (fall, Working.Least(vessel.Of(fall.Dissolved), vessel.Of(fall.With)));
 }

@@ -114,6 +114,15 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
             React(fall.Reaction, moles, fall.Of);
     }
 
+    /// <summary>It stands: what the liquor does not hold at that temperature falls.</summary>
+    public void Stand(double celsius)
+    {
+        foreach (var (fall, moles) in Settling.AtRest(Vessel, BringsDown).ToList())
+            React(fall.Reaction, moles, fall.Of);
+        foreach (var (reaction, moles, of) in Standing.Falls(Vessel, celsius, draws).ToList())
+            React(reaction, moles, of);
+    }
+
     /// <summary>Grams from a bottle: what cannot be measured is raised to what can, and what that is too much is carried on.</summary>
     public Working Measurable(Bottle bottle, Working grams)
     {
@@ -176,6 +185,8 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
         heats.Add(heat);
         Note(reaction, done, heat);
         equations.Add(reaction);
+        foreach (var (fall, falls) in Settling.After(reaction, Vessel, BringsDown).ToList())
+            React(fall.Reaction, falls, fall.Of);
         return done;
     }
 

@@ -78,15 +78,15 @@ public class MethodFiguresTests
     [Fact]
     public void Roasted_iron_takes_three_of_sulphuric_and_copper_oxide_one()
     {
-        // 80 g of CuO are 1.006 mol, 16 g of Fe2O3 0.1002 mol; 95 % dissolves: 0.95 · (1.006 + 3 · 0.1002) · 98.08.
+        // 80 g of CuO are 1.006 mol, 16 g of Fe2O3 0.1002 mol; 95 % of the one dissolves, a tenth of the other.
         Assert.Equal(
-            0.95 * (1.0057 + 3 * 0.1002) * 98.08,
+            (0.95 * 1.0057 + 0.1 * 3 * 0.1002) * 98.08,
             Figure(Step("sulfuric-leach", "CuO 80, Fe2O3 16, Au 1"), "sulphuric acid by the equations"),
             0.3
         );
         // By hydrochloric acid two and six of them.
         Assert.Equal(
-            0.95 * (2 * 1.0057 + 6 * 0.1002) * 36.46,
+            (0.95 * 2 * 1.0057 + 0.1 * 6 * 0.1002) * 36.46,
             Figure(Step("hydrochloric-leach", "CuO 80, Fe2O3 16, Au 1"), "hydrochloric acid by the equations"),
             0.3
         );

@@ -111,6 +111,7 @@ internal sealed record GoldDown
         work.LetGasGo();
         if (Sulphurous is not null)
             work.MayFree("SO2", Sulphurous.Need(left, In, "SO2"), "at most: what nothing has taken");
+        work.Stand(method.Card.HottestC);
         work.Full();
         var powder = work.Vessel.Grams(Species.Gold).Named("gold powder");
         var liquid = work.Vessel.LiquorVolume(draws);

@@ -141,17 +141,19 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
         );
     }
 
-    /// <summary>Metals of a charge that plain nitric acid dissolves; gold, platinum and what has no nitrate stay.</summary>
-    public static List<(string Metal, Working Moles)> Dissolving(Charge charge) =>
+    /// <summary>Metals of a charge that plain nitric acid dissolves; gold and what has no nitrate stay. Of platinum a share goes along
+    /// where much silver holds it.</summary>
+    public static List<(string Metal, Working Moles)> Dissolving(Charge charge, Draws draws) =>
         [
             .. charge
-                .Moles.Where(m =>
-                    Species.IsMetal(m.Key)
-                    && MetalInAcid.Find(m.Key.Formula, false) is { NitricByNo: not null }
-                    && m.Key.Formula is not ("Au" or "Pt")
-                )
-                .Select(m => (m.Key.Formula, m.Value)),
+                .Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, false) is { NitricByNo: not null })
+                .Where(m => m.Key.Formula != "Pt" || HeldBySilver(charge))
+                .Select(m => (m.Key.Formula, m.Key.Formula == "Pt" ? m.Value * draws.Prior("platinum-with-silver") : m.Value)),
         ];
+
+    private static bool HeldBySilver(Charge charge) =>
+        charge.Grams(new("Ag", Phase.Solid)).Likely
+        >= Constants.Get("platinum-dilute-in-silver").Likely * charge.Grams(new("Pt", Phase.Solid)).Likely;
 
     private static Working Electrons(string metal, Working moles) =>
         MetalInAcid.Find(metal, false)!.AquaRegia.Need(moles, metal, "HNO3") * 3;

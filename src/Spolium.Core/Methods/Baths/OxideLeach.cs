@@ -32,6 +32,13 @@ internal static class OxideLeach
         : formula == "Fe2O3" ? "leach-yield-roasted-iron"
         : "leach-yield";
 
+    /// <summary>A roast's oxides of cobalt, nickel and iron are what is wanted next: a hot acid wash would take them.</summary>
+    public static bool OfRoast(Charge charge) =>
+        charge.Moles.Keys.Where(IsOxide).Sum(s => charge.Grams(s).Likely) > charge.Grams(Species.Gold).Likely;
+
+    private static bool IsOxide(Species s) =>
+        s.Phase == Phase.Solid && (s.Formula.EndsWith('O') || s.Formula.EndsWith("O3", StringComparison.Ordinal));
+
     public static Refusal? Arsine(Charge charge, IEnumerable<(string Formula, Reaction, Working)> takes, string wayOut) =>
         Objections.When(
             charge.Marks.Contains("arsenic") && takes.Any(t => t.Formula is "Zn" or "Al" or "Fe"),

@@ -8,7 +8,8 @@ namespace Spolium.Core.Methods.Clear;
 /// </summary>
 public sealed class Clear : IMethod
 {
-    private static readonly Reaction LeadSulphate = Reaction.Of("PbCl2 + H2SO4 = PbSO4 + HCl");
+    // °C that ice brings it to.
+    private const double ChilledC = 8;
 
     public MethodCard Card { get; } =
         new()
@@ -19,7 +20,7 @@ public sealed class Clear : IMethod
             Verb = "clear",
             Stage = Stage.Clear,
             Outputs = [("clear-liquor", "clear gold liquor"), ("filter", "filter")],
-            Reagents = ["H2O", "HCl"],
+            Reagents = ["H2O", "HCl", "HNO3"],
             Passages = [new(Form.GoldLiquor, Form.ClearGoldLiquor)],
             HottestC = 25,
             Tasks = [Work.SetUp],
@@ -59,10 +60,16 @@ public sealed class Clear : IMethod
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var washAcid = Working.Exact(options.Number("wash-ml") * 0.01, null, Dimension.Mass);
         work.Water("water", "water to dilute", before * options.Number("dilute"), "liquor into water, slowly");
-        work.Decided("wash-acid", "HCl", washAcid, "into the wash water: it keeps gold in solution");
+        // Hydrochloric acid would bring silver down on the filter; nitric keeps it in solution.
+        var silver = charge.Grams(new("Ag+", Phase.Aqueous)).Likely > charge.Element("Au").Likely;
+        if (silver)
+            work.Decided("wash-nitric", "HNO3", washAcid, "into the wash water: it keeps silver in solution");
+        else
+            work.Decided("wash-acid", "HCl", washAcid, "into the wash water: it keeps gold in solution");
+        var metal = silver ? "Ag" : "Au";
         var wash = Working.Exact(options.Number("wash-ml"), null, Dimension.Volume);
         work.Water("wash", "wash water", wash, "in three parts, through the filter, into the filtrate");
-        work.React(LeadSulphate, work.Vessel.Of(new("Pb2+", Phase.Aqueous)));
+        work.Stand(ChilledC);
         var hold = draws.Prior("filter-hold-up");
         var (filter, liquor) = work.Vessel.Split(s => s.Phase == Phase.Solid ? Charge.All : hold, Charge.All);
 
@@ -78,27 +85,40 @@ public sealed class Clear : IMethod
             draws
         );
         var vessel = work.Size("quiet").Vessel.Vessel;
-        var chilling = Cooling.Hours(work.Vessel.Mass(), Math.PI * vessel.DiameterMm * vessel.DiameterMm / 2e6, 25, 8, 1, "ice", draws);
+        var chilling = Cooling.Hours(
+            work.Vessel.Mass(),
+            Math.PI * vessel.DiameterMm * vessel.DiameterMm / 2e6,
+            25,
+            ChilledC,
+            1,
+            "ice",
+            draws
+        );
         return work.Plan(
             "Pour into water, chill, filter until it is crystal clear, wash the filter",
             "quiet",
             (chilling + filtering).Named("hours by itself, chilling and filtering"),
-            [new("clear-liquor", "clear gold liquor", true, liquor), new("filter", "filter", false, filter.Marked(["paper"]))],
+            [
+                new("clear-liquor", silver ? "clear silver liquor" : "clear gold liquor", true, liquor),
+                new("filter", "filter", false, filter.Marked(["paper"])),
+            ],
             [
                 new(
                     "crystal-clear",
                     "the filtrate is crystal clear against the light",
                     "clear to the eye can still hold fines: let it stand and look again"
                 ),
-                new(
-                    "wash-clean",
-                    "a drop of the last wash shows no gold with stannous chloride",
-                    "old stannous chloride shows nothing: try it on the standard first"
-                ),
+                silver
+                    ? new("wash-clean", "a drop of the last wash shows no cloud with salt", "lead clouds too, and clears when warm")
+                    : new(
+                        "wash-clean",
+                        "a drop of the last wash shows no gold with stannous chloride",
+                        "old stannous chloride shows nothing: try it on the standard first"
+                    ),
             ],
             [
-                liquor.Element("Au").Named("gold in the clear liquor (inferred, not seen)"),
-                filter.Element("Au").Named("gold on the filter"),
+                liquor.Element(metal).Named($"{Elements.Of(metal).Name} in the clear liquor (inferred, not seen)"),
+                filter.Element(metal).Named($"{Elements.Of(metal).Name} on the filter"),
                 volume,
                 filtering,
                 chilling,
@@ -109,7 +129,7 @@ public sealed class Clear : IMethod
                     CautionLevel.Look,
                     "A white cloud on diluting is silver chloride or hydrolysed tin or bismuth: let it settle, it stays on the filter."
                 ),
-                new(CautionLevel.Look, "Keep the filter: it holds gold. Into the tub, named and dated."),
+                new(CautionLevel.Look, $"Keep the filter: it holds {Elements.Of(metal).Name}. Into the tub, named and dated."),
                 .. filtering.Likely > Constants.Get("filter-too-slow").Likely
                     ?
                     [

@@ -30,7 +30,7 @@ public sealed class NitricPart : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        var metals = NitricBath.Dissolving(charge);
+        var metals = NitricBath.Dissolving(charge, draws);
         var gold = charge.Grams(Species.Gold);
         var silver = charge.Grams(new("Ag", Phase.Solid)).Named("silver to dissolve");
         if (

@@ -72,7 +72,8 @@ public sealed class Wash : IMethod
         var acidMl =
             silverHeld ? 0
             : options.Has("acid-ml") ? options.Number("acid-ml")
-            : isGold && !OfRoast(charge) ? Math.Max(LeastWash / 2, AcidPerHeel * heel.Likely)
+            : isGold && !OxideLeach.OfRoast(charge)
+                ? Math.Max(HotWash.AcidFor(charge, draws), Math.Max(LeastWash / 2, AcidPerHeel * heel.Likely))
             : 0;
         var (acid, before) = (shop.Of("HCl"), charge.Of(Species.Water));
         if (acidMl > 0)
@@ -83,6 +84,7 @@ public sealed class Wash : IMethod
             Working.Exact(washes * washMl, null, Dimension.Volume),
             $"{washes} ×, stirred, settled and poured off each time"
         );
+        HotWash.Take(work, Working.Exact(acidMl, null, Dimension.Volume), water.Millilitres!);
         var acidLeft = acidMl > 0 ? Washing.LeftShare(heel, Working.Exact(acidMl, null, Dimension.Volume), mixing, 1) : Working.Exact(1);
         var left = (acidLeft * Washing.LeftShare(heel, water.Millilitres! / washes, mixing, washes)).Named(
             "share of the dissolved that the washes leave"
@@ -148,12 +150,6 @@ public sealed class Wash : IMethod
         );
         return ammonia ? AmmoniaWash.Guarded(plan) : plan;
     }
-
-    // A roast's oxides of cobalt, nickel and iron are what is wanted next: hot acid would take them.
-    private static bool OfRoast(Charge charge) =>
-        charge
-            .Moles.Keys.Where(s => s.Phase == Phase.Solid && s.Formula.EndsWith('O') || s.Formula.EndsWith("O3", StringComparison.Ordinal))
-            .Sum(s => charge.Grams(s).Likely) > charge.Grams(Species.Gold).Likely;
 
     private static string Heel(Charge charge) =>
         charge.Of(Chloride).Likely > charge.Of(Species.Gold).Likely + charge.Of(ChlorideToSilver.Silver).Likely ? "heel-chloride"

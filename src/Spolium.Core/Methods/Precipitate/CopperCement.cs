@@ -13,6 +13,7 @@ public sealed class CopperCement : IMethod
         ["Hg"] = new("Hg2+", Phase.Aqueous),
         ["Au"] = Species.GoldChloride,
         ["Pt"] = new("PtCl6 2-", Phase.Aqueous),
+        ["PtN"] = new("Pt4+", Phase.Aqueous),
         ["Pd"] = new("Pd2+", Phase.Aqueous),
         ["PdII"] = new("PdCl4 2-", Phase.Aqueous),
         ["PdIV"] = new("PdCl6 2-", Phase.Aqueous),
@@ -81,7 +82,12 @@ public sealed class CopperCement : IMethod
         var chlorideLiquor = charge.Of(Species.Chloride).Likely > charge.Of(Species.Nitrate).Likely;
         var copper = chlorideLiquor ? charge.Of(new("Cu2+", Phase.Aqueous)) : Working.Zero(Dimension.Substance);
         var turns = draws.Prior("copper-turns-back");
-        var consumed = CementReactions.Consumed(there, freeNitric, bites, copper, turns).Named("copper that goes into the liquor");
+        // Platinum comes down slowly: a share of it while the bar hangs in.
+        var slow = draws.Prior("platinum-on-copper");
+        var falls = there
+            .Select(m => (m.Metal, Moles: m.Metal.StartsWith("Pt", StringComparison.Ordinal) ? m.Moles * slow : m.Moles))
+            .ToList();
+        var consumed = CementReactions.Consumed(falls, freeNitric, bites, copper, turns).Named("copper that goes into the liquor");
         var atMost = CementReactions.Consumed(there, freeNitric, Working.Exact(1), copper, turns);
         work.Decided(
             "bar",
@@ -97,7 +103,7 @@ public sealed class CopperCement : IMethod
             "copper bar"
         );
         var left = draws.Prior("silver-in-barren");
-        foreach (var (metal, moles) in there)
+        foreach (var (metal, moles) in falls)
             work.React(
                 CementReactions.Exchange(metal),
                 metal == "Fe" ? moles : moles * (Working.Exact(1) - left),

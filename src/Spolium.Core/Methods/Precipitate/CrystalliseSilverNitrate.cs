@@ -11,6 +11,8 @@ public sealed class CrystalliseSilverNitrate : IMethod
 {
     private static readonly Reaction Crystals = Reaction.Crystallising("AgNO3");
     private static readonly Species Ion = new("Ag+", Phase.Aqueous);
+    private static readonly Species Lead = new("Pb2+", Phase.Aqueous);
+    private static readonly Species Copper = new("Cu2+", Phase.Aqueous);
 
     public MethodCard Card { get; } =
         new()
@@ -39,12 +41,24 @@ public sealed class CrystalliseSilverNitrate : IMethod
             new("crystals", "Crystals", "drained", [("drained", "drained"), ("pressed", "pressed")]),
         ];
 
+    private sealed record Held(double C, Working Plain);
+
+    private static Held At(Solubility salt, double celsius, Draws draws) => new(celsius, salt.At(celsius, draws)!.GramsPerGramWater);
+
+    // What the cooled water does not hold of another nitrate crystallises with the silver's.
+    private static bool Along(Charge charge, string salt, Species ion, Working water, double celsius) =>
+        Solubility.BySalt[salt].Percent(celsius) is { } p && Molar.Grams(charge.Of(ion), salt).Likely > p / (100 - p) * water.Likely;
+
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var silver = charge.Of(Ion);
         var salt = Solubility.BySalt["AgNO3"];
         // The options keep both within the table, 0 to 100 °C.
-        var (hot, cold) = (salt.At(options.Number("hot"), draws)!, salt.At(options.Number("cold"), draws)!);
+        var (hot, cold) = (At(salt, options.Number("hot"), draws), At(salt, options.Number("cold"), draws));
+        var mass = Molar.Grams(silver, "AgNO3").Named("silver nitrate in the liquor");
+        var acid = Molar.Grams(Working.Least(charge.Of(Species.Proton), charge.Of(Species.Nitrate)), "HNO3").Named("free nitric acid");
+        var wanted = SilverNitrateInAcid.BoiledDownTo(mass, Constants.Get("dilution-share-hot") * hot.Plain, acid, hot.C);
+        var least = Working.Least(wanted, charge.Grams(Species.Water));
         if (
             Objections.Among(
                 Objections.NoLiquor(charge),
@@ -55,8 +69,13 @@ public sealed class CrystalliseSilverNitrate : IMethod
                     "bring the silver down as chloride instead"
                 ),
                 Objections.When(
-                    charge.Of(new("Cu2+", Phase.Aqueous)).Likely > silver.Likely,
-                    "more copper than silver: the crystals would be copper nitrate too",
+                    Along(charge, "Pb(NO3)2", Lead, least, cold.C),
+                    "lead's nitrate would fall before the silver's",
+                    "take the lead out first: a little sulphuric acid brings it down, filter; or bring the silver down as chloride"
+                ),
+                Objections.When(
+                    Along(charge, "Cu(NO3)2", Copper, least, cold.C),
+                    "so much copper that its nitrate would crystallise along (above some 0.12 g to a gram of silver)",
                     "cement the silver first and dissolve it again"
                 )
             ) is
@@ -65,13 +84,20 @@ public sealed class CrystalliseSilverNitrate : IMethod
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         work.Full();
-        var mass = Molar.Grams(silver, "AgNO3").Named("silver nitrate in the liquor");
-        var wanted = (mass / (Constants.Get("dilution-share-hot") * hot.GramsPerGramWater)).Named("water to boil down to");
         var water = charge.Grams(Species.Water);
         var kept = Working.Least(Working.Exact(1), Working.Share(wanted, water));
-        work.Loses(s => s == Species.Water ? Working.Exact(1) - kept : null);
+        // Acid grows stronger as water goes, up to where both go off together.
+        var stays = SilverNitrateInAcid.AcidKept(acid, least);
+        var acidOff = Molar.Moles(Working.AtLeastZero(acid - stays), "HNO3").Named("nitric acid that boils off, in mol");
+        work.Loses(s =>
+            s == Species.Water ? Working.Exact(1) - kept
+            : s == Species.Proton || s == Species.Nitrate ? Working.Share(acidOff, charge.Of(s))
+            : null
+        );
+        if (acidOff.Range.High > 1e-6)
+            work.MayFree("HNO3", acidOff, "boils off once the acid has come to 68 %");
         var falls = Working
-            .AtLeastZero(mass - cold.GramsPerGramWater * work.Vessel.Grams(Species.Water))
+            .AtLeastZero(mass - SilverNitrateInAcid.Held(cold.Plain, work.Vessel.Grams(Species.Water), stays, cold.C, draws))
             .Named("silver nitrate that falls");
         work.React(Crystals, Molar.Moles(falls, "AgNO3"), "AgNO3");
         var wet = work.Vessel.Grams(new("AgNO3", Phase.Solid)) * draws.Prior("crystal-liquor-" + options.Text("crystals"));
@@ -106,6 +132,7 @@ public sealed class CrystalliseSilverNitrate : IMethod
                 mass,
                 falls,
                 boiledOff,
+                .. Working.IsNothing(acid) ? Array.Empty<Working>() : [Molar.Grams(acidOff, "HNO3").Named("nitric acid that boils off")],
                 mother.Element("Ag").Named("silver in the mother liquor"),
                 charge.Element("Cu").Named("copper: its share clings to the crystals"),
             ],
@@ -116,7 +143,7 @@ public sealed class CrystalliseSilverNitrate : IMethod
                     "Silver nitrate with organics, or with magnesium or aluminium powder and damp: fire. No alcohol, no acetone."
                 ),
                 new(CautionLevel.Look, "Burns and stains skin and eyes: gloves, goggles."),
-                new(CautionLevel.Look, "Free nitric acid and copper change the solubility: an indication, ±10 % and more."),
+                new(CautionLevel.Look, "Free nitric acid drives the salt out: how far is a guess of Spolium, and copper changes it too."),
             ],
             "Cooling, covered, dark.",
             handsOn: slow ? draws.Prior("wash-hours") : drives

@@ -6,6 +6,7 @@ public sealed class SilverChloride : IMethod
 {
     private static readonly Species Silver = new("Ag+", Phase.Aqueous);
     private static readonly Species Chloride = new("AgCl", Phase.Solid);
+    private const double RoomC = 20;
 
     public MethodCard Card { get; } =
         new()
@@ -77,12 +78,13 @@ public sealed class SilverChloride : IMethod
         if (by == "NaCl")
             work.Water("water", "water to dissolve the salt", added, "the salt goes into it first");
         work.BySign("chloride", by, Molar.Grams(chloride, by), "in portions, stirred; then by drops on the cleared liquor", ["no-cloud"]);
-        var left = SilverChlorideReactions.LeftInSolution(Working.Greatest(excess, Reference.Constants.Get("chloride-minimum"))) * end;
+        var left = Solutions.ChlorideSalts.SilverLeft(Working.Greatest(excess, Reference.Constants.Get("chloride-minimum")), draws) * end;
         work.React(
             SilverChlorideReactions.Falls,
             Working.AtLeastZero(work.Vessel.Of(Silver) - Working.Least(left, work.Vessel.Of(Silver))),
             "AgNO3"
         );
+        work.Stand(RoomC);
         work.Full();
         var fell = work.Vessel.Grams(Chloride).Named("silver chloride to come");
         var liquid = work.Vessel.LiquorVolume(draws);

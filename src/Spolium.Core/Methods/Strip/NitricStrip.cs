@@ -33,7 +33,7 @@ public sealed class NitricStrip : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        var metals = NitricBath.Dissolving(charge);
+        var metals = NitricBath.Dissolving(charge, draws);
         if (
             Objections.To(
                 charge,
