@@ -11,7 +11,8 @@ public enum Phase
 }
 
 /// <summary>A substance in one phase, as it stands in a vessel: metals and precipitates, water, ions, gases.</summary>
-public readonly record struct Species(string Formula, Phase Phase)
+/// <param name="Locked">A metal inside a moulded part: no liquid reaches it until it is ashed or milled.</param>
+public readonly record struct Species(string Formula, Phase Phase, bool Locked = false)
 {
     private static readonly ConcurrentDictionary<string, Formula> Parsed = new();
 
@@ -65,7 +66,7 @@ public readonly record struct Species(string Formula, Phase Phase)
     /// <summary>An element as a solid by itself.</summary>
     public static bool IsElement(Species s) => s.Phase == Phase.Solid && s.Parse().Atoms.Count == 1;
 
-    public static bool IsMetal(Species s) => IsElement(s) && ElementAtWork.IsMetal(s.Parse().Atoms.Keys.Single());
+    public static bool IsMetal(Species s) => !s.Locked && IsElement(s) && ElementAtWork.IsMetal(s.Parse().Atoms.Keys.Single());
 
     private static void CheckIons(string formula, Species[] ions)
     {

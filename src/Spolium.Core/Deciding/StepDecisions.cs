@@ -132,6 +132,8 @@ public static class StepDecisions
         {
             "temperature" => CannotBe.Temperature(BatchAtWork.Step(state, batch, stepId), value),
             "pH" => CannotBe.Acidity(value),
+            ReadingState.Left when value.Value > 1 => new("value", "more than all of it", "write what is left as a share, such as 50 %"),
+            ReadingState.LeftGrams => CannotBe.MetalLeft(BatchAtWork.AsItStands(state, batch, stepId), value),
             "volume" => CannotBe.Volume(BatchAtWork.AsItStands(state, batch, stepId), value, Observing.DrawsOf(state, batch)),
             _ => null,
         };

@@ -59,6 +59,7 @@ public sealed record StepState(
             GivenUp = GivenUp,
             Tests = Tests,
             Beside = Beside,
+            Readings = Readings.Exists(r => r.TellsThePlan) ? [.. Readings.Where(r => r.TellsThePlan)] : [],
             Plan = Plan,
         };
 }

@@ -12,8 +12,6 @@ public sealed record OwnMaterial(Material Material, string? CopyOf, string Entry
 /// <summary>A plan that was put by.</summary>
 public sealed record SavedPlan(PlanSaved Plan, string Title, DateTimeOffset At, string By, string EntryId);
 
-public sealed record ReadingState(string Kind, TypedNumber Value, DateTimeOffset At, string EntryId);
-
 /// <summary>A step tried by itself that somebody kept.</summary>
 public sealed record KeptState(StepKept Step, DateTimeOffset At, string By, string EntryId);
 

@@ -40,6 +40,17 @@ public sealed class Charge
     /// <summary>Without what a fire or a sorting has taken for good.</summary>
     public Charge Unmarked(IEnumerable<string> marks) => new(moles, Unknown, Marks.Except(marks));
 
+    /// <summary>Lays open a share of what is locked in moulded parts.</summary>
+    public Charge Opened(Working share) =>
+        moles
+            .Keys.Where(s => s.Locked)
+            .ToList()
+            .Aggregate(this, (c, s) =>
+            {
+                var (opened, rest) = c.Split(x => x == s ? share : null);
+                return rest.With(s with { Locked = false }, opened.Of(s));
+            });
+
     /// <summary>The same charge as a holding that people know by name: what stood unnamed in it is told by substance and holding.</summary>
     public Charge Named(string holding) =>
         moles.Values.All(m => m.Label is not null || Working.IsNothing(m))
@@ -57,7 +68,8 @@ public sealed class Charge
     private static int Compare(Species a, Species b)
     {
         var byPhase = a.Phase.CompareTo(b.Phase);
-        return byPhase != 0 ? byPhase : string.CompareOrdinal(a.Formula, b.Formula);
+        var byFormula = byPhase != 0 ? byPhase : string.CompareOrdinal(a.Formula, b.Formula);
+        return byFormula != 0 ? byFormula : a.Locked.CompareTo(b.Locked);
     }
 
     /// <summary>Moles of a substance; nothing when it is not there.</summary>

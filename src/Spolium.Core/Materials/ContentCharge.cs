@@ -50,7 +50,7 @@ public static class ContentCharge
                     "free acid",
                     $"typed with the lot: {content.FreeAcid.Text}"
                 );
-        return LiquorFeed.Of(kind, volume, metals, acid, draws).Marked(content.Marks ?? []);
+        return LiquorFeed.Of(kind, volume, metals, acid, draws).With(content.State, kind, volume, draws).Marked(content.Marks ?? []);
     }
 
     /// <summary>The charge of a solid lot: moles of each metal in all worlds. Metals and rest are scaled to the whole in every
@@ -93,9 +93,14 @@ public static class ContentCharge
         foreach (var (element, share) in restLines)
             charge = Add(charge, element, (rest * (IsAlwaysOne(restOver) ? share : share / restOver)).Named($"{Name(element)} in the lot"));
         var left = restLines.Count == 0 ? rest : Working.AtLeastZero(rest - rest * (IsAlwaysOne(restOver) ? restSum : restSum / restOver));
-        return content.Balance is { } balance
-            ? Add(charge, balance, left.Named($"{Name(balance)} in the lot, the balance"))
-            : charge.WithUnknown(left.Named("of unknown kind"));
+        return (
+            content.Balance switch
+            {
+                null => charge.WithUnknownMetal(left.Named("of unknown kind"), draws),
+                Content.NoMetal => charge.WithUnknown(left.Named("no metal, the balance")),
+                { } balance => Add(charge, balance, left.Named($"{Name(balance)} in the lot, the balance")),
+            }
+        ).LockedUp(content.Open, draws);
     }
 
     // What the part holds; what its lines do not name is of unknown kind.
@@ -184,7 +189,11 @@ public static class ContentCharge
             if (content.Lines.Take(i).Any(o => o.Element == l.Element) || l.Element == content.Balance)
                 errors.Add(new($"content[{i}].element", $"{l.Element} stands twice", "keep one line for each metal"));
         }
-        if (content.Balance is not null && !ElementAtWork.IsMetal(content.Balance))
+        if (content.Open is { } o && (o.Low.Value > o.Likely.Value || o.Likely.Value > o.High.Value || o.High.Value > 1 || o.Low.Value < 0))
+            errors.Add(
+                new("open", "low, likely and high must rise, from nothing to all", "write the share that lies open, such as 60-80-95 %")
+            );
+        if (content.Balance is not null and not Content.NoMetal && !ElementAtWork.IsMetal(content.Balance))
             errors.Add(new("balance", $"'{content.Balance}' cannot be the balance", "choose one of the known metals, or leave it unknown"));
         if (content.Liquor is { } kind)
             for (var i = 0; i < content.Lines.Count; i++)

@@ -6,6 +6,9 @@ public static class HeldCharge
     /// <summary>Below this share of the whole a substance is dust of the reckoning.</summary>
     private const double Dust = 1e-12;
 
+    // A solid inside a moulded part.
+    private const string Locked = "in";
+
     private static readonly Species Hydroxide = new("OH-", Phase.Aqueous);
 
     /// <param name="amount">Grams of a solid, millilitres of a liquor.</param>
@@ -13,7 +16,7 @@ public static class HeldCharge
     {
         var parts = held.Select(h =>
                 (
-                    Species: new Species(h.Formula, PhaseOf(h.State)),
+                    Species: new Species(h.Formula, PhaseOf(h.State), h.State == Locked),
                     Share: Working.Given(
                         draws.Spread($"holds {h.Formula} {h.State}", new(h.Low, h.Likely, h.High), Spread.Positive),
                         Dimension.Mass / amount.Dimension,
@@ -46,7 +49,7 @@ public static class HeldCharge
                 .Where(x => x.Likely * x.By > Dust)
                 .Select(x => new HeldSubstance(
                     x.Key.Formula,
-                    StateOf(x.Key.Phase),
+                    x.Key.Locked ? Locked : StateOf(x.Key.Phase),
                     Math.Max(0, Math.Min(x.Grams.Low, x.Likely)) * x.By,
                     x.Likely * x.By,
                     Math.Max(x.Grams.High, x.Likely) * x.By
@@ -72,7 +75,7 @@ public static class HeldCharge
     private static Phase PhaseOf(string state) =>
         state switch
         {
-            "s" => Phase.Solid,
+            "s" or Locked => Phase.Solid,
             "l" => Phase.Liquid,
             _ => Phase.Aqueous,
         };

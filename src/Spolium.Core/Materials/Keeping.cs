@@ -4,12 +4,17 @@ namespace Spolium.Core.Materials;
 public static class Keeping
 {
     private const double Trace = 1e-9;
+    private const string Locked = "Locked";
 
     public static KeptCharge Of(Charge charge) =>
         new(
             [
                 .. charge
-                    .Moles.Select(m => new KeptSubstance(m.Key.Formula, m.Key.Phase.ToString(), High(m.Key, m.Value)))
+                    .Moles.Select(m => new KeptSubstance(
+                        m.Key.Formula,
+                        m.Key.Locked ? Locked : m.Key.Phase.ToString(),
+                        High(m.Key, m.Value)
+                    ))
                     .Where(s => s.HighMol > Trace),
             ],
             [.. charge.Marks]
@@ -21,6 +26,9 @@ public static class Keeping
     /// <summary>The charge at its high end.</summary>
     public static Charge AtMost(KeptCharge kept) =>
         kept.Substances.Aggregate(Charge.Empty.Marked(kept.Marks), (c, s) =>
-            c.With(new(s.Formula, Enum.Parse<Phase>(s.Phase)), Working.Exact(s.HighMol, null, Dimension.Substance))
+            c.With(
+                s.Phase == Locked ? new(s.Formula, Phase.Solid, true) : new(s.Formula, Enum.Parse<Phase>(s.Phase)),
+                Working.Exact(s.HighMol, null, Dimension.Substance)
+            )
         );
 }

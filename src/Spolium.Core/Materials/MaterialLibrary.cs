@@ -3,6 +3,21 @@ namespace Spolium.Core.Materials;
 /// <summary>Kinds of scrap as the trade knows them, and what is wrong with one of the shop's own as typed.</summary>
 public static class MaterialLibrary
 {
+    private static readonly Dictionary<string, (string Balance, Triple? Open)> Rests = ReferenceTable
+        .Read(
+            "material-rest.csv",
+            r =>
+                (
+                    Id: r.Text("material"),
+                    Balance: r.Text("rest"),
+                    Open: r.NumberOrNone("open_likely") is { } likely
+                        ? new Triple(r.Number("open_low"), likely, r.Number("open_high"))
+                        : (Triple?)null
+                ),
+            "material"
+        )
+        .ToDictionary(r => r.Id, r => (r.Balance, r.Open));
+
     /// <summary>All kinds of the library.</summary>
     public static readonly IReadOnlyList<Material> All =
     [
@@ -28,7 +43,9 @@ public static class MaterialLibrary
                 g.First().Basis,
                 [.. g.Select(r => r.Line)],
                 g.First().Marks.Split(' ', StringSplitOptions.RemoveEmptyEntries),
-                g.First().Source
+                g.First().Source,
+                Rests.TryGetValue(g.Key, out var rest) ? rest.Balance : null,
+                Rests.GetValueOrDefault(g.Key).Open
             )),
     ];
 

@@ -50,6 +50,9 @@ public sealed record MethodCard
     /// <summary>Signs that end it or a dose of it.</summary>
     public required IReadOnlyList<string> Signs { get; init; }
 
+    /// <summary>How much of the metal is left may be read while it dissolves: it moves the acid that is still to be poured.</summary>
+    public bool ShowsMetalLeft { get; init; }
+
     /// <summary>The licence that it wants; null for what anybody may do.</summary>
     public string? Licence { get; init; }
 

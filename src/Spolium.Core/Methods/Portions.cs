@@ -65,41 +65,56 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
         For(step, [new("", gas, warming, true)], liquid, vessels, draws);
 
     /// <param name="liquid">mL of liquor at its fullest.</param>
-    public static Portions For(string step, IReadOnlyList<PourMakes> pours, Working liquid, IReadOnlyList<Vessel> vessels, Draws draws)
+    /// <param name="seen">mL of foam to one of gas, as it was seen after a portion; null before.</param>
+    public static Portions For(
+        string step,
+        IReadOnlyList<PourMakes> pours,
+        Working liquid,
+        IReadOnlyList<Vessel> vessels,
+        Draws draws,
+        Working? seen = null
+    )
     {
         var foaming = Foaming.Of(step);
-        var tau = Working.Given(
-            draws.Spread("tau " + step, foaming.Tau, Spread.Positive),
-            Dimension.None,
-            "seconds that one portion gasses",
-            foaming.Source
-        );
-        var phi = Working.Given(
-            draws.Spread("phi " + step, foaming.Phi, Spread.Positive),
-            Dimension.None,
-            "seconds that foam lives",
-            foaming.Source
-        );
+        var perGas = seen ?? FoamOf(foaming, draws);
         // Plastic serves what neither gasses nor heats; where a shop has nothing else, it must do.
         var fit = vessels.Where(v => !v.IsPlastic || step == Quiet).ToList() is { Count: > 0 } glass ? glass : [.. vessels];
         var need = liquid.Range.High / foaming.Fill;
-        var vessel = Choose(fit, need, pours, liquid, tau, phi);
+        var vessel = Choose(fit, need, pours, liquid, perGas);
         var split = (int)Math.Max(1, Math.Ceiling(need / vessel.BrimMl - 1e-9));
         var part = Working.Exact(split, split == 1 ? "1" : $"{split} equal parts");
         Working Of(Working w) => split == 1 ? w : w / part;
-        var gasAtMost = GasAtMost(vessel, Of(liquid), tau, phi).Named("gas that one portion may make");
+        var gasAtMost = GasAtMost(vessel, Of(liquid), perGas).Named("gas that one portion may make");
         var counts = pours.Select(p => (Pour: p, Count: CountOf(p, p.Gas.Range.High / split / gasAtMost.Likely, foaming))).ToList();
         var (most, count) =
             counts.Count == 0 ? (null, 1)
             : counts.MaxBy(c => c.Count.Count) is var m ? (m.Pour, m.Count.Count)
             : default;
         var portions = Tell(most, count, part, split, gasAtMost, foaming);
-        var foam = most is null ? Working.Zero(Dimension.Volume) : (2 * phi * Of(most.Gas) / portions / tau).Named("foam of one portion");
+        var foam = most is null ? Working.Zero(Dimension.Volume) : (perGas * Of(most.Gas) / portions).Named("foam of one portion");
         return new(
             portions,
             new(vessel, Of(liquid).Named(split == 1 ? "liquid in the vessel" : "liquid in each part"), foam, split),
             counts.ToDictionary(c => c.Pour.DoseId, c => c.Count)
         );
+    }
+
+    // mL of foam that stand at the highest, to one of gas that a portion makes: it gasses for τ seconds, foam lives φ.
+    private static Working FoamOf(Foaming foaming, Draws draws)
+    {
+        var tau = Working.Given(
+            draws.Spread("tau " + foaming.Step, foaming.Tau, Spread.Positive),
+            Dimension.None,
+            "seconds that one portion gasses",
+            foaming.Source
+        );
+        var phi = Working.Given(
+            draws.Spread("phi " + foaming.Step, foaming.Phi, Spread.Positive),
+            Dimension.None,
+            "seconds that foam lives",
+            foaming.Source
+        );
+        return 2 * phi / tau;
     }
 
     // The least that is not over full; where the gas would then want more rungs than a ladder has, the least that spares them.
@@ -108,24 +123,22 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
         double need,
         IReadOnlyList<PourMakes> pours,
         Working liquid,
-        Working tau,
-        Working phi
+        Working perGas
     )
     {
         var holds = fit.Where(v => v.BrimMl >= need).ToList();
         if (holds.Count == 0)
             return fit[^1];
         var gas = pours.Count == 0 ? 0 : pours.Max(p => p.Gas.Range.High);
-        return holds.FirstOrDefault(v => gas / GasAtMost(v, liquid, tau, phi).Likely <= Ladder.MostRungs) ?? holds[^1];
+        return holds.FirstOrDefault(v => gas / GasAtMost(v, liquid, perGas).Likely <= Ladder.MostRungs) ?? holds[^1];
     }
 
-    private static Working GasAtMost(Vessel vessel, Working liquid, Working tau, Working phi)
+    private static Working GasAtMost(Vessel vessel, Working liquid, Working perGas)
     {
         var head = (Working.Given(vessel.BrimMl, Dimension.Volume, "brimful", vessel.Source) - liquid).Named("head room");
         return Constants.Get("foam-head")
             * Working.Greatest(head, Working.Exact(vessel.BrimMl * 0.1, null, Dimension.Volume))
-            * tau
-            / (2 * phi);
+            / perGas;
     }
 
     // Gas at its high against a likely foam: the two spreads of tau and phi would be counted twice in a ratio of extremes. What neither

@@ -144,6 +144,12 @@ public sealed record StepPlan(
     IReadOnlyList<Reaction> Equations
 )
 {
+    /// <summary>It foams: how high it stood after a portion tells the rest.</summary>
+    public bool Foams { get; init; }
+
+    /// <summary>How much of the metal is left may be read while it dissolves.</summary>
+    public bool ShowsMetalLeft { get; init; }
+
     /// <summary>Readings and states that must be there before a dose.</summary>
     public IReadOnlyList<Interlock> Interlocks { get; init; } = [];
 

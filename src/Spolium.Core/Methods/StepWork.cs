@@ -223,7 +223,11 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
     {
         (var gas, Vessel) = Vessel.LetGasGo();
         gasGone = gasGone.Plus(gas);
-        foreach (var (species, moles) in gas.Moles.Where(m => m.Value.Likely > 1e-12 || madeBeforeReturn.ContainsKey(m.Key.Formula)))
+        foreach (
+            var (species, moles) in gas.Moles.Where(m =>
+                m.Value.Likely > 1e-12 || m.Value.Range.High > 1e-12 || madeBeforeReturn.ContainsKey(m.Key.Formula)
+            )
+        )
         {
             var hazard = GasHazard.Of(species.Formula);
             var made = madeBeforeReturn.GetValueOrDefault(species.Formula) ?? moles;

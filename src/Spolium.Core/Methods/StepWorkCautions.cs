@@ -27,8 +27,32 @@ internal sealed partial class StepWork
             );
         if (bottles.Any(IsOil))
             yield return new(CautionLevel.Stop, "Acid into water, never water into the acid: it boils and spatters.");
+        if (method.Stage is Stage.Strip or Stage.Dissolve)
+            foreach (var unsure in Unsure())
+                yield return unsure;
         if (Fumes() is { } fume && made.All(g => g.Caution != fume))
             yield return new(CautionLevel.Look, fume);
+    }
+
+    // What a liquid does not reach, and metal that nobody has named.
+    private IEnumerable<Caution> Unsure()
+    {
+        if (cameIn.Marks.Contains(UnnamedAndLocked.UnknownMetal))
+            yield return new(
+                CautionLevel.Look,
+                "Metal of unknown kind is in it, counted as copper, at the worst as aluminium: a magnet, a file and a drop of acid, its "
+                    + "density or an X-ray outside would narrow acid and gas."
+            );
+        var locked = cameIn
+            .Moles.Keys.Where(s => s.Locked)
+            .Select(s => $"{FigureText.ValueOnly(cameIn.Grams(s))} {Elements.Of(s.Formula).Name}")
+            .ToList();
+        if (locked.Count > 0)
+            yield return new(
+                CautionLevel.Look,
+                string.Join(", ", locked)
+                    + " inside moulded parts, where no liquid reaches: ash it or mill it first, or it stays in the residue."
+            );
     }
 
     private static bool IsOil(Bottle bottle) =>

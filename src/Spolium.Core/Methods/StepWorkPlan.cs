@@ -7,7 +7,14 @@ internal sealed partial class StepWork
     public Portions Size(string foam) => Once(ref sized, (foam, atOnce, gases.Count, heats.Count, Full: fullest ?? Vessel), SizeOf);
 
     private Portions SizeOf((string Foam, Working? AtOnce, int Gases, int Heats, Charge Full) by) =>
-        Portions.For(by.Foam, Makes(), Pieces.Room(by.Full, atOnce ?? by.Full.LiquorVolume(draws), draws), shop.Vessels, draws);
+        Portions.For(
+            by.Foam,
+            Makes(),
+            Pieces.Room(by.Full, atOnce ?? by.Full.LiquorVolume(draws), draws),
+            shop.Vessels,
+            draws,
+            FoamSeen()
+        );
 
     /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known.</summary>
     public Working? Warming() =>
@@ -94,6 +101,8 @@ internal sealed partial class StepWork
         )
         {
             Warming = Warming(),
+            Foams = Foam(portions),
+            ShowsMetalLeft = method.Card.ShowsMetalLeft,
             HottestC = method.Card.HottestC,
             GassesFor = Foaming.Of(foam).Tau.Likely,
             LearnsFrom =

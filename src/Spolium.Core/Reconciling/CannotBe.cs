@@ -153,6 +153,20 @@ public static class CannotBe
                 5
             );
 
+    /// <summary>More metal left than there was.</summary>
+    public static FieldError? MetalLeft(PlannedStep step, TypedNumber value) =>
+        step.Input.AllSolids() is var solids && value.Value <= solids.Range.High
+            ? null
+            : Told(
+                "value",
+                $"{QuantityParser.InWords(value)} is more than the {FigureText.ValueOnly(solids)} that went in",
+                "",
+                value,
+                v => v <= solids.Range.High,
+                solids.Likely / 2,
+                solids.Likely / 2
+            );
+
     /// <summary>A volume above all that was poured and rinsed into the step.</summary>
     public static FieldError? Volume(PlannedStep step, TypedNumber value, Draws draws)
     {

@@ -39,13 +39,16 @@ public sealed record ContentLine(string Element, TypedNumber Low, TypedNumber Li
 /// What is believed to be in a lot. Lines of the whole are drawn first, and the part that some lines are a share of; lines of the rest
 /// share what they leave, and the balance takes what is then left; without a balance that part is carried as unknown.
 /// </summary>
-/// <param name="Balance">Element that makes up the rest, or null when the rest is not known.</param>
+/// <param name="Balance">Element that makes up the rest, <see cref="NoMetal"/> where it is none, or null when the rest is not known: then
+/// it is taken for metal.</param>
 /// <param name="Liquor">What holds the metals of a liquor; null for a solid, and for a liquor that nobody knows.</param>
 /// <param name="FreeAcid">Of a liquor, mol/L.</param>
 /// <param name="Marks">What it may hold beside its metals ("beryllium", "cyanide"): feed gates go by them.</param>
 /// <param name="Part">The part that lines of a part are a share of; null where there are none.</param>
 /// <param name="Holds">Of what was taken over from the bench: every substance by itself. Then the lines only say what it comes to in
 /// elements. Null for what came from outside, and for what was believed anew.</param>
+/// <param name="State">Of a chloride liquor: nitrate, chlorine and sulphite in it.</param>
+/// <param name="Open">Share of the metals that a liquid reaches unbroken; the rest is locked in moulded parts. Null: all of it.</param>
 public sealed record Content(
     IReadOnlyList<ContentLine> Lines,
     string? Balance,
@@ -53,9 +56,15 @@ public sealed record Content(
     TypedNumber? FreeAcid = null,
     IReadOnlyList<string>? Marks = null,
     ContentPart? Part = null,
-    IReadOnlyList<HeldSubstance>? Holds = null
-);
+    IReadOnlyList<HeldSubstance>? Holds = null,
+    ContentPart? Open = null,
+    LiquorState? State = null
+)
+{
+    /// <summary>Instead of an element: what makes up the rest is no metal (board, plastic, ceramic, cloth).</summary>
+    public const string NoMetal = "pieces";
+}
 
 /// <summary>A substance in a solid or a liquor, low–likely–high: grams in a gram of a solid, grams in a millilitre of a liquor.</summary>
-/// <param name="State">"s", "l" or "aq".</param>
+/// <param name="State">"s", "l" or "aq"; "in" for a solid inside a moulded part.</param>
 public sealed record HeldSubstance(string Formula, string State, double Low, double Likely, double High);

@@ -41,6 +41,9 @@ public sealed record Facts(
     /// <summary>What happened beside the plan, in its order.</summary>
     public IReadOnlyList<Beside> Beside { get; init; } = [];
 
+    /// <summary>Readings that move what is still to be poured, in their order.</summary>
+    public IReadOnlyList<ReadingState> Readings { get; init; } = [];
+
     /// <summary>What the step was begun with; null while it has not begun.</summary>
     public BegunPlan? Plan { get; init; }
 
@@ -53,6 +56,7 @@ public sealed record Facts(
         && ReferenceEquals(Weighed, other.Weighed)
         && Tests.SequenceEqual(other.Tests)
         && Beside.SequenceEqual(other.Beside)
+        && Readings.SequenceEqual(other.Readings)
         && (Begun, Closed, AsOf, GivenUp) == (other.Begun, other.Closed, other.AsOf, other.GivenUp)
         && Signs.SetEquals(other.Signs);
 

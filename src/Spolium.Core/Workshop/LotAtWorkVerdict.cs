@@ -51,7 +51,10 @@ public sealed partial class LotAtWork
         var feed = Feed(false);
         var test = terms!.Prices.OfWork(PriceList.Test)?.Likely;
         var known = Worth.OfContent(feed, terms.Prices);
-        if (feed.Unknown.Likely > 0.5 * feed.Mass().Likely && WayMap.Metals.All(e => feed.Element(e).Range.High <= 0))
+        var unnamed =
+            feed.Unknown.Likely > 0.5 * feed.Mass().Likely
+            || (content ?? lot.Content).Lines.Count == 0 && feed.Marks.Contains(UnnamedAndLocked.UnknownMetal);
+        if (unnamed && WayMap.Metals.All(e => feed.Element(e).Range.High <= 0))
             return Unknown(ways, test);
         var held = Working.Sum(
             terms

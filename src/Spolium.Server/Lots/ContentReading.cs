@@ -8,6 +8,8 @@ public sealed record ContentLineRequest(string Element, string Low, string Likel
 /// <summary>What may be in a lot, as typed.</summary>
 /// <param name="Part">Name of the part that lines of a part are a share of ("tip").</param>
 /// <param name="PartShare">Its share of the lot, one number or low–likely–high.</param>
+/// <param name="Balance">Element of the balance; "pieces" where it is no metal.</param>
+/// <param name="Open">Share of the metals that a liquid reaches unbroken, one number or low–likely–high.</param>
 public sealed record ContentRequest(
     IReadOnlyList<ContentLineRequest> Lines,
     string? Balance = null,
@@ -15,7 +17,18 @@ public sealed record ContentRequest(
     string? FreeAcid = null,
     IReadOnlyList<string>? Marks = null,
     string? Part = null,
-    string? PartShare = null
+    string? PartShare = null,
+    string? Open = null,
+    LiquorStateRequest? State = null
+);
+
+/// <summary>What is known of a chloride liquor beside its metals; what is left out was not asked.</summary>
+/// <param name="Nitrate">mol/L left, where somebody knows it.</param>
+public sealed record LiquorStateRequest(
+    Answer? Denitrated = null,
+    Answer? Chlorine = null,
+    Answer? Sulphite = null,
+    string? Nitrate = null
 );
 
 /// <summary>Reads a content; what is wrong is noted under its field.</summary>
@@ -31,6 +44,12 @@ internal static class ContentReading
         {
             var (low, likely, high) = reader.Range(prefix + "partShare", request.PartShare, Field.Share);
             part = new(request.Part.Trim(), low, likely, high);
+        }
+        ContentPart? open = null;
+        if (!liquor && !string.IsNullOrWhiteSpace(request.Open))
+        {
+            var (low, likely, high) = reader.Range(prefix + "open", request.Open, Field.Share);
+            open = new("open", low, likely, high);
         }
         return new(
             [
@@ -49,9 +68,26 @@ internal static class ContentReading
             liquor ? request.Liquor : null,
             liquor ? reader.Optional(prefix + "freeAcid", request.FreeAcid, Field.Molarity) : null,
             request.Marks is { Count: > 0 } marks ? [.. marks.Intersect(Suspicion.Marks)] : null,
-            part
+            part,
+            Open: open,
+            State: liquor && request.Liquor == LiquorKind.Chloride ? reader.State(request.State, prefix) : null
         );
     }
+
+    /// <summary>What was answered of a chloride liquor; null where nothing was.</summary>
+    public static LiquorState? State(this RequestReader reader, LiquorStateRequest? request, string prefix = "") =>
+        request is null or { Denitrated: null, Chlorine: null, Sulphite: null } && string.IsNullOrWhiteSpace(request?.Nitrate)
+            ? null
+            : new(
+                request!.Denitrated,
+                request.Chlorine,
+                request.Sulphite,
+                reader.Optional(prefix + "state.nitrate", request.Nitrate, Field.Molarity)
+            );
+
+    /// <summary>The answers as they are typed.</summary>
+    public static LiquorStateRequest? AsTyped(LiquorState? state) =>
+        state is null ? null : new(state.Denitrated, state.Chlorine, state.Sulphite, state.Nitrate?.Text);
 
     /// <summary>A content as it is typed: what reads back the same.</summary>
     public static ContentRequest AsTyped(Content content) =>
@@ -62,8 +98,12 @@ internal static class ContentReading
             content.FreeAcid?.Text,
             content.Marks,
             content.Part?.Name,
-            content.Part is { } p ? $"{Plain(p.Low)}-{Plain(p.Likely)}-{Plain(p.High)} %" : null
+            Range(content.Part),
+            Range(content.Open),
+            AsTyped(content.State)
         );
+
+    private static string? Range(ContentPart? p) => p is null ? null : $"{Plain(p.Low)}-{Plain(p.Likely)}-{Plain(p.High)} %";
 
     private static string Plain(TypedNumber share) =>
         (share.Value * 100).ToString("0.######", System.Globalization.CultureInfo.InvariantCulture);

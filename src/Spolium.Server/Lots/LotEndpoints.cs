@@ -69,7 +69,17 @@ public static class LotEndpoints
         var reader = new RequestReader();
         var amount = Net(reader, "amount", reader.MassOrVolume("amount", request.Amount, request.AmountPlusMinus), "tare", request.Tare);
         var content = reader.Content(
-            new(request.Content, request.Balance, request.Liquor, request.FreeAcid, request.Marks, request.Part, request.PartShare),
+            new(
+                request.Content,
+                request.Balance,
+                request.Liquor,
+                request.FreeAcid,
+                request.Marks,
+                request.Part,
+                request.PartShare,
+                request.Open,
+                request.State
+            ),
             amount.Field == Field.Volume
         );
         var thickness = reader.Optional("thickness", request.Thickness, Field.Length);

@@ -19,7 +19,9 @@ public sealed record ReceiveRequest(
     string? Part = null,
     string? PartShare = null,
     int? Pieces = null,
-    string? Tare = null
+    string? Tare = null,
+    string? Open = null,
+    LiquorStateRequest? State = null
 );
 
 /// <param name="Amount">With its vessel, where a tare is given; "12 x 0.35 g" counts pieces.</param>

@@ -21,7 +21,9 @@ public sealed record ScrapView(
     string? CopyOf,
     IReadOnlyList<MaterialLineView> Lines,
     IReadOnlyList<string> Marks,
-    string Source
+    string Source,
+    string? Rest,
+    string? Open
 );
 
 /// <summary>One metal of a kind, per cent of its basis; g/L of a liquor.</summary>
@@ -102,7 +104,9 @@ public static class MaterialEndpoints
                 )),
             ],
             m.Marks,
-            m.Source
+            m.Source,
+            m.Rest,
+            m.Open is { } o ? $"{Plain(o.Low)}-{Plain(o.Likely)}-{Plain(o.High)} %" : null
         );
 
     private static string Plain(double value) => value.ToString("0.#####", CultureInfo.InvariantCulture);
@@ -121,13 +125,17 @@ public static class MaterialEndpoints
                 }
             )
             .ToList();
+        // A copy keeps what its original says of the rest and of what lies open.
+        var original = MaterialLibrary.All.FirstOrDefault(m => m.Id == request.CopyOf);
         var material = new Material(
             request.Id,
             request.Name,
             request.Basis,
             lines,
             [.. (request.Marks ?? []).Intersect(Suspicion.All.Select(s => s.Mark))],
-            "the shop’s own"
+            "the shop’s own",
+            original?.Rest,
+            original?.Open
         );
         return writing.Write(
             request.Head,

@@ -2,15 +2,9 @@ using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 using Spolium.Core.Ways;
+using Spolium.Server.Lots;
 
 namespace Spolium.Server.Plan;
-
-/// <param name="Grams">"25 g", or a range such as "20–30 g".</param>
-public sealed record ChargeLineRequest(string Element, string Grams);
-
-/// <param name="Volume">Of a liquor, such as "400 mL".</param>
-/// <param name="FreeAcid">Of a liquor, mol/L; empty for none.</param>
-public sealed record ChargeRequest(ChargeKind Kind, IReadOnlyList<ChargeLineRequest> Lines, string? Volume = null, string? FreeAcid = null);
 
 /// <param name="Options">By option id.</param>
 public sealed record TryRequest(
@@ -65,40 +59,6 @@ public static class StepAlone
         steps.MapPost("/batch", BecomeBatch);
     }
 
-    private static ChargeSpec Spec(RequestReader reader, ChargeRequest request) =>
-        new(
-            request.Kind,
-            [
-                .. request.Lines.Select(
-                    (l, i) =>
-                    {
-                        var (low, likely, high) = reader.Range($"lines[{i}].grams", l.Grams, Field.Mass);
-                        return new SpecLine(l.Element.Trim(), low, likely, high);
-                    }
-                ),
-            ],
-            reader.Optional("volume", request.Volume, Field.Volume),
-            reader.Optional("freeAcid", request.FreeAcid, Field.Molarity)
-        );
-
-    private static string Short(TypedNumber n) => FigureText.Number(n.Value, n.Value % 1 == 0 ? 0 : 2);
-
-    private static string Words(ChargeSpec spec)
-    {
-        var metals = string.Join(
-            ", ",
-            spec.Lines.Select(l =>
-                l.Low.Value == l.High.Value
-                    ? $"{Core.Chemistry.Elements.Of(l.Element).Name} {QuantityParser.InWords(l.Likely)}"
-                    : $"{Core.Chemistry.Elements.Of(l.Element).Name} {Short(l.Low)} to {Short(l.High)} g, likely {Short(l.Likely)} g"
-            )
-        );
-        return spec.Liquor is null
-            ? metals
-            : $"{QuantityParser.InWords(spec.Volume!)} of {spec.Kind.ToString().ToLowerInvariant()} liquor with "
-                + $"{metals}{(spec.FreeAcid is { Value: > 0 } acid ? $", free acid {acid.InWords}" : ", no free acid")}";
-    }
-
     private static Results<Ok<TryView>, ProblemHttpResult> Preview(TryRequest request, Writing writing, TimeProvider time) =>
         Make(request, writing, time, new ShownFigures());
 
@@ -114,7 +74,7 @@ public static class StepAlone
     {
         var reader = new RequestReader();
         var state = writing.Ledger.State;
-        var spec = Spec(reader, request.Charge);
+        var spec = ChargeReading.Spec(reader, request.Charge);
         if (MethodCatalogue.Find(request.Method) is not { } method)
             return Problems.Refused([new("method", $"there is no method '{request.Method}'", "choose one of the list")]);
         reader.Errors.AddRange(StepOptions.Check(method, "options", request.Options ?? new Dictionary<string, string>()));
@@ -133,7 +93,9 @@ public static class StepAlone
         );
         var plan = Planner.Fold(spec.ToCharge(draws), route, ShelfAtWork.ShopWith(state, bottles), draws);
         var element = BatchAtWork.ElementOf(plan.Steps[0].Input);
-        return TypedResults.Ok(new TryView(Words(spec), StepView.Of(plan.Steps[0], null, book, draws, element), PlanEndpoints.Opening));
+        return TypedResults.Ok(
+            new TryView(ChargeReading.Words(spec), StepView.Of(plan.Steps[0], null, book, draws, element), PlanEndpoints.Opening)
+        );
     }
 
     private static Ok<List<KeptView>> Kept(Writing writing) =>
@@ -145,7 +107,7 @@ public static class StepAlone
             k.Step.Title,
             k.Step.Method,
             MethodCatalogue.Of(k.Step.Method).Title,
-            Words(k.Step.Charge),
+            ChargeReading.Words(k.Step.Charge),
             k.At,
             k.By,
             new(
@@ -161,7 +123,10 @@ public static class StepAlone
                         )),
                     ],
                     k.Step.Charge.Volume?.Text,
-                    k.Step.Charge.FreeAcid?.Text
+                    k.Step.Charge.FreeAcid?.Text,
+                    ContentReading.AsTyped(k.Step.Charge.State),
+                    k.Step.Charge.WetWith,
+                    k.Step.Charge.Marks
                 ),
                 k.Step.Options,
                 [.. k.Step.Bottles.Select(b => new BottleRequest(b))]
@@ -172,7 +137,7 @@ public static class StepAlone
     private static Task<Results<Ok<KeptView>, ProblemHttpResult>> Keep(KeepRequest request, Writing writing, TimeProvider time)
     {
         var reader = new RequestReader();
-        var spec = Spec(reader, request.Try.Charge);
+        var spec = ChargeReading.Spec(reader, request.Try.Charge);
         var bottles = BottleChoices
             .Bottles(reader, request.Try.Bottles, writing.Ledger.State, time.GetUtcNow())
             .Take(request.Try.Bottles?.Count ?? 0)
@@ -225,7 +190,7 @@ public static class StepAlone
     )
     {
         var reader = new RequestReader();
-        var spec = Spec(reader, request.Try.Charge);
+        var spec = ChargeReading.Spec(reader, request.Try.Charge);
         var bottles = BottleChoices.Bottles(reader, request.Try.Bottles, writing.Ledger.State, time.GetUtcNow());
         if (MethodCatalogue.Find(request.Try.Method) is null)
             reader.Errors.Add(new("method", $"there is no method '{request.Try.Method}'", "choose one of the list"));

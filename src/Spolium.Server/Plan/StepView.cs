@@ -35,6 +35,7 @@ public sealed record StepView(
     DateTimeOffset? BegunAt,
     DateTimeOffset? ClosedAt,
     IReadOnlyList<ReadingView> Readings,
+    IReadOnlyList<string> MayRead,
     IReadOnlyList<InterlockView> Interlocks,
     SafetyView Safety,
     IReadOnlyList<FigureView> Learned,
@@ -111,6 +112,7 @@ public sealed record StepView(
             state?.BegunAt,
             state?.ClosedAt,
             [.. (state?.Readings ?? []).Select(r => new ReadingView(r.Kind, WithUnit(r.Value), r.At, r.EntryId))],
+            [.. WorthReading(p)],
             [.. p.Interlocks.Select(i => new InterlockView(i.DoseId, i.Reading, i.Text, Interlocking.IsOpen(i, state), i.State))],
             SafetyOf(step, Key, book, draws),
             [.. p.Learned.Select((f, i) => book.Add(Key("learned/" + i), f))],
@@ -120,6 +122,21 @@ public sealed record StepView(
             [.. (state?.Beside ?? []).Select(b => new BesideLine(b.EntryId, b.At, BesideWords.Of(b.Body)))],
             state?.Danger is { } danger ? new(NeverTogether.Of(danger).Text, NeverTogether.Of(danger).First) : null
         );
+    }
+
+    // Kinds of reading that say something of this step.
+    private static IEnumerable<string> WorthReading(StepPlan p)
+    {
+        yield return "temperature";
+        if (p.Interlocks.Any(i => i.Reading == "pH"))
+            yield return "pH";
+        if (p.Foams)
+            yield return ReadingState.Foam;
+        if (p.ShowsMetalLeft)
+        {
+            yield return ReadingState.Left;
+            yield return ReadingState.LeftGrams;
+        }
     }
 
     private static IReadOnlyList<string> TestFor(PlannedStep step, Output output) =>

@@ -97,6 +97,9 @@ internal static class BenchEndpoints
             ["volume"] = Field.Volume,
             ["density"] = Field.Density,
             ["pH"] = Field.PH,
+            [ReadingState.Foam] = Field.Volume,
+            [ReadingState.Left] = Field.Share,
+            [ReadingState.LeftGrams] = Field.Mass,
         };
         if (!fields.TryGetValue(request.Kind, out var field))
             reader.Errors.Add(new("kind", $"'{request.Kind}' is not read here", "use one of " + string.Join(", ", fields.Keys)));

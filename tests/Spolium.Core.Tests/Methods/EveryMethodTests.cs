@@ -1,3 +1,4 @@
+using Spolium.Core.Chemistry;
 using CsCheck;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
@@ -172,4 +173,44 @@ public class EveryMethodTests
     [MemberData(nameof(Ids))]
     public void Its_bottles_stand_among_the_usual_ones(string id) =>
         Assert.All(MethodCatalogue.Of(id).Reagents, f => Assert.Equal(f, Shop.Usual.Of(f).Formula));
+
+    /// <summary>A substance that nobody is sure of is there in some worlds only: each figure stays a number all the same.</summary>
+    [Theory]
+    [MemberData(nameof(Ids))]
+    public void What_is_there_in_some_worlds_only_leaves_no_figure_without_a_number(string id)
+    {
+        var method = MethodCatalogue.Of(id);
+        Gen.Select(AnyCharge, Gen.Int[0, 1000])
+            .Sample(
+                (charge, seed) =>
+                {
+                    var draws = new Draws("some worlds " + seed);
+                    // Every third substance is missing in two of three worlds by itself, or all of them but water together.
+                    var unsure = charge
+                        .Moles.Keys.Where((s, i) => seed % 2 == 0 ? s != Species.Water : (i + seed) % 3 == 0)
+                        .Aggregate(charge, (c, s) =>
+                        {
+                            var there = Working.Given(draws.Uniform(seed % 2 == 0 ? "there" : "there " + s.Formula, 0, 3), Dimension.None, "there", "test");
+                            var some = Working.Reckoned(
+                                Amount.Each(w => w == 0 || there.Amount[w] < 1 ? 1 : 0),
+                                Dimension.None,
+                                "there",
+                                [there]
+                            );
+                            return c.Reread(s, c.Of(s) * some);
+                        });
+                    var plan = method.Plan(unsure, RandomSteps.Options(method, seed), Shop.Usual, Facts.None, draws);
+                    var figures = plan
+                        .Figures.Concat(plan.Doses.Select(d => d.Grams))
+                        .Concat(plan.Outputs.SelectMany(o => o.Charge.Moles.Values.Append(o.Charge.Unknown)))
+                        .Concat(plan.Gases.SelectMany(g => new[] { g.Made, g.Leaving }))
+                        .Concat([plan.Attended, plan.Unattended]);
+                    foreach (var figure in plan.Warming is { } warming ? figures.Append(warming) : figures)
+                        for (var w = 0; w < Amount.Worlds; w++)
+                            Assert.True(double.IsFinite(figure.Amount[w]), $"{id}, {figure.Label}, world {w}: {figure.Amount[w]}");
+                    Assert.All(plan.Doses.SelectMany(d => d.Rungs), r => Assert.True(double.IsFinite(r.Grams)));
+                },
+                iter: 60
+            );
+    }
 }

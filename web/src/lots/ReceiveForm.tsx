@@ -10,7 +10,8 @@ import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { ContentTable } from './ContentTable';
-import { fromKind, type Line, line } from './contentLines';
+import { fromKind, type Line, line, noMetal } from './contentLines';
+import { LiquorState } from './LiquorState';
 import styles from './lots.module.css';
 
 interface Draft {
@@ -30,6 +31,8 @@ interface Draft {
   tare: string;
   part: string;
   partShare: string;
+  open?: string;
+  state?: Schemas['LiquorStateRequest'] | null;
 }
 
 type Held = NonNullable<Schemas['ReceiveRequest']['liquor']> | '';
@@ -58,6 +61,7 @@ const fresh = (): Draft => ({
   tare: '',
   part: '',
   partShare: '',
+  open: '',
 });
 
 /** A lot comes in: what it is, what it weighs, what may be in it. The draft stays on this machine until it is written. */
@@ -93,6 +97,8 @@ export function ReceiveForm() {
             tare: d.tare || null,
             part: d.part || null,
             partShare: d.partShare || null,
+            open: d.liquor ? null : d.open || null,
+            state: d.liquor && d.held === 'Chloride' ? (d.state ?? null) : null,
           },
         }),
       ),
@@ -232,6 +238,13 @@ export function ReceiveForm() {
                 w={150}
               />
             )}
+            {draft.held === 'Chloride' && (
+              <LiquorState
+                state={draft.state}
+                onChange={(state) => set({ state })}
+                error={at('state.nitrate')}
+              />
+            )}
           </>
         )}
       </div>
@@ -250,11 +263,12 @@ export function ReceiveForm() {
           set({
             material: draft.material || m.name,
             content: content.lines.map((l) => ({ ...l, of: l.of ?? ('Whole' as const) })),
-            balance: '',
+            balance: content.balance ?? '',
             marks: m.marks,
             held: m.liquor ? 'Fixer' : draft.held,
             part: content.part ?? '',
             partShare: content.partShare ?? '',
+            open: content.open ?? '',
           });
         }}
         searchable
@@ -294,7 +308,7 @@ export function ReceiveForm() {
           <>
             <Select
               label="The balance is"
-              data={metals}
+              data={[noMetal, ...metals]}
               placeholder="not known"
               clearable
               value={draft.balance || null}
@@ -303,8 +317,18 @@ export function ReceiveForm() {
               w={150}
             />
             <p className={`soft ${styles.balance}`}>
-              What no line names. Left empty, it is carried as unknown, never as nothing.
+              What no line names: board, plastic, ceramic and cloth are no metal. Left empty, it is taken for
+              metal of unknown kind, never for nothing.
             </p>
+            <TextInput
+              label="Lies open"
+              placeholder="all of it"
+              description="share of the metals that a liquid reaches unbroken; what lies inside a moulded part does not"
+              value={draft.open ?? ''}
+              onChange={(e) => set({ open: e.currentTarget.value })}
+              error={error('open')}
+              w={240}
+            />
           </>
         )}
       </div>
@@ -328,6 +352,8 @@ export function ReceiveForm() {
           'freeAcid',
           'tare',
           'partShare',
+          'open',
+          'state.nitrate',
           ...lineErrors,
         ]}
       />

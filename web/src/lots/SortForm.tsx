@@ -80,6 +80,8 @@ export function SortForm({ lot, onDone }: { lot: Schemas['LotView']; onDone: () 
               marks: [],
               part: null,
               partShare: null,
+              open: null,
+              state: null,
             }
           : kind
             ? fromKind(kind, lot.liquor)

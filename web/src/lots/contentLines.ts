@@ -17,6 +17,9 @@ export const line = (element: string, of: Line['of']): Line => ({
   of,
 });
 
+/** Instead of an element of the balance: board, plastic, ceramic, cloth. */
+export const noMetal = { value: 'pieces', label: 'no metal' };
+
 /** What a kind of scrap usually holds, as the content of a lot: shares of the whole, or of the part that the kind goes by. */
 export const fromKind = (
   kind: Schemas['ScrapView'],
@@ -32,10 +35,12 @@ export const fromKind = (
       high: kind.liquor ? `${l.high} g/L` : `${l.high} %`,
       of: kind.ofPart ? 'Part' : 'Whole',
     })),
-  balance: null,
+  balance: kind.rest ?? null,
   liquor: kind.liquor ? (liquor ?? 'Fixer') : null,
   freeAcid: null,
   marks: kind.marks,
   part: kind.ofPart ? kind.basis : null,
   partShare: kind.ofPart ? partShare : null,
+  open: kind.open ?? null,
+  state: null,
 });

@@ -1,7 +1,9 @@
-import { Select, TextInput } from '@mantine/core';
+import { MultiSelect, Select, TextInput } from '@mantine/core';
 import type { Schemas } from '../api/client';
 import { useElements } from '../api/elements';
+import { useMarks } from '../api/marks';
 import type { Problem } from '../api/problem';
+import { LiquorState } from '../lots/LiquorState';
 import styles from './plan.module.css';
 
 type Charge = Schemas['ChargeRequest'];
@@ -11,6 +13,12 @@ interface Props {
   onChange: (charge: Charge) => void;
   problem: Problem | null;
 }
+
+const wets: { value: NonNullable<Charge['wetWith']>; label: string }[] = [
+  { value: 'Nitrate', label: 'nitric acid' },
+  { value: 'Chloride', label: 'hydrochloric acid' },
+  { value: 'Sulphate', label: 'sulphuric acid' },
+];
 
 const kinds: { value: Charge['kind']; label: string }[] = [
   { value: 'Metal', label: 'metal' },
@@ -24,7 +32,8 @@ const kinds: { value: Charge['kind']; label: string }[] = [
 /** A charge in one line: what it is, which metal, how many grams; of a liquor its volume and free acid. */
 export function ChargeLine({ charge, onChange, problem }: Props) {
   const { symbols } = useElements();
-  const liquor = charge.kind !== 'Metal' && charge.kind !== 'SilverChloride';
+  const suspects = useMarks();
+  const liquor = charge.kind !== 'SilverChloride' && (charge.kind !== 'Metal' || !!charge.wetWith);
   const set = (i: number, change: Partial<Charge['lines'][number]>) =>
     onChange({ ...charge, lines: charge.lines.map((l, k) => (k === i ? { ...l, ...change } : l)) });
   return (
@@ -90,6 +99,32 @@ export function ChargeLine({ charge, onChange, problem }: Props) {
           w={130}
         />
       )}
+      {charge.kind === 'Chloride' && (
+        <LiquorState
+          state={charge.state}
+          onChange={(state) => onChange({ ...charge, state })}
+          error={problem?.at('state.nitrate')}
+        />
+      )}
+      {charge.kind === 'Metal' && (
+        <Select
+          label="Wet with"
+          data={wets}
+          placeholder="nothing"
+          clearable
+          value={charge.wetWith ?? null}
+          onChange={(v) => onChange({ ...charge, wetWith: v as Charge['wetWith'] })}
+          w={150}
+        />
+      )}
+      <MultiSelect
+        label="It may also hold"
+        placeholder={(charge.marks ?? []).length === 0 ? 'nothing suspected' : ''}
+        data={suspects}
+        value={charge.marks ?? []}
+        onChange={(marks) => onChange({ ...charge, marks })}
+        w={220}
+      />
       {charge.kind !== 'SilverChloride' && charge.kind !== 'Fixer' && (
         <div>
           <button

@@ -13,21 +13,35 @@ interface Props {
   step: StepView;
 }
 
-/** The readings of the step: the temperature, and the pH where the step waits for one. */
+type Field = 'Temperature' | 'PH' | 'Volume' | 'Share' | 'Mass';
+type Kind = 'temperature' | 'pH' | 'foam' | 'left' | 'left-grams';
+
+const kinds: Record<Kind, { name: string; placeholder: string; field: Field }> = {
+  temperature: { name: 'Temperature', placeholder: '82 °C', field: 'Temperature' },
+  pH: { name: 'pH', placeholder: '5.2', field: 'PH' },
+  foam: { name: 'Foam above the liquor after the last portion', placeholder: '120 mL', field: 'Volume' },
+  left: { name: 'Metal left, when it has gone quiet', placeholder: '50 %', field: 'Share' },
+  'left-grams': { name: 'The same, taken out and weighed', placeholder: '12.5 g', field: 'Mass' },
+};
+
+/** The readings of the step: the temperature, and what else tells it something: pH, foam, how much metal is left. */
 export function Readings({ batch, step }: Props) {
   return (
     <>
-      <Reading batch={batch} step={step} kind="temperature" />
-      {step.interlocks.some((i) => i.reading === 'pH') && <Reading batch={batch} step={step} kind="pH" />}
+      {step.mayRead
+        .filter((k): k is Kind => k in kinds)
+        .map((kind) => (
+          <Reading key={kind} batch={batch} step={step} kind={kind} />
+        ))}
     </>
   );
 }
 
-function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) {
+function Reading({ batch, step, kind }: Props & { kind: Kind }) {
   const [value, setValue] = useState('');
   const [reason, setReason] = useState('');
   const [instrument, setInstrument] = useState<string | null>(null);
-  const name = kind === 'pH' ? 'pH' : 'Temperature';
+  const { name, placeholder, field } = kinds[kind];
   const read = useWrite(
     async (head, wish: { value: string; reason: string }) =>
       unwrap(
@@ -55,8 +69,8 @@ function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) 
       >
         <QuantityField
           label={last ? `${name}, last ${last.text} at ${clock(last.at)}` : name}
-          placeholder={kind === 'pH' ? '5.2' : '82 °C'}
-          field={kind === 'pH' ? 'PH' : 'Temperature'}
+          placeholder={placeholder}
+          field={field}
           value={value}
           onChange={setValue}
           error={read.error?.at('value')}
@@ -70,12 +84,9 @@ function Reading({ batch, step, kind }: Props & { kind: 'temperature' | 'pH' }) 
           Log
         </button>
       </form>
-      <ReadWith
-        label={`${name} read with`}
-        field={kind === 'pH' ? 'PH' : 'Temperature'}
-        value={instrument}
-        onChange={setInstrument}
-      />
+      {(field === 'Temperature' || field === 'PH') && (
+        <ReadWith label={`${name} read with`} field={field} value={instrument} onChange={setInstrument} />
+      )}
       {read.error?.of('value') && (
         <label className={styles.reason}>
           If it is so, why?

@@ -40,6 +40,7 @@ internal static class AquaRegiaBath
                 new(Form.Scrap, Form.GoldNitrateLiquor, words, Place: place),
                 new(Form.Foils, Form.GoldNitrateLiquor, words, Place: place),
             ],
+            ShowsMetalLeft = true,
             HottestC = 105,
             Appliances = [new("hot-plate", Attended: 1, Unattended: 0)],
             Tasks = [Work.SetUp, Work.Portion("rung-aqua")],
@@ -81,6 +82,22 @@ internal static class AquaRegiaBath
         var standing = lambda * hours / 2;
         var returnedByCover = Cover.Returned(options, draws);
         var wanted = AquaRegiaAcid.Reduced(metals);
+        // What is left of the metal tells how much came back.
+        var seen = Progress.Of(
+            facts,
+            "nitric",
+            Working.Sum(metals.Select(m => Molar.Grams(m.Moles, m.Row.Element)), Dimension.Mass),
+            draws
+        );
+        if (seen is not null)
+        {
+            hours = (hours * seen.Left).Named("hours to dissolve what is left");
+            returnedByCover = Working
+                .AtLeastZero(
+                    Working.Exact(1) - Working.Share(seen.ForAll(NitrateIn(seen.Poured) + charge.Of(Species.Nitrate)), wanted)
+                )
+                .Named("share that came back, by the metal that is left");
+        }
         var drivenOff = (standing * (factor - Working.Exact(1)) * ResidualNitric.Kept(wanted, returnedByCover)).Named(
             "nitric acid that heat drives off"
         );

@@ -8,7 +8,15 @@ namespace Spolium.Core.Methods.Baths;
 /// <param name="No2Share">Share of the metal that goes the brown way.</param>
 /// <param name="Factor">Acid poured over acid needed.</param>
 /// <param name="Dissolved">Grams of metal dissolved.</param>
-internal sealed record NitricBath(Working Net, Working No2Share, Working Factor, Working Dissolved, IReadOnlyList<Reaction> Equations)
+/// <param name="Left">Share of the metal that was left when it was looked at; all of it where nobody has looked.</param>
+internal sealed record NitricBath(
+    Working Net,
+    Working No2Share,
+    Working Factor,
+    Working Dissolved,
+    Working Left,
+    IReadOnlyList<Reaction> Equations
+)
 {
     private static readonly Reaction ZincToAmmonium = Reaction.Of("Zn + HNO3 = Zn(NO3)2 + NH4NO3 + H2O");
 
@@ -95,9 +103,18 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
             draws.Prior("no2-share-shift")
         );
         var taken = Taken(straight, zincSideways, x);
-        var needed = (factor * taken.Net(byCover).Named("nitric acid that the metal takes, less what comes back")).Named(
-            "nitric acid, with some to spare"
-        );
+        var seen = Progress.Of(facts, "nitric", Working.Sum(metals.Select(m => Molar.Grams(m.Moles, m.Metal)), Dimension.Mass), draws);
+        // What is left of the metal tells what all of it takes, and how much comes back.
+        var byLeft = seen?.ForAll(acid.MolesIn(seen.Poured, draws)).Named("nitric acid in all, by the metal that is left");
+        if (byLeft is not null)
+            byCover = Working
+                .Least(Working.Exact(1), Working.AtLeastZero(Working.Share(taken.Acid - byLeft, taken.Reduced)))
+                .Named("share that came back, by the metal that is left");
+        var needed =
+            byLeft
+            ?? (factor * taken.Net(byCover).Named("nitric acid that the metal takes, less what comes back")).Named(
+                "nitric acid, with some to spare"
+            );
         var pure = Molar.Grams(needed, "HNO3");
         if (!Working.IsNothing(moreAcid))
             pure = pure + (moreAcid * acid.Density() * strength).Named("nitric acid more, to cover the feed");
@@ -110,7 +127,7 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
                 .Least(Working.Exact(1), Working.Greatest(byCover, Working.Share(taken.Acid - pouredMoles, taken.Reduced)))
                 .Named("share that came back (raised where the acid would not have sufficed: no metal is left)")
             : byCover;
-        var net = taken.Net(returned).Named("nitric acid that the metal takes, less what comes back");
+        var net = byLeft ?? taken.Net(returned).Named("nitric acid that the metal takes, less what comes back");
         var done = Working.Least(Working.Exact(1), Working.Share(pouredMoles, net));
         var isShort = done.Amount.ShareWhere(d => d < 1 - 1e-9) > 0 || done.Likely < 1 - 1e-9;
         Working Done(Working moles) => isShort ? moles * done : moles;
@@ -134,6 +151,7 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
             x,
             factor,
             dissolved,
+            seen?.Left ?? Charge.All,
             [
                 .. metals.Select(m => MetalInAcid.Find(m.Metal, false)!.NitricByNo!),
                 .. Working.IsNothing(zincSideways) ? Array.Empty<Reaction>() : [ZincToAmmonium],
@@ -237,6 +255,6 @@ internal sealed record NitricBath(Working Net, Working No2Share, Working Factor,
         var share = draws.Prior("base-on-foils");
         var left = gold * share / (Working.Exact(1) - share);
         var all = Working.Sum(metals.Select(m => Molar.Grams(m.Moles, m.Metal)), Dimension.Mass).Named("base metal in the charge");
-        return Working.Least(Working.Exact(1), left / all).Named("share of the base metal that stays on the foils");
+        return Working.Least(Working.Exact(1), Working.Share(left, all)).Named("share of the base metal that stays on the foils");
     }
 }

@@ -19,6 +19,7 @@ public sealed class NitricPart : IMethod
             Outputs = [("silver-liquor", "silver liquor"), ("residue", "residue")],
             Reagents = ["HNO3", "H2O"],
             Passages = [new(Form.Grains, Form.GoldPowder, "parting", Output: "residue"), new(Form.Scrap, Form.SilverLiquor, "nitric acid")],
+            ShowsMetalLeft = true,
             HottestC = 100,
             Appliances = [new("hot-plate", Attended: 1, Unattended: 0.5)],
             Tasks = [Work.SetUp, Work.Portion("rung-nitric")],
@@ -63,14 +64,15 @@ public sealed class NitricPart : IMethod
             "Pour nitric acid in portions, warm, until no metal is left; decant",
             "nitric",
             Working.AtLeastZero(
-                DissolveTime.Hours(
-                    options,
-                    NitricBath.Slowest(metals),
-                    options.Number("temperature"),
-                    bath.Factor.Likely,
-                    "part-hours",
-                    draws
-                )
+                bath.Left
+                    * DissolveTime.Hours(
+                        options,
+                        NitricBath.Slowest(metals),
+                        options.Number("temperature"),
+                        bath.Factor.Likely,
+                        "part-hours",
+                        draws
+                    )
                     - portions.Count * draws.Prior("rung-nitric")
             ),
             [

@@ -62,7 +62,7 @@ public sealed class Inquart : IMethod
         work.Decided("borax", "Na2B4O7", (mass + added.Grams) * draws.Prior("borax"), "with it, in the crucible");
         var lost = draws.Prior("melt-loss");
         var (slag, alloy) = work.Vessel.Split(s => Furnace.Leaves(s, lost, draws), Charge.All);
-        var share = (alloy.Grams(Species.Gold) / alloy.Mass()).Percent("gold in the alloy");
+        var share = Working.Share(alloy.Grams(Species.Gold), alloy.Mass()).Percent("gold in the alloy");
         return work.Plan(
             "Melt together under borax, stir, pour as granules or a thin sheet",
             "quiet",

@@ -51,6 +51,7 @@ public sealed class Mill : IMethod
                 Working.Exact(options.Number("worn"), null, Dimension.Mass),
                 "comes by itself: weigh the balls before and after"
             );
+        work.Keep(work.Vessel.Opened(draws.Prior("mill-opens")));
         var dusty = draws.Prior("mill-dust");
         var (dust, ground) = work.Vessel.Split(_ => dusty, dusty);
         var dragged = draws.Prior("magnet-drags");

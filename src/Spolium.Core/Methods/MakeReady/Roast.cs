@@ -67,6 +67,7 @@ public sealed class Roast : IMethod
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         work.Loses(s => s.Phase is Phase.Liquid ? Charge.All : null, draws.Prior("roast-burnt"));
+        work.Keep(work.Vessel.Opened(Charge.All));
         foreach (var (metal, oxide) in Oxides)
             work.React(oxide, work.Vessel.Of(new(metal, Phase.Solid)) * draws.Prior("roast-oxidised"), metal, new Species("O2", Phase.Gas));
         work.LetGasGo();

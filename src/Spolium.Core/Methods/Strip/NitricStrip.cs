@@ -17,6 +17,7 @@ public sealed class NitricStrip : IMethod
             Outputs = [("foils", "foils"), ("strip-liquor", "strip liquor"), ("rinse", "rinse of the foils")],
             Reagents = ["HNO3", "H2O"],
             Passages = [new(Form.Scrap, Form.Foils, "nitric strip")],
+            ShowsMetalLeft = true,
             HottestC = 70,
             Appliances = [new("hot-plate", Attended: 0.5, Unattended: 0)],
             Tasks = [Work.SetUp, Work.Portion("rung-nitric"), Work.Attended("wash-hours")],
@@ -86,7 +87,7 @@ public sealed class NitricStrip : IMethod
         );
 
         var portions = work.Size("nitric");
-        var dissolving = DissolveTime.Hours(options, NitricBath.Slowest(metals), 60, bath.Factor.Likely, "strip-hours", draws);
+        var dissolving = bath.Left * DissolveTime.Hours(options, NitricBath.Slowest(metals), 60, bath.Factor.Likely, "strip-hours", draws);
         return work.Plan(
             "Pour nitric acid in portions, warm, until the base metal is gone",
             "nitric",
