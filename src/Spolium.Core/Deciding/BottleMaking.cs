@@ -209,5 +209,5 @@ public static class BottleMaking
 
     /// <summary>A pour as it is kept: with the strength and density believed now.</summary>
     public static BottlePour Poured(Bottle bottle, TypedNumber amount, double grams, double sigma) =>
-        new(bottle.Id, amount, grams, bottle.Strength.Value, bottle.PlusMinus, bottle.DensityGPerMl, sigma);
+        new(bottle.Id, amount, grams, bottle.Strength.Value, bottle.PlusMinus, bottle.DensityGPerMl, sigma, bottle.ChloridePpm);
 }

@@ -12,13 +12,13 @@ public static class LiquorStanding
         var nitrate = Nitrate(state, draws);
         if (nitrate is not null)
             liquor = liquor.Dissolve("HNO3", (nitrate * volume).Named("nitric acid left in the liquor, in mol"));
-        if (PartOf(state?.Chlorine, "chlorine", draws) is { } chlorine)
+        if (Of(state?.Chlorine, "chlorine-in-it", "chlorine-dissolved") is { } chlorine)
             liquor = liquor.With(
                 new("Cl2", Phase.Aqueous),
-                (chlorine * draws.Prior("chlorine-dissolved") * volume / Molar.Mass("Cl2")).Named("chlorine dissolved in it")
+                (draws.Prior(chlorine) * volume / Molar.Mass("Cl2")).Named("chlorine dissolved in it")
             );
-        if (PartOf(state?.Sulphite, "sulphite", draws) is { } sulphite)
-            liquor = liquor.Dissolve("NaHSO3", (sulphite * draws.Prior("sulphite-left") * volume).Named("sulphite in it"));
+        if (Of(state?.Sulphite, "sulphite-in-it", "sulphite-not-known") is { } sulphite)
+            liquor = liquor.Dissolve("NaHSO3", (draws.Prior(sulphite) * volume).Named("sulphite in it"));
         return liquor;
     }
 
@@ -38,18 +38,11 @@ public static class LiquorStanding
             _ => draws.Prior("nitrate-not-asked"),
         };
 
-    // All of what such a liquor may hold where it is there, any share of it where nobody knows.
-    private static Working? PartOf(Answer? answer, string of, Draws draws) =>
+    private static string? Of(Answer? answer, string yes, string notKnown) =>
         answer switch
         {
-            Answer.Yes => Working.Exact(1),
-            Answer.NotKnown => Working.Given(
-                draws.Uniform(of + " in it", 0, 1),
-                Dimension.None,
-                $"{of} that is in it, as a share",
-                "nobody knows: any share is as good",
-                true
-            ),
+            Answer.Yes => yes,
+            Answer.NotKnown => notKnown,
             _ => null,
         };
 }

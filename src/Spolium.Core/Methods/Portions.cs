@@ -118,13 +118,7 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
     }
 
     // The least that is not over full; where the gas would then want more rungs than a ladder has, the least that spares them.
-    private static Vessel Choose(
-        IReadOnlyList<Vessel> fit,
-        double need,
-        IReadOnlyList<PourMakes> pours,
-        Working liquid,
-        Working perGas
-    )
+    private static Vessel Choose(IReadOnlyList<Vessel> fit, double need, IReadOnlyList<PourMakes> pours, Working liquid, Working perGas)
     {
         var holds = fit.Where(v => v.BrimMl >= need).ToList();
         if (holds.Count == 0)
@@ -136,9 +130,7 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
     private static Working GasAtMost(Vessel vessel, Working liquid, Working perGas)
     {
         var head = (Working.Given(vessel.BrimMl, Dimension.Volume, "brimful", vessel.Source) - liquid).Named("head room");
-        return Constants.Get("foam-head")
-            * Working.Greatest(head, Working.Exact(vessel.BrimMl * 0.1, null, Dimension.Volume))
-            / perGas;
+        return Constants.Get("foam-head") * Working.Greatest(head, Working.Exact(vessel.BrimMl * 0.1, null, Dimension.Volume)) / perGas;
     }
 
     // Gas at its high against a likely foam: the two spreads of tau and phi would be counted twice in a ratio of extremes. What neither

@@ -36,6 +36,6 @@ internal static class Settling
 
     private static IEnumerable<(Fall Fall, Working Moles)> After(Func<Species, bool> came, Charge vessel, Species? held) =>
         from fall in Falls
-        where fall.Dissolved != held && !Working.IsNothing(vessel.Of(fall.Dissolved)) && came(fall.With)
+        where fall.Dissolved != held && !Working.IsNothing(vessel.Of(fall.Dissolved)) && (came(fall.With) || came(fall.Dissolved))
         select (fall, Working.Least(vessel.Of(fall.Dissolved), vessel.Of(fall.With)));
 }

@@ -144,6 +144,9 @@ public sealed record StepPlan(
     IReadOnlyList<Reaction> Equations
 )
 {
+    /// <summary>It goes on without the appliances of its card.</summary>
+    public bool ByItsOwn { get; init; }
+
     /// <summary>It foams: how high it stood after a portion tells the rest.</summary>
     public bool Foams { get; init; }
 

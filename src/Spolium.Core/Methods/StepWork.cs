@@ -71,7 +71,7 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
             DosePlan.Decided(
                 id,
                 title,
-                Shop.Water,
+                WaterOf(id),
                 Shop.WaterGrams(ml),
                 Working.Zero(Dimension.Mass),
                 facts,
@@ -79,6 +79,14 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
                 Ladder.Smallest(Shop.Water, 0)
             )
         );
+
+    // Distilled as planned; what was poured may have been tap water.
+    private Bottle WaterOf(string id)
+    {
+        var poured = facts.Of(id);
+        var chloride = poured.Sum(p => p.Grams * (p.ChloridePpm ?? 0));
+        return chloride > 0 ? Shop.Water with { ChloridePpm = chloride / poured.Sum(p => p.Grams) } : Shop.Water;
+    }
 
     /// <summary>What comes in by another way than a bottle, in grams.</summary>
     public Dose From(string id, Bottle bottle, Working grams, string how, string? title = null) =>
@@ -101,9 +109,12 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
         var before = Vessel;
         Vessel = Vessel.Pour(dose, draws);
         Note(dose.Id, dose.Bottle, dose.Grams, before, false);
-        Settle(dose.Bottle.Formula);
+        Settle(dose.Bottle.Brings());
         return dose;
     }
+
+    /// <summary>°C that it comes to as it was chosen; the card's where no option says otherwise.</summary>
+    public double HottestC { get; init; } = method.Card.HottestC;
 
     /// <summary>What the method brings down itself, and says how much of it stays; null for nothing.</summary>
     public Species? BringsDown { get; init; }

@@ -43,6 +43,11 @@ internal sealed partial class StepWork
                 "Metal of unknown kind is in it, counted as copper, at the worst as aluminium: a magnet, a file and a drop of acid, its "
                     + "density or an X-ray outside would narrow acid and gas."
             );
+        if (cameIn.Grams(Iron).Likely > SomeIron * cameIn.AllSolids().Likely)
+            yield return new(
+                CautionLevel.Look,
+                "Stainless clasps and spring steel dissolve slowly or not at all, and not each answers a magnet: pick them out."
+            );
         var locked = cameIn
             .Moles.Keys.Where(s => s.Locked)
             .Select(s => $"{FigureText.ValueOnly(cameIn.Grams(s))} {Elements.Of(s.Formula).Name}")
@@ -55,6 +60,9 @@ internal sealed partial class StepWork
             );
     }
 
+    private static readonly Species Iron = new("Fe", Phase.Solid);
+    private const double SomeIron = 0.02;
+
     private static bool IsOil(Bottle bottle) =>
         bottle.Formula == "H2SO4" && bottle.Strength.Percent >= 100 * Constants.Get("acid-into-water-above").Likely;
 
@@ -65,7 +73,7 @@ internal sealed partial class StepWork
         var mass = vessel.Mass().Likely;
         if (mass <= 0 || vessel.Of(Species.Water).Likely <= 0)
             return null;
-        var most = Constants.Get(method.Card.HottestC > HotC ? "fumes-hot-above" : "fumes-above").Likely;
+        var most = Constants.Get(HottestC > HotC ? "fumes-hot-above" : "fumes-above").Likely;
         var acid = Math.Min(vessel.Of(Species.Proton).Likely, vessel.Of(Species.Chloride).Likely) * Molar.Mass("HCl").Likely;
         var ammonia = vessel.Of(new("NH3", Phase.Aqueous)).Likely * Molar.Mass("NH3").Likely;
         return acid > most * mass ? GasHazard.Of("HCl").Caution

@@ -7,14 +7,7 @@ internal sealed partial class StepWork
     public Portions Size(string foam) => Once(ref sized, (foam, atOnce, gases.Count, heats.Count, Full: fullest ?? Vessel), SizeOf);
 
     private Portions SizeOf((string Foam, Working? AtOnce, int Gases, int Heats, Charge Full) by) =>
-        Portions.For(
-            by.Foam,
-            Makes(),
-            Pieces.Room(by.Full, atOnce ?? by.Full.LiquorVolume(draws), draws),
-            shop.Vessels,
-            draws,
-            FoamSeen()
-        );
+        Portions.For(by.Foam, Makes(), Pieces.Room(by.Full, atOnce ?? by.Full.LiquorVolume(draws), draws), shop.Vessels, draws, FoamSeen());
 
     /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known.</summary>
     public Working? Warming() =>
@@ -103,7 +96,7 @@ internal sealed partial class StepWork
             Warming = Warming(),
             Foams = Foam(portions),
             ShowsMetalLeft = method.Card.ShowsMetalLeft,
-            HottestC = method.Card.HottestC,
+            HottestC = HottestC,
             GassesFor = Foaming.Of(foam).Tau.Likely,
             LearnsFrom =
             [

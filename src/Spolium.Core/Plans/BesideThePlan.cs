@@ -71,7 +71,10 @@ public sealed class BesideThePlan
     /// <summary>The bottle of a pour, as it was then.</summary>
     public static Bottle BottleOf(FreePour poured) =>
         poured.Formula == "H2O"
-            ? Shop.Water
+            ? Shop.Water with
+            {
+                ChloridePpm = poured.Pour.ChloridePpm,
+            }
             : new(
                 poured.Pour.BottleId,
                 poured.Pour.BottleId,
@@ -92,7 +95,7 @@ public sealed class BesideThePlan
             $"poured beside the plan from {poured.Pour.BottleId}",
             poured.Pour.Amount.Text
         );
-        Input = Settling.Settle(poured.Formula, BottleOf(poured).PourInto(Input, grams, draws));
+        Input = Settling.Settle(BottleOf(poured).Brings(), BottleOf(poured).PourInto(Input, grams, draws));
     }
 
     /// <summary>What stood over the vessel, each by the share of all pours under it; empty where it never changed.</summary>

@@ -78,10 +78,11 @@ public sealed record StepSafety(
             found.AddRange(NeverTogether.Meeting(there, doses[i].Charge, means).Select(r => new SafetyFinding(doses[i].Id, r)));
         }
         // What is dried, burnt or melted meets the heat.
-        if (step.Method.Card.HottestC > DryHeatC)
+        var hottest = step.Plan.Refused ? step.Method.Card.HottestC : step.Plan.HottestC;
+        if (hottest > DryHeatC)
             found.AddRange(
                 NeverTogether
-                    .Meeting(step.Input, Charge.Empty.Marked(step.Method.Card.HottestC > MeltsC ? ["heated", "molten"] : ["heated"]), means)
+                    .Meeting(step.Input, Charge.Empty.Marked(hottest > MeltsC ? ["heated", "molten"] : ["heated"]), means)
                     .Select(r => new SafetyFinding(null, r))
             );
         // What is kept after the step: no holding may hold two that never meet.
@@ -167,7 +168,19 @@ public sealed record StepSafety(
                 .Select(b => (b.Label, Marks: Hazards.Of(b.Formula, b.Strength.Percent)))
                 .Where(b => b.Marks is { Statements.Length: > 0 })
                 .Select(b => new BottleMarks(b.Label, b.Marks!)),
+            .. plan
+                .Equations.SelectMany(e => e.Equation.Right.Select(t => t.Formula.Text))
+                .Distinct()
+                .Select(f => (Formula: f, Marks: Hazards.Of(f, AsItForms)))
+                .Where(f => f.Marks is { } marks && Lasting.Any(marks.Statements.Contains))
+                .Select(f => new BottleMarks($"{f.Formula}, which forms", f.Marks!)),
         ];
+
+    // What forms is told where it harms for good or at a breath: cancer, heirs, lungs, allergy.
+    private static readonly string[] Lasting = ["H330", "H334", "H340", "H341", "H350", "H360", "H372"];
+
+    // Per cent: some strength that a liquor has.
+    private const double AsItForms = 10;
 
     private static List<string> WearOf(PlannedStep step, Draws draws)
     {

@@ -34,11 +34,27 @@ public static partial class QuantityParser
         if (text.Length <= NumberText.Longest && field is Field.Mass or Field.Volume && Several(text) is { } several)
             return Times(text, several.Times, several.From, several.Share, field, plusMinus);
         var (number, end, wrong) = NumberText.Read(text, Default[field]);
+        var (share, half) = (0.0, 0.0);
         if (wrong is not null)
-            return (null, wrong);
+        {
+            if (text.Length > NumberText.Longest || SpokenNumber.Read(text) is not { } spoken)
+                return (null, wrong);
+            // A word alone is no number: what follows must be a unit.
+            if (field != Field.Temperature && Units.Find(field, text[spoken.End..].Trim()) is null)
+                return (null, wrong);
+            (number, end, share) = spoken;
+        }
+        else if (number >= 0 && SpokenNumber.Upto(text, end) is { } upto)
+        {
+            if (upto.Value < number)
+                return (null, new(end, "the second number is smaller than the first", "write the smaller one first, such as 20–25"));
+            (number, half, end) = ((number + upto.Value) / 2, (upto.Value - number) / 2, upto.End);
+        }
         var at = NumberText.SkipBlanks(text, end);
         var typed = text[at..].Trim();
         var unit = typed.Length == 0 ? Units.Of(field, Default[field]) : Units.Find(field, typed);
+        if (unit is null && field == Field.Temperature && Degrees.Contains(typed.ToLowerInvariant()))
+            return (null, new(at, "degrees of Celsius or of Fahrenheit", $"write {Plain(number)} °C or {Plain(number)} °F"));
         if (unit is null)
             return (
                 null,
@@ -53,8 +69,11 @@ public static partial class QuantityParser
         var value = unit.ToCore(number);
         if (Impossible(field, value) is { } reason)
             return (null, new(0, reason.Reason, reason.WayOut, new(text.Trim(), field, value, unit.Symbol)));
-        return (new(text.Trim(), field, value, unit.Symbol, plusMinus > 0 ? plusMinus : value * unit.PlusMinusShare ?? 0), null);
+        var own = Math.Max(value * Math.Max(share, unit.PlusMinusShare ?? 0), half > 0 ? unit.ToCore(number + half) - value : 0);
+        return (new(text.Trim(), field, value, unit.Symbol, plusMinus > 0 ? plusMinus : own), null);
     }
+
+    private static readonly string[] Degrees = ["°", "deg", "deg.", "degs", "degree", "degrees"];
 
     private static readonly Dictionary<string, double> Parts = new()
     {

@@ -88,13 +88,28 @@ public static class BottlePours
             ? Shop.Water
             : shop.Bottles.SelectMany(b => b.RealBottles()).FirstOrDefault(b => b.Id == pour.BottleId)?.As(pour);
 
+    // Tap water brings the salt that clouds silver.
+    private static Charge WaterInto(this Bottle bottle, Charge charge, Working grams)
+    {
+        if (bottle.ChloridePpm is not > 0)
+            return charge.With(Species.Water, Molar.Moles(grams, "H2O"));
+        var salt =
+            grams
+            * Working.Given(bottle.ChloridePpm.Value / 1e6, Dimension.None, "chloride in the water", bottle.Known)
+            / Molar.Share("Cl", "NaCl");
+        return charge.With(Species.Water, Molar.Moles(grams - salt, "H2O")).Dissolve("NaCl", Molar.Moles(salt, "NaCl"));
+    }
+
+    /// <summary>What falls with it in a vessel: that of its substance, or of the salt in tap water.</summary>
+    public static string Brings(this Bottle bottle) => bottle.ChloridePpm is > 0 ? "NaCl" : bottle.Formula;
+
     /// <summary>Pours so many grams into a charge: the substance, and the water or what else the bottle holds.</summary>
     public static Charge PourInto(this Bottle bottle, Charge charge, Working grams, Draws draws)
     {
         var poured = bottle.Formula == "H2O" ? charge : charge.Dissolve(bottle.Formula, bottle.MolesIn(grams, draws));
         var other = grams * (Working.Exact(1) - bottle.StrengthIn(draws));
         if (bottle.Formula == "H2O")
-            return poured.With(Species.Water, Molar.Moles(grams, "H2O"));
+            return bottle.WaterInto(poured, grams);
         if (bottle.Strength.Value >= 1)
             return poured;
         return bottle.IsLiquid ? poured.With(Species.Water, Molar.Moles(other, "H2O")) : poured.WithUnknown(other);

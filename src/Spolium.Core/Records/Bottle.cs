@@ -12,6 +12,7 @@ public sealed record BottleShare(Bottle Bottle, double Share);
 /// <param name="DensityGPerMl">g/mL of a liquid; null for a solid, or a liquid that can only be weighed.</param>
 /// <param name="PlusMinus">± of the strength as a fraction, 1.645 standard uncertainties; 0 takes the guess for labels.</param>
 /// <param name="Known">How the strength is known.</param>
+/// <param name="ChloridePpm">Of water: mg of chloride in a kilogram, which clouds silver; null where nobody says.</param>
 /// <param name="Parts">The real bottles, where one is not enough; their strengths are poured together.</param>
 public sealed record Bottle(
     string Id,
@@ -21,7 +22,8 @@ public sealed record Bottle(
     double? DensityGPerMl,
     double PlusMinus = 0,
     string Known = "typed on the bottle",
-    IReadOnlyList<BottleShare>? Parts = null
+    IReadOnlyList<BottleShare>? Parts = null,
+    double? ChloridePpm = null
 )
 {
     /// <summary>Several bottles that are poured into one dose, one after the other.</summary>

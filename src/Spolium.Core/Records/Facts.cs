@@ -3,6 +3,7 @@ namespace Spolium.Core.Records;
 /// <summary>A portion that was really poured: grams from the bottle, and when; with the strength and density believed then.</summary>
 /// <param name="Strength">Mass fraction; null where the plan's own bottle stands.</param>
 /// <param name="SigmaG">Standard uncertainty of the grams.</param>
+/// <param name="ChloridePpm">Of water: mg of chloride in a kilogram; null where nobody says.</param>
 public sealed record Pour(
     string DoseId,
     string BottleId,
@@ -12,7 +13,8 @@ public sealed record Pour(
     double? Strength = null,
     double PlusMinus = 0,
     double? DensityGPerMl = null,
-    double SigmaG = 0
+    double SigmaG = 0,
+    double? ChloridePpm = null
 );
 
 /// <summary>What happened beside the plan, and when.</summary>

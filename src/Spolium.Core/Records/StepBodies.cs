@@ -69,6 +69,7 @@ public sealed record FrozenDose(string Dose, string Title, string BottleId, Figu
 
 /// <summary>Grams from one bottle. Strength (with its ±) and density are those believed when it was poured.</summary>
 /// <param name="SigmaG">Standard uncertainty of the grams; nothing where the vessel was good enough.</param>
+/// <param name="ChloridePpm">Of water: mg of chloride in a kilogram; null where nobody says.</param>
 public sealed record BottlePour(
     string BottleId,
     TypedNumber Amount,
@@ -76,7 +77,8 @@ public sealed record BottlePour(
     double Strength,
     double PlusMinus = 0,
     double? DensityGPerMl = null,
-    double SigmaG = 0
+    double SigmaG = 0,
+    double? ChloridePpm = null
 );
 
 /// <param name="Reason">Why it was poured against a warning; the pour is marked by it from then on.</param>

@@ -217,7 +217,7 @@ public sealed record Worth(
         var parts = new List<Working>();
         foreach (var step in plan.Steps.Select(s => s.Plan))
         {
-            foreach (var a in MethodCatalogue.Find(step.MethodId)?.Card.Appliances ?? [])
+            foreach (var a in step.ByItsOwn ? [] : MethodCatalogue.Find(step.MethodId)?.Card.Appliances ?? [])
                 parts.Add(
                     (draws.Prior("power-" + a.Name) * (step.Attended * a.Attended + step.Unattended * a.Unattended)).Named(
                         $"{step.Verb}, {a.Name.Replace('-', ' ')}"

@@ -43,7 +43,10 @@ public static class ShelfAtWork
     public static Bottle AsBottle(ShelfBottle b, DateTimeOffset now)
     {
         var (test, at) = (b.Strength, b.Tests[^1].At);
-        var typed = new Bottle(b.Id, b.Name, b.Formula, new(test.Fraction), test.DensityGPerMl, test.PlusMinus, test.How);
+        var typed = new Bottle(b.Id, b.Name, b.Formula, new(test.Fraction), test.DensityGPerMl, test.PlusMinus, test.How)
+        {
+            ChloridePpm = b.Kind.ChloridePpm,
+        };
         if (!Aged(b, now))
             return typed with { DensityGPerMl = DensityOf(b, test.Fraction) };
         var draws = new Draws("bottle " + b.Id);

@@ -57,7 +57,7 @@ public class LiquorStateTests
     {
         var chlorine = new Species("Cl2", Phase.Aqueous);
         var sulphite = new Species("HSO3-", Phase.Aqueous);
-        Assert.True(Of(Liquor(new(Chlorine: Answer.Yes))).Of(chlorine).Likely > 0.02);
+        Assert.True(Of(Liquor(new(Chlorine: Answer.Yes))).Of(chlorine).Likely > 0.015);
         var unknown = Of(Liquor(new(Chlorine: Answer.NotKnown, Sulphite: Answer.NotKnown)));
         Assert.True(unknown.Of(chlorine).Range.High > 2 * unknown.Of(chlorine).Range.Low && unknown.Of(sulphite).Range.High > 0);
         var none = Of(Liquor(new(Answer.Yes, Answer.No, Answer.No)));

@@ -1,5 +1,5 @@
-using Spolium.Core.Chemistry;
 using CsCheck;
+using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
@@ -190,7 +190,12 @@ public class EveryMethodTests
                         .Moles.Keys.Where((s, i) => seed % 2 == 0 ? s != Species.Water : (i + seed) % 3 == 0)
                         .Aggregate(charge, (c, s) =>
                         {
-                            var there = Working.Given(draws.Uniform(seed % 2 == 0 ? "there" : "there " + s.Formula, 0, 3), Dimension.None, "there", "test");
+                            var there = Working.Given(
+                                draws.Uniform(seed % 2 == 0 ? "there" : "there " + s.Formula, 0, 3),
+                                Dimension.None,
+                                "there",
+                                "test"
+                            );
                             var some = Working.Reckoned(
                                 Amount.Each(w => w == 0 || there.Amount[w] < 1 ? 1 : 0),
                                 Dimension.None,

@@ -33,6 +33,21 @@ public class StandingTests
         Assert.Equal(4.39, Grams(water, "washed", "PbSO4"), 1e-9);
     }
 
+    [Theory]
+    [InlineData("metabisulphite")]
+    [InlineData("sulphite")]
+    [InlineData("ferrous")]
+    [InlineData("nitrite")]
+    public void Gold_clumped_hot_settles_sooner_and_is_told_to_be_hot(string method)
+    {
+        const string Gold = "AuCl4- 17.21, H+ 0.5, Cl- 16, H2O 300";
+        var (cold, hot, boil) = (Step(method, Gold), Step(method, Gold, ("finish", "hot")), Step(method, Gold, ("finish", "boil")));
+        Assert.True(hot.Unattended.Likely < 0.7 * cold.Unattended.Likely);
+        Assert.Equal((25, 80, 105), (cold.HottestC, hot.HottestC, boil.HottestC));
+        Assert.Contains(hot.Conditions, c => c.Contains("clumps"));
+        Assert.Equal(method is "metabisulphite" or "sulphite", boil.Cautions.Any(c => c.Text.Contains("Boiling drives off")));
+    }
+
     [Fact]
     public void On_clearing_lead_bismuth_and_tin_fall_and_gold_stays()
     {

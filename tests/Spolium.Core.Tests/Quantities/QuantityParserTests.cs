@@ -51,6 +51,39 @@ public class QuantityParserTests
         Assert.EndsWith(example, QuantityParser.Read(" ", field).Wrong!.WayOut);
 
     [Theory]
+    [InlineData("a couple of teaspoons", Field.Volume, 10, 3)]
+    [InlineData("a quarter ounce", Field.Mass, 7.08738078125, 0)]
+    [InlineData("a quarter of an ounce", Field.Mass, 7.08738078125, 0)]
+    [InlineData("one gallon", Field.Volume, 3785.411784, 75.7)]
+    [InlineData("half a gallon", Field.Volume, 1892.705892, 37.9)]
+    [InlineData("two days", Field.Duration, 48, 0)]
+    [InlineData("20–25 min", Field.Duration, 0.375, 0.0416667)]
+    [InlineData("20 to 25 min", Field.Duration, 0.375, 0.0416667)]
+    [InlineData("80-90 °C", Field.Temperature, 85, 5)]
+    [InlineData("10 mils", Field.Volume, 10, 0)]
+    [InlineData("2 mil", Field.Length, 50.8, 0)]
+    [InlineData("a few grams", Field.Mass, 3.5, 1.4)]
+    [InlineData("an hour", Field.Duration, 1, 0)]
+    public void Reads_what_people_say_with_what_it_leaves_open(string text, Field field, double wanted, double plusMinus)
+    {
+        var (number, wrong) = QuantityParser.Read(text, field);
+        Assert.Null(wrong);
+        Assert.Equal(wanted, number!.Value, 1e-6 * wanted);
+        Assert.Equal(plusMinus, number.PlusMinus, 0.01 * plusMinus + 1e-9);
+    }
+
+    [Theory]
+    [InlineData("80 degrees", Field.Temperature, "write 80 °C or 80 °F")]
+    [InlineData("80°", Field.Temperature, "write 80 °C or 80 °F")]
+    [InlineData("25–20 min", Field.Duration, "smaller one first")]
+    public void What_can_be_read_two_ways_is_asked_back(string text, Field field, string way)
+    {
+        var (number, wrong) = QuantityParser.Read(text, field);
+        Assert.Null(number);
+        Assert.Contains(way, wrong!.WayOut);
+    }
+
+    [Theory]
     [InlineData("abc", Field.Mass, "does not start with a number")]
     [InlineData("", Field.Mass, "nothing was typed")]
     [InlineData("-3 g", Field.Mass, "negative")]
@@ -105,7 +138,8 @@ public class QuantityParserTests
     [InlineData("half full of 600 mL", Field.Volume, 300, 60)]
     [InlineData("a quarter of a 1 L", Field.Volume, 250, 50)]
     [InlineData("2 tbsp", Field.Volume, 30, 6)]
-    [InlineData("a pinch", Field.Mass, double.NaN, 0)]
+    [InlineData("a pinch", Field.Mass, 0.3, 0.18)]
+    [InlineData("some pinches", Field.Mass, double.NaN, 0)]
     [InlineData("1 pinch", Field.Mass, 0.3, 0.18)]
     [InlineData("20 drops", Field.Volume, 1, 0.4)]
     [InlineData("1 imp gal", Field.Volume, 4546.09, 90.9218)]

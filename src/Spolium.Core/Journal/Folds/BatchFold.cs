@@ -62,7 +62,8 @@ internal static class BatchFold
                             p.Strength,
                             p.PlusMinus,
                             p.DensityGPerMl,
-                            p.SigmaG
+                            p.SigmaG,
+                            p.ChloridePpm
                         ))
                     ),
                 }

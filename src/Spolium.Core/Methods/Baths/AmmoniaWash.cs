@@ -5,7 +5,9 @@ namespace Spolium.Core.Methods.Baths;
 internal static class AmmoniaWash
 {
     private static readonly Reaction Acidified = Reaction.Of("NH3 + HCl = NH4Cl");
+    private static readonly Reaction OxideSoured = Reaction.Of("Ag2O + HCl = AgCl + H2O");
     private static readonly Species Chloride = new("AgCl", Phase.Solid);
+    private static readonly Species Oxide = new("Ag2O", Phase.Solid);
 
     public static readonly EndSign Sour = new(
         "acidified",
@@ -49,25 +51,30 @@ internal static class AmmoniaWash
             "wash it free of gold liquor with water first"
         );
         yield return Methods.Objections.When(
-            charge.Of(Chloride).Likely <= 0,
-            "there is no silver chloride for the ammonia to take",
+            charge.Of(Chloride).Likely + charge.Of(Oxide).Likely <= 0,
+            "there is no silver chloride for the ammonia to take, and no oxide",
             "use the school without ammonia"
         );
         yield return Methods.Objections.When(
-            charge.AllSolids().Likely < 2 * charge.Grams(Chloride).Likely,
-            "it is mostly silver chloride: ammonia would flood the beaker",
+            charge.AllSolids().Likely < 2 * (charge.Grams(Chloride).Likely + charge.Grams(Oxide).Likely),
+            "it is mostly silver chloride or oxide: ammonia would flood the beaker",
             "reduce it with caustic and sugar, zinc or iron"
         );
     }
 
-    /// <summary>Doses "ammonia" and "acidify", in a vessel of their own: three times what dissolves it, then acid for all of it.</summary>
+    /// <summary>Doses "ammonia" and "acidify", in a vessel of their own: three times what dissolves it, then acid for all of it. Two of
+    /// ammonia take a silver chloride, four a silver oxide.</summary>
     /// <param name="chloride">Silver chloride that the powder came with, mol.</param>
     public static (Charge Taken, Charge Powder) Take(StepWork work, Shop shop, Charge powder, Working chloride)
     {
-        (var taken, powder) = powder.Split(s => s == Chloride ? work.Prior("ammonia-takes") : null);
+        var oxide = powder.Of(Oxide);
+        (var taken, powder) = powder.Split(s => s == Chloride || s == Oxide ? work.Prior("ammonia-takes") : null);
         work.Keep(taken);
         work.Apart = true;
-        var need = Molar.Grams(chloride, "NH3") * Working.Exact(2);
+        var need = Molar.Grams(
+            Working.IsNothing(oxide) ? chloride * Working.Exact(2) : chloride * Working.Exact(2) + oxide * Working.Exact(4),
+            "NH3"
+        );
         work.Decided(
             "ammonia",
             "NH3",
@@ -75,7 +82,9 @@ internal static class AmmoniaWash
             "cold, over the washed powder, swirled, poured off at once",
             need
         );
-        var acidNeed = work.Vessel.Of(new("NH3", Phase.Aqueous));
+        var forOxide = OxideSoured.Need(work.Vessel.Of(Oxide), "Ag2O", "HCl");
+        var ammonia = work.Vessel.Of(new("NH3", Phase.Aqueous));
+        var acidNeed = Working.IsNothing(oxide) ? ammonia : ammonia + forOxide;
         work.Decided(
             "acidify",
             "HCl",
@@ -84,7 +93,8 @@ internal static class AmmoniaWash
             Molar.Grams(acidNeed, "HCl"),
             $"{shop.Of("HCl").Label}, to acidify the ammonia wash"
         );
-        work.React(Acidified, acidNeed, "NH3");
+        work.React(Acidified, ammonia, "NH3");
+        work.React(OxideSoured, work.Vessel.Of(Oxide), "Ag2O");
         return (work.Vessel, powder);
     }
 }

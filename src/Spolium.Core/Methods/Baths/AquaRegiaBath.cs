@@ -68,7 +68,7 @@ internal static class AquaRegiaBath
             source.Nitrates == 1 ? nitric.MolesIn(grams, draws) : nitric.MolesIn(grams, draws) * source.Nitrates;
         IReadOnlyList<MetalInAquaRegia> metals =
         [
-            .. ChlorideBath.Metals(charge, draws.Prior("gold-undissolved")).Select(m => MetalInAquaRegia.Of(m.Row, m.Moles, draws)),
+            .. ChlorideBath.Metals(charge, draws.Prior("gold-undissolved"), draws).Select(m => MetalInAquaRegia.Of(m.Row, m.Moles, draws)),
         ];
         var celsius = double.Parse(options.Text("temperature"), CultureInfo.InvariantCulture);
         var factor = draws.Prior(source.Premixed ? "premixed-nitric-factor" : "aqua-nitric-factor");
@@ -93,9 +93,7 @@ internal static class AquaRegiaBath
         {
             hours = (hours * seen.Left).Named("hours to dissolve what is left");
             returnedByCover = Working
-                .AtLeastZero(
-                    Working.Exact(1) - Working.Share(seen.ForAll(NitrateIn(seen.Poured) + charge.Of(Species.Nitrate)), wanted)
-                )
+                .AtLeastZero(Working.Exact(1) - Working.Share(seen.ForAll(NitrateIn(seen.Poured) + charge.Of(Species.Nitrate)), wanted))
                 .Named("share that came back, by the metal that is left");
         }
         var drivenOff = (standing * (factor - Working.Exact(1)) * ResidualNitric.Kept(wanted, returnedByCover)).Named(

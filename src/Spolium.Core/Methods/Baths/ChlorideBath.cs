@@ -5,16 +5,18 @@ internal static class ChlorideBath
 {
     /// <summary>Metals that it dissolves, in mol; gold less the share that stays behind.</summary>
     /// <param name="undissolved">Share of the gold that stays, 0 to 1.</param>
-    public static List<(MetalInAcid Row, Working Moles)> Metals(Charge charge, Working undissolved) =>
+    public static List<(MetalInAcid Row, Working Moles)> Metals(Charge charge, Working undissolved, Draws draws) =>
         [
             .. charge
                 .Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, true) is not null)
                 .Select(m =>
                     (
                         MetalInAcid.Find(m.Key.Formula, true)!,
-                        (m.Key == Species.Gold ? m.Value * (Working.Exact(1) - undissolved) : m.Value).Named(
-                            $"{Elements.Of(m.Key.Formula).Name} to dissolve"
-                        )
+                        (
+                            m.Key == Species.Gold ? m.Value * (Working.Exact(1) - undissolved)
+                            : m.Key.Formula == "Fe" ? m.Value * draws.Prior("iron-dissolves")
+                            : m.Value
+                        ).Named($"{Elements.Of(m.Key.Formula).Name} to dissolve")
                     )
                 ),
         ];

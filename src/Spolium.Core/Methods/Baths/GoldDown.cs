@@ -49,7 +49,7 @@ internal sealed record GoldDown
             Outputs = [("powder", "gold powder"), ("barren", "barren liquor")],
             Reagents = reagents,
             Passages = [new(Form.ClearGoldLiquor, Form.GoldPowder, School: true, Place: place)],
-            HottestC = 25,
+            HottestC = BoilC,
             Tasks = [Work.SetUp, Work.Portion("rung-sulphite")],
             Lessons = [new("gold-in-barren", Seen.Pool, "barren"), new("gold-in-barren", Seen.Test, "barren")],
             Signs = ["stannous-clean", "last-brought-nothing", "settled"],
@@ -57,6 +57,27 @@ internal sealed record GoldDown
 
     public static OptionSpec School(string grams, double min, double max, string tip) =>
         new("school", "Grams per gram of gold", grams, [], min, max, "g per g of gold", tip);
+
+    /// <summary>How the powder is brought to settle.</summary>
+    public static readonly OptionSpec Finish = new(
+        "finish",
+        "Then",
+        "stand",
+        [("stand", "let it stand, cold"), ("hot", "at 80 °C until it clumps"), ("boil", "boil it until the liquor is clear")],
+        Tip: "Hot, fine gold clumps and settles many times faster. Boiling drives sulphur dioxide off as well."
+    );
+
+    private const double RoomC = 25;
+    private const double HotC = 80;
+    private const double BoilC = 105;
+
+    private static double FinishC(StepOptions options) =>
+        options.Text("finish") switch
+        {
+            "hot" => HotC,
+            "boil" => BoilC,
+            _ => RoomC,
+        };
 
     public StepPlan Plan(
         IMethod method,
@@ -75,7 +96,7 @@ internal sealed record GoldDown
         if (gold.Likely <= 0)
             return StepPlan.Refuse(method, charge, new Refusal("there is no gold in solution", "dissolve it first"));
 
-        var work = new StepWork(method, charge, options, shop, facts, draws);
+        var work = new StepWork(method, charge, options, shop, facts, draws) { HottestC = FinishC(options) };
         var school = options.Number("school");
         var stoichiometric = salt.ForGold(gold).Named($"{salt.Name} by the equation");
         var forGold = (gold * Working.Given(school, Dimension.None, "grams per gram of gold", "the school chosen")).Named(
@@ -111,7 +132,7 @@ internal sealed record GoldDown
         work.LetGasGo();
         if (Sulphurous is not null)
             work.MayFree("SO2", Sulphurous.Need(left, In, "SO2"), "at most: what nothing has taken");
-        work.Stand(method.Card.HottestC);
+        work.Stand(RoomC);
         work.Full();
         var powder = work.Vessel.Grams(Species.Gold).Named("gold powder");
         var liquid = work.Vessel.LiquorVolume(draws);
@@ -120,6 +141,9 @@ internal sealed record GoldDown
         var (wet, barren) = work.Vessel.Split(s => s.Phase == Phase.Solid ? Charge.All : held);
         var settle =
             2 * work.Size("precipitating").Vessel.Vessel.Height(liquid) / draws.Prior(SettleRate) * Working.Exact(1, "1 h", Dimension.Time);
+        var finish = options.Text("finish");
+        if (finish != "stand")
+            settle = settle / draws.Prior("coagulated-settles") + draws.Prior("coagulate-hours");
 
         return work.Plan(
             $"{words} in portions, stirred, until a drop shows no gold",
@@ -142,9 +166,12 @@ internal sealed record GoldDown
                 stoichiometric,
                 .. Nitric is null ? Array.Empty<Working>() : [forNitric],
             ],
-            Conditions,
+            finish == "stand" ? Conditions : [.. Conditions, Finish.Choices.First(c => c.Value == finish).Words],
             [
                 .. cautions,
+                .. finish == "boil" && Sulphurous is not null
+                    ? [new Caution(CautionLevel.Look, "Boiling drives off what sulphur dioxide is left: in the hood, a glass on it.")]
+                    : Array.Empty<Caution>(),
                 new(
                     CautionLevel.Look,
                     $"{FigureText.Number(school, 1)} g per gram of gold is "

@@ -110,8 +110,7 @@ internal sealed record NitricBath(
             byCover = Working
                 .Least(Working.Exact(1), Working.AtLeastZero(Working.Share(taken.Acid - byLeft, taken.Reduced)))
                 .Named("share that came back, by the metal that is left");
-        var needed =
-            byLeft
+        var needed = byLeft
             ?? (factor * taken.Net(byCover).Named("nitric acid that the metal takes, less what comes back")).Named(
                 "nitric acid, with some to spare"
             );
@@ -166,8 +165,16 @@ internal sealed record NitricBath(
             .. charge
                 .Moles.Where(m => Species.IsMetal(m.Key) && MetalInAcid.Find(m.Key.Formula, false) is { NitricByNo: not null })
                 .Where(m => m.Key.Formula != "Pt" || HeldBySilver(charge))
-                .Select(m => (m.Key.Formula, m.Key.Formula == "Pt" ? m.Value * draws.Prior("platinum-with-silver") : m.Value)),
+                .Select(m => (m.Key.Formula, Takes(m.Key.Formula, m.Value, draws))),
         ];
+
+    private static Working Takes(string metal, Working moles, Draws draws) =>
+        metal switch
+        {
+            "Pt" => moles * draws.Prior("platinum-with-silver"),
+            "Fe" => (moles * draws.Prior("iron-dissolves")).Named("iron that dissolves"),
+            _ => moles,
+        };
 
     private static bool HeldBySilver(Charge charge) =>
         charge.Grams(new("Ag", Phase.Solid)).Likely

@@ -47,7 +47,7 @@ internal sealed record OxidantBath(Working Gold, Working Poured, Working Stoichi
     )
     {
         var draws = work.Draws;
-        var metals = HydrogenAlone.Of(ChlorideBath.Metals(work.Vessel, undissolved), draws);
+        var metals = HydrogenAlone.Of(ChlorideBath.Metals(work.Vessel, undissolved, draws), draws);
         Working Need(string reagent) => Working.Sum(metals.SelectMany(m => m.Needs(reagent, oxidant, leaves)), Dimension.Substance);
 
         var stoichiometric = Molar.Grams(Need(oxidant), oxidant).Named("oxidant by the equation");

@@ -26,7 +26,7 @@ public sealed class ChlorineHcl : IMethod
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
-        var metals = HydrogenAlone.Of(ChlorideBath.Metals(charge, draws.Prior("gold-undissolved")), draws);
+        var metals = HydrogenAlone.Of(ChlorideBath.Metals(charge, draws.Prior("gold-undissolved"), draws), draws);
         Working Need(string of) => Working.Sum(metals.SelectMany(m => m.Needs(of, "Cl2", "")), Dimension.Substance);
         var need = Need("Cl2").Named("chlorine by the equations");
         var made = (need / draws.Prior("chlorine-taken")).Named("chlorine to make");

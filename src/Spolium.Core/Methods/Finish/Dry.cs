@@ -23,8 +23,13 @@ public sealed class Dry : IMethod
 
     // °C at which silver nitrate is dried.
     private const double NitrateC = 60;
+    private const double AirC = 25;
 
-    public IReadOnlyList<OptionSpec> Options => [new("layer", "Layer", "5", [], 1, 50, "mm", "The time goes with the square of it.")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [
+            new("by", "Dried", "oven", [("oven", "in the oven"), ("air", "in air, out of the dust")], Tip: "Air takes days, and no power."),
+            new("layer", "Layer", "5", [], 1, 50, "mm", "The time goes with the square of it."),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -51,17 +56,28 @@ public sealed class Dry : IMethod
         var nitrate = charge.Of(new("AgNO3", Phase.Solid)).Likely > 0;
         var water = charge.Grams(Species.Water).Named("water to dry off");
         work.Loses(s => s == Species.Water ? Charge.All : null);
+        var air = options.Text("by") == "air";
         var layer = Working.Given(options.Number("layer") / 5, Dimension.None, "layer over 5 mm", "typed");
         return work.Plan(
-            nitrate
-                ? "Warm, dark and under glass, until two weighings half an hour apart agree"
+            air ? "Spread thin, out of the dust and the light, until two weighings a day apart agree"
+                : nitrate ? "Warm, dark and under glass, until two weighings half an hour apart agree"
                 : "At 105 to 110 °C until two weighings half an hour apart agree",
             "quiet",
-            draws.Prior(charge.Of(new("AgCl", Phase.Solid)).Likely > 0 ? "dry-hours-chloride" : "dry-hours") * layer * layer,
+            draws.Prior(
+                air ? "dry-hours-air"
+                : charge.Of(new("AgCl", Phase.Solid)).Likely > 0 ? "dry-hours-chloride"
+                : "dry-hours"
+            )
+                * layer
+                * layer,
             [new("dry", "dry powder", true, work.Vessel, "the dry powder")],
             [new("dry-constant", "two weighings 30 minutes apart agree", "a warm, dry look; a warm dish weighs light")],
             [work.Vessel.Mass().Named("dry powder to come"), water],
-            [nitrate ? "50 to 60 °C, in the dark: light blackens it" : "105 to 110 °C, not hotter at first: it spits"],
+            [
+                air ? "in air, turned over once a day; what holds acid draws water and never dries"
+                : nitrate ? "50 to 60 °C, in the dark: light blackens it"
+                : "105 to 110 °C, not hotter at first: it spits",
+            ],
             [
                 new(CautionLevel.Look, "Never dry what met ammonia, cyanide or oxalate with silver."),
                 .. nitrate
@@ -79,7 +95,11 @@ public sealed class Dry : IMethod
             signFirst: false
         ) with
         {
-            HottestC = nitrate ? NitrateC : Card.HottestC,
+            HottestC =
+                air ? AirC
+                : nitrate ? NitrateC
+                : Card.HottestC,
+            ByItsOwn = air,
         };
     }
 }

@@ -9,6 +9,8 @@ public sealed class Wash : IMethod
 {
     private static readonly Species Chloride = new("AgCl", Phase.Solid);
 
+    private const string Floating = "fines that float: wet them with a few drops of alcohol, never where nitric acid is left";
+
     private const double SilverTrace = 1e-3;
 
     // A beaker wants some water to stir in; the rest goes with what the solid holds.
@@ -128,7 +130,7 @@ public sealed class Wash : IMethod
                 washed.LiquorVolume(draws).Named("washes in all"),
                 powder.Grams(Chloride).Named("silver chloride left in the powder"),
             ],
-            ["near boiling for the acid, then hot water", "a red tint without violet is palladium: keep that wash"],
+            ["near boiling for the acid, then hot water", Floating, "a red tint without violet is palladium: keep that wash"],
             [
                 ammonia ? AmmoniaWash.Explodes : new(CautionLevel.Look, "No ammonia here: silver chloride waits for the second refine."),
                 .. silverHeld

@@ -135,7 +135,7 @@ public sealed class CopperCement : IMethod
                 new(
                     "copper-bright",
                     "a bright piece of copper stays bright for ten minutes",
-                    "copper covered by sponge stops: scrape it and stir"
+                    "copper covered by sponge stops: scrape it and stir; it is no test for neutral: acid alone leaves it bright"
                 ),
             ],
             [

@@ -26,7 +26,8 @@ public sealed class Ferrous : IMethod
             place: 2
         );
 
-    public IReadOnlyList<OptionSpec> Options => [GoldDown.School("7.4", 4.3, 20, "1.75 times what the equation takes. More does no harm.")];
+    public IReadOnlyList<OptionSpec> Options =>
+        [GoldDown.School("7.4", 4.3, 20, "1.75 times what the equation takes. More does no harm."), GoldDown.Finish];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws) =>
         Down.Plan(

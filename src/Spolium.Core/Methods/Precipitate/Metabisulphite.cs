@@ -37,6 +37,7 @@ public sealed class Metabisulphite : IMethod
                 3,
                 "Schools range from 1 to 3. Less may leave gold behind, more brings copper(I) and selenium down with it."
             ),
+            GoldDown.Finish,
         ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws) =>

@@ -51,6 +51,7 @@ public sealed class Nitrite : IMethod
                 [("blunted", "blunted with soda first"), ("kept", "kept as it is")],
                 Tip: "Blunted, less nitrite is lost and less brown gas comes. Kept, nothing else falls with the gold."
             ),
+            GoldDown.Finish,
         ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)

@@ -108,7 +108,7 @@ public sealed class SilverChloride : IMethod
                     ? [charge.Element("Pb").Named("lead: its chloride falls too, hot water takes it")]
                     : Array.Empty<Working>(),
             ],
-            ["warm, stirred hard: unstirred it stays milk", "away from the sun: it darkens"],
+            ["warm, stirred hard: unstirred it stays milk", "away from the sun: light darkens its skin, and makes no silver of the rest"],
             [
                 new(CautionLevel.Look, "A large surplus of chloride takes silver back into solution."),
                 new(CautionLevel.Look, "Silver nitrate stains skin and eyes: gloves, goggles."),

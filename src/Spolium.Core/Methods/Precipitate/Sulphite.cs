@@ -21,7 +21,7 @@ public sealed class Sulphite : IMethod
         GoldDown.Card(id: "sulphite", version: 1, title: "Bring the gold down with sulphite", reagents: ["Na2SO3", "H2O"], place: 3);
 
     public IReadOnlyList<OptionSpec> Options =>
-        [GoldDown.School("1.44", 1, 3, "1.5 times what the equation takes. Warm, it settles faster.")];
+        [GoldDown.School("1.44", 1, 3, "1.5 times what the equation takes. Warm, it settles faster."), GoldDown.Finish];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws) =>
         Down.Plan(this, charge, options, shop, facts, draws, "Sulphite", []);

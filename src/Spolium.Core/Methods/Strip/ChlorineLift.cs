@@ -36,7 +36,10 @@ public sealed class ChlorineLift : IMethod
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
         var eaten = draws.Prior("lift-base-eaten");
-        var metals = HydrogenAlone.Of(ChlorideBath.Metals(charge, Charge.All).Where(m => !m.Row.IsNoble && m.Row.Element != "Ag"), draws);
+        var metals = HydrogenAlone.Of(
+            ChlorideBath.Metals(charge, Charge.All, draws).Where(m => !m.Row.IsNoble && m.Row.Element != "Ag"),
+            draws
+        );
         // What acid does not take, chlorine eats a little of; tin it takes with its foils.
         var skin = metals.Where(m => m.Row.Element != "Sn").Select(m => m with { Moles = m.ByHcl + (m.Moles - m.ByHcl) * eaten }).ToList();
         Working Need(string of) => Working.Sum(skin.SelectMany(m => m.Needs(of, "Cl2", "")), Dimension.Substance);
