@@ -65,6 +65,7 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
         For(step, [new("", gas, warming, true)], liquid, vessels, draws);
 
     /// <param name="liquid">mL of liquor at its fullest.</param>
+    /// <param name="atOnce">All is poured in one go: then the vessel has room for all its foam, or <see cref="FoamsOver"/>.</param>
     /// <param name="seen">mL of foam to one of gas, as it was seen after a portion; null before.</param>
     public static Portions For(
         string step,
@@ -72,7 +73,8 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
         Working liquid,
         IReadOnlyList<Vessel> vessels,
         Draws draws,
-        Working? seen = null
+        Working? seen = null,
+        bool atOnce = false
     )
     {
         var foaming = Foaming.Of(step);
@@ -80,12 +82,15 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
         // Plastic serves what neither gasses nor heats; where a shop has nothing else, it must do.
         var fit = vessels.Where(v => !v.IsPlastic || step == Quiet).ToList() is { Count: > 0 } glass ? glass : [.. vessels];
         var need = liquid.Range.High / foaming.Fill;
-        var vessel = Choose(fit, need, pours, liquid, perGas);
+        var vessel = Choose(fit, need, pours, liquid, perGas, atOnce ? 1 : Ladder.MostRungs);
         var split = (int)Math.Max(1, Math.Ceiling(need / vessel.BrimMl - 1e-9));
         var part = Working.Exact(split, split == 1 ? "1" : $"{split} equal parts");
         Working Of(Working w) => split == 1 ? w : w / part;
         var gasAtMost = GasAtMost(vessel, Of(liquid), perGas).Named("gas that one portion may make");
         var counts = pours.Select(p => (Pour: p, Count: CountOf(p, p.Gas.Range.High / split / gasAtMost.Likely, foaming))).ToList();
+        var foamsOver = atOnce && counts.Any(c => c.Count.ByGas > 1);
+        if (atOnce)
+            counts = [.. counts.Select(c => (c.Pour, PourCount.One))];
         var (most, count) =
             counts.Count == 0 ? (null, 1)
             : counts.MaxBy(c => c.Count.Count) is var m ? (m.Pour, m.Count.Count)
@@ -96,8 +101,14 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
             portions,
             new(vessel, Of(liquid).Named(split == 1 ? "liquid in the vessel" : "liquid in each part"), foam, split),
             counts.ToDictionary(c => c.Pour.DoseId, c => c.Count)
-        );
+        )
+        {
+            FoamsOver = foamsOver,
+        };
     }
+
+    /// <summary>Poured at once it foams over the largest vessel.</summary>
+    public bool FoamsOver { get; private init; }
 
     // mL of foam that stand at the highest, to one of gas that a portion makes: it gasses for τ seconds, foam lives φ.
     private static Working FoamOf(Foaming foaming, Draws draws)
@@ -118,13 +129,20 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
     }
 
     // The least that is not over full; where the gas would then want more rungs than a ladder has, the least that spares them.
-    private static Vessel Choose(IReadOnlyList<Vessel> fit, double need, IReadOnlyList<PourMakes> pours, Working liquid, Working perGas)
+    private static Vessel Choose(
+        IReadOnlyList<Vessel> fit,
+        double need,
+        IReadOnlyList<PourMakes> pours,
+        Working liquid,
+        Working perGas,
+        int mostRungs
+    )
     {
         var holds = fit.Where(v => v.BrimMl >= need).ToList();
         if (holds.Count == 0)
             return fit[^1];
         var gas = pours.Count == 0 ? 0 : pours.Max(p => p.Gas.Range.High);
-        return holds.FirstOrDefault(v => gas / GasAtMost(v, liquid, perGas).Likely <= Ladder.MostRungs) ?? holds[^1];
+        return holds.FirstOrDefault(v => gas / GasAtMost(v, liquid, perGas).Likely <= mostRungs) ?? holds[^1];
     }
 
     private static Working GasAtMost(Vessel vessel, Working liquid, Working perGas)

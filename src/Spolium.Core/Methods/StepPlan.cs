@@ -144,6 +144,9 @@ public sealed record StepPlan(
     IReadOnlyList<Reaction> Equations
 )
 {
+    /// <summary>A declared exception from portions: all goes over the metal in one go, in a vessel with room for its foam.</summary>
+    public bool PouredAtOnce { get; init; }
+
     /// <summary>It goes on without the appliances of its card.</summary>
     public bool ByItsOwn { get; init; }
 

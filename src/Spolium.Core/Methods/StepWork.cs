@@ -113,6 +113,9 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
         return dose;
     }
 
+    /// <summary>A declared exception from portions: all of it goes over the metal in one go, in a vessel with room for its foam.</summary>
+    public bool PouredAtOnce { get; init; }
+
     /// <summary>°C that it comes to as it was chosen; the card's where no option says otherwise.</summary>
     public double HottestC { get; init; } = method.Card.HottestC;
 

@@ -23,7 +23,8 @@ internal sealed partial class StepWork
         if (Warming() is { } warming && warming.Likely > Constants.Get("portion-warming").Likely)
             yield return new(
                 CautionLevel.Look,
-                $"It would warm by {FigureText.ValueOnly(warming)} if no heat were lost: in portions, with a cold bath beside it."
+                $"It would warm by {FigureText.ValueOnly(warming)} if no heat were lost: "
+                    + (PouredAtOnce ? "cold to begin with, and a cold bath beside it." : "in portions, with a cold bath beside it.")
             );
         if (bottles.Any(IsOil))
             yield return new(CautionLevel.Stop, "Acid into water, never water into the acid: it boils and spatters.");

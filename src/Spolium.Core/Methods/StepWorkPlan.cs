@@ -7,7 +7,15 @@ internal sealed partial class StepWork
     public Portions Size(string foam) => Once(ref sized, (foam, atOnce, gases.Count, heats.Count, Full: fullest ?? Vessel), SizeOf);
 
     private Portions SizeOf((string Foam, Working? AtOnce, int Gases, int Heats, Charge Full) by) =>
-        Portions.For(by.Foam, Makes(), Pieces.Room(by.Full, atOnce ?? by.Full.LiquorVolume(draws), draws), shop.Vessels, draws, FoamSeen());
+        Portions.For(
+            by.Foam,
+            Makes(),
+            Pieces.Room(by.Full, atOnce ?? by.Full.LiquorVolume(draws), draws),
+            shop.Vessels,
+            draws,
+            FoamSeen(),
+            PouredAtOnce
+        );
 
     /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known.</summary>
     public Working? Warming() =>
@@ -95,6 +103,7 @@ internal sealed partial class StepWork
         {
             Warming = Warming(),
             Foams = Foam(portions),
+            PouredAtOnce = PouredAtOnce,
             ShowsMetalLeft = method.Card.ShowsMetalLeft,
             HottestC = HottestC,
             GassesFor = Foaming.Of(foam).Tau.Likely,

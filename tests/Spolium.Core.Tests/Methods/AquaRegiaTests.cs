@@ -1,5 +1,6 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Quantities;
+using Spolium.Core.Reagents;
 using Spolium.Core.Records;
 using Xunit;
 
@@ -102,5 +103,29 @@ public class AquaRegiaTests
         double Ml(string dose) => plan.Doses.Single(d => d.Id == dose).Millilitres!.Likely;
         Assert.InRange(Ml("hcl") / Ml("nitric"), 2.7, 3.1);
         Assert.DoesNotContain(plan.Doses, d => d.How.Contains("before the nitric", StringComparison.Ordinal));
+    }
+
+    /// <summary>Premixed aqua regia is the one bath that is poured at once: three volumes to one, and its foam has room, or it is
+    /// refused.</summary>
+    [Fact]
+    public void Premixed_is_one_pour_of_three_to_one_in_a_vessel_with_room_for_its_foam()
+    {
+        var once = new Dictionary<string, string> { ["school"] = "premixed" };
+        foreach (var gold in new[] { 5, 36.39, 150 })
+        {
+            var plan = Given.Step("aqua-regia", Given.Metals(("Au", gold)), options: once);
+            Assert.Empty(plan.Refusals);
+            var (hcl, nitric) = (plan.Doses.Single(d => d.Id == "hcl"), plan.Doses.Single(d => d.Id == "nitric"));
+            Assert.Equal(3, hcl.Millilitres!.Likely / nitric.Millilitres!.Likely, 0.15);
+            Assert.All(plan.Doses, d => Assert.True(d.Rungs.Count == 1 && d.AtOnce is null));
+            Assert.DoesNotContain(plan.Conditions, c => c.Contains("quiet") || c.Contains("hydrochloric acid first"));
+            Assert.DoesNotContain(plan.Cautions, c => c.Text.Contains("in portions"));
+            var vessel = plan.Vessel!;
+            Assert.True(vessel.Liquid.Likely + vessel.Foam.Likely < vessel.Vessel.BrimMl);
+        }
+        Assert.True(Given.Step("aqua-regia", Given.Metals(("Au", 36.39))).Doses.Single(d => d.Id == "nitric").Rungs.Count > 4);
+        var small = Shop.Usual with { Vessels = [Shop.Usual.Vessels.First(v => v.BrimMl > 400)] };
+        var refused = Given.Step("aqua-regia", Given.Metals(("Au", 36.39), ("Cu", 20)), options: once, shop: small);
+        Assert.Contains(refused.Refusals, r => r.Reason.Contains("foam") && r.WayOut.Contains("portions"));
     }
 }

@@ -62,7 +62,7 @@ internal static class AquaRegiaBath
         if (Objections.To(charge, Duty.Chloride, [.. objections, .. ChlorideBath.Objections(charge)]) is { Length: > 0 } why)
             return StepPlan.Refuse(method, charge, why);
 
-        var work = new StepWork(method, charge, options, shop, facts, draws);
+        var work = new StepWork(method, charge, options, shop, facts, draws) { PouredAtOnce = source.Premixed };
         var nitric = shop.Of(source.Formula);
         Working NitrateIn(Working grams) =>
             source.Nitrates == 1 ? nitric.MolesIn(grams, draws) : nitric.MolesIn(grams, draws) * source.Nitrates;
@@ -176,6 +176,12 @@ internal static class AquaRegiaBath
         work.Keep(work.Vessel.Told(Species.Nitrate, leftOver));
 
         var liquor = work.Vessel;
+        if (work.Size("aqua").FoamsOver)
+            return StepPlan.Refuse(
+                method,
+                charge,
+                new Refusal("poured at once its foam passes the brim of the largest vessel", "take the nitric acid in portions")
+            );
         return work.Plan(
             source.Premixed ? "Mix three volumes of hydrochloric acid with one of nitric, pour it over at once, warm"
                 : source.IsAcid ? "Hydrochloric acid first, then nitric acid in portions, warm"
@@ -194,8 +200,9 @@ internal static class AquaRegiaBath
             conditions:
             [
                 $"{options.Text("temperature")} °C, stirred",
-                "hydrochloric acid first",
-                "the next portion only when the last has gone quiet and it is warm",
+                .. source.Premixed
+                    ? ["mixed just before it is poured, in the hood, in glass that stands open"]
+                    : new[] { "hydrochloric acid first", "the next portion only when the last has gone quiet and it is warm" },
             ],
             cautions: [.. Cautions(source)],
             nightStop: "When it has gone quiet: cover with the watch glass, off the heat, in the hood. Never stopper it.",
