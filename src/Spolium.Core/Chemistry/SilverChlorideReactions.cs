@@ -5,6 +5,12 @@ public static class SilverChlorideReactions
 {
     public static readonly Reaction Falls = Reaction.Of("AgNO3 + HCl = AgCl + HNO3");
 
+    /// <summary>The same by salt.</summary>
+    public static readonly Reaction FallsBySalt = Reaction.Of("AgNO3 + NaCl = AgCl + NaNO3");
+
+    /// <summary>Whatever brings the chloride.</summary>
+    public static readonly Reaction FallsAsIons = Reaction.Of("Ag+ + Cl- = AgCl");
+
     /// <summary>Moles of chloride to pour.</summary>
     /// <param name="silver">Moles of silver in solution.</param>
     /// <param name="excess">Free chloride wanted at the end, mol/mL.</param>

@@ -11,8 +11,8 @@ internal static class Settling
 {
     private static readonly Fall[] Falls =
     [
-        new(SilverChlorideReactions.Falls, new("Ag+", Phase.Aqueous), Species.Chloride, "AgNO3"),
-        new(Reaction.Of("PbCl2 + H2SO4 = PbSO4 + HCl"), new("Pb2+", Phase.Aqueous), new("SO4 2-", Phase.Aqueous), "PbCl2"),
+        new(SilverChlorideReactions.FallsAsIons, new("Ag+", Phase.Aqueous), Species.Chloride, "Ag+"),
+        new(Reaction.Of("Pb2+ + SO4 2- = PbSO4"), new("Pb2+", Phase.Aqueous), new("SO4 2-", Phase.Aqueous), "Pb2+"),
     ];
 
     /// <summary>A vessel into which a substance was poured just now, with what fell.</summary>

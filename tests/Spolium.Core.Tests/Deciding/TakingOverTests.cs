@@ -52,6 +52,38 @@ public partial class TakingOverTests
     private static void SumsToNothing(Ledger ledger) =>
         Assert.All(ledger.Book.Balances.GroupBy(b => b.Key.Element), g => Assert.Equal(0, g.Sum(b => b.Value)));
 
+    /// <summary>Holdings of batches join as lots do: each is taken over, then they are put together and worked as one.</summary>
+    [Fact]
+    public void Two_leavings_of_batches_join_before_a_step()
+    {
+        var first = Taken(Demo.Value, FeedFrom.Holding, Filter, Given.Grams(6));
+        var holdings = first.State.Batches.Values.SelectMany(b =>
+            b.Steps.SelectMany(s => s.Value.Outputs.Select(o => $"{b.Id}/{s.Key}/{o.Output}"))
+        );
+        var second = holdings.First(h =>
+            h.EndsWith("/filter", StringComparison.Ordinal) && !h.StartsWith("26-01", StringComparison.Ordinal)
+        );
+        var feed = new Feed(FeedFrom.Holding, second, Given.Grams(4));
+        var both = Write(
+            first,
+            TakingOver.Decide(first, "lot-22", "HL-22", "from the house too", feed, null, Now),
+            Entry.LotStream("lot-22"),
+            Entry.FeedStream(feed)
+        );
+        var pooled = Write(
+            both,
+            LotPooling.Pool(both.State, "lot-23", "HL-23", "two filters", [new("lot-21", Given.Grams(6)), new("lot-22", Given.Grams(4))]),
+            Entry.LotStream("lot-21"),
+            Entry.LotStream("lot-22"),
+            Entry.LotStream("lot-23")
+        );
+        Charge Of(string lot, Ledger at) => BatchFeed.FeedOf(at.State, at.State.Lots[lot], at.State.Lots[lot].Amount);
+        var sum = Of("lot-21", both).Plus(Of("lot-22", both));
+        foreach (var element in new[] { "Au", "Ag", "Cu" })
+            Assert.Equal(sum.Element(element).Likely, Of("lot-23", pooled).Element(element).Likely, 1e-6);
+        SumsToNothing(pooled);
+    }
+
     [Fact]
     public void A_leaving_goes_over_whole_and_the_batch_still_knows_of_it()
     {

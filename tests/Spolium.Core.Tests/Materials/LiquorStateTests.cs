@@ -1,6 +1,5 @@
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
-using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Xunit;

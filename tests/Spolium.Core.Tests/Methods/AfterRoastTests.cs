@@ -1,4 +1,3 @@
-using Spolium.Core.Methods;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;

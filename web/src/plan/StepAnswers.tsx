@@ -21,8 +21,8 @@ export function StepAnswers({ step, stale }: { step: StepView; stale: boolean })
         {step.doses.map((d) => (
           <li key={d.id}>
             <strong>{d.title}</strong>
-            {d.formula !== 'H2O' && <Fig f={d.grams} big />}
             {d.millilitres && <Fig f={d.millilitres} big />}
+            {d.formula !== 'H2O' && <Fig f={d.grams} big={!d.millilitres} />}
             {d.rungs.length > 1 && (
               <span className="soft">
                 {d.rungs.length} portions, first {d.rungs[0]?.amount}

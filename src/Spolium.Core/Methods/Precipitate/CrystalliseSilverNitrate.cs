@@ -134,7 +134,7 @@ public sealed class CrystalliseSilverNitrate : IMethod
                 boiledOff,
                 .. Working.IsNothing(acid) ? Array.Empty<Working>() : [Molar.Grams(acidOff, "HNO3").Named("nitric acid that boils off")],
                 mother.Element("Ag").Named("silver in the mother liquor"),
-                charge.Element("Cu").Named("copper: its share clings to the crystals"),
+                crystals.Element("Cu").Named("copper that clings to the crystals"),
             ],
             ["distilled water, dark, glass or porcelain", "dry dark and warm in air, never on metal"],
             [

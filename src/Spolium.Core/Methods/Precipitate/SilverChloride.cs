@@ -80,7 +80,7 @@ public sealed class SilverChloride : IMethod
         work.BySign("chloride", by, Molar.Grams(chloride, by), "in portions, stirred; then by drops on the cleared liquor", ["no-cloud"]);
         var left = Solutions.ChlorideSalts.SilverLeft(Working.Greatest(excess, Reference.Constants.Get("chloride-minimum")), draws) * end;
         work.React(
-            SilverChlorideReactions.Falls,
+            by == "NaCl" ? SilverChlorideReactions.FallsBySalt : SilverChlorideReactions.Falls,
             Working.AtLeastZero(work.Vessel.Of(Silver) - Working.Least(left, work.Vessel.Of(Silver))),
             "AgNO3"
         );
