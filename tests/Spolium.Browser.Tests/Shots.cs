@@ -19,7 +19,6 @@ public class Shots
                 ("lots", "/lots/hl-2a", "likely margin"),
                 ("sorted", "/lots/hl-2", "not in any part"),
                 ("prices", "/lots/prices", "made-up prices"),
-                ("kinds", "/lots/kinds/relay-leaf", "Copy it and make it yours"),
                 ("plan", "/plan/hl-9a", "speaks against it"),
                 ("run", "/run/26-02", "Portion 3"),
                 ("step", "/plan/step", "13.54"),
@@ -28,7 +27,6 @@ public class Shots
                 ("slip", "/trail/25-24", "2.71 g would fit"),
                 ("shelf", "/shelf/bottle/N-2", "weighed volume"),
                 ("books", "/books", "25-24"),
-                ("steady", "/books/chart", "beyond three sigma"),
                 ("taught", "/books/practice", "from 22 of your batches"),
                 ("sources", "/sources", "Guesses without a source"),
             }
@@ -65,6 +63,25 @@ public class Shots
         );
         browser.Settle();
         browser.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder!, "safety.png"));
+        // Iron under gold plate in a closed chlorine train.
+        browser.Go("/plan/step");
+        ((IJavaScriptExecutor)browser.Driver).ExecuteScript(
+            "localStorage.setItem('spolium-step', JSON.stringify({ method: 'chlorine-lift', charge: { kind: 'Metal', lines: [{ element: 'Au', "
+                + "grams: '0.5 g' }, { element: 'Fe', grams: '80 g' }, { element: 'Ni', grams: '15 g' }] }, options: {}, bottles: [] }))"
+        );
+        browser.Driver.Navigate().Refresh();
+        browser.See("explodes by light");
+        browser.Settle();
+        browser.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder!, "refused.png"));
+        browser.Go("/run/26-02");
+        browser.See("Portion 3");
+        browser.Press("something else happened");
+        browser.Choose("Something else happened", "poured in");
+        browser.Choose("From", "water");
+        browser.Type("How much", "30 mL");
+        browser.Settle();
+        Thread.Sleep(400);
+        browser.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder!, "else.png"));
         browser.Go("/plan/hl-1");
         browser.Click(By.XPath("//button[contains(@title, 'nitric acid in all')]"), "the nitric acid figure");
         browser.See("Ranges are 5 to 95 %");

@@ -39,6 +39,7 @@ public sealed class UndercutWalkTests : IDisposable
         browser.Type("Cu low", "20 %");
         browser.Type("Cu likely", "25 %");
         browser.Type("Cu high", "30 %");
+        browser.Choose("The balance is", "no metal");
         browser.Press("Receive it");
         browser.See("B-1 plated cards");
         browser.Follow("Find the ways");

@@ -7,6 +7,7 @@ import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
 import { type Content, typed } from './contentText';
+import { LiquorState } from './LiquorState';
 import styles from './lots.module.css';
 
 interface Props {
@@ -72,6 +73,23 @@ export function BelieveForm({ lot, thought, onThought, onKept }: Props) {
           onChange={(e) => onThought({ ...content, partShare: e.currentTarget.value })}
           error={write.error?.of('partShare')}
           w={240}
+        />
+      )}
+      {content.open && (
+        <TextInput
+          label="Lies open"
+          description="share of the metals that a liquid reaches unbroken"
+          value={content.open}
+          onChange={(e) => onThought({ ...content, open: e.currentTarget.value })}
+          error={write.error?.of('open')}
+          w={240}
+        />
+      )}
+      {content.liquor === 'Chloride' && (
+        <LiquorState
+          state={content.state}
+          onChange={(state) => onThought({ ...content, state })}
+          error={write.error?.at('state.nitrate')}
         />
       )}
       {(content.marks ?? []).length > 0 && (

@@ -113,6 +113,12 @@ export function Ladder({ batch, step, dose, fresh, onPoured }: Props) {
           </span>{' '}
           <span className="soft">on the ladder poured; likely in all</span>{' '}
           <Fig f={dose.millilitres ?? dose.grams} />
+          {dose.millilitres && dose.formula !== 'H2O' && (
+            <span className="soft">
+              {' '}
+              = <Fig f={dose.grams} bare />
+            </span>
+          )}
         </p>
         <p className="soft">{dose.how}</p>
         {dose.formula !== 'H2O' && (
