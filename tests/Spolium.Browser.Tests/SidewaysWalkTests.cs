@@ -58,36 +58,6 @@ public sealed class SidewaysWalkTests : IDisposable
         Assert.Empty(browser.Console());
     }
 
-    private void Pour(int times)
-    {
-        for (var i = 0; i < times; i++)
-        {
-            var before = browser.Written();
-            browser.Pour();
-            browser.Until(_ => browser.Written() > before ? "" : null, "the next portion");
-            Browser.HandMoves();
-        }
-    }
-
-    private void Tick(params string[] signs)
-    {
-        foreach (var sign in signs)
-        {
-            browser.Click(By.XPath($"//button[@role='checkbox' and contains(., \"{sign}\")]"), sign);
-            browser.Until(
-                d => d.FindElements(By.XPath($"//button[@aria-checked='true' and contains(., \"{sign}\")]")).FirstOrDefault(),
-                $"{sign} ticked"
-            );
-            Browser.HandMoves();
-        }
-    }
-
-    private void Log(string label, string value)
-    {
-        browser.Type(label, value);
-        browser.Click(By.XPath($"//form[.//label[starts-with(., '{label}')]]//button[not(@type='button')]"), label);
-    }
-
     /// <summary>Foam is read, a rinse and a spill are written, and thirty grams of metabisulphite are poured where two would do: no gold
     /// comes of it, and the book closes.</summary>
     [Fact]
@@ -95,7 +65,7 @@ public sealed class SidewaysWalkTests : IDisposable
     {
         browser.Go("/run/26-02");
         browser.See("Portion 3");
-        Log("Foam above the liquor", "80 mL");
+        browser.Log("Foam above the liquor", "80 mL");
         browser.See("last 80 mL");
         Else("poured in");
         browser.Choose("From", "water");
@@ -106,31 +76,28 @@ public sealed class SidewaysWalkTests : IDisposable
         browser.Type("How much, about", "2 %");
         browser.Press("Write it down");
         browser.See("2 % spilt");
-        Tick("the next portion brings no fizz", "no brown fume on warming", "moist iodide paper");
+        browser.Tick("the next portion brings no fizz", "no brown fume on warming", "moist iodide paper");
         browser.Press("denitrate is done");
         browser.Press("Begin: clear");
-        Pour(3);
-        Tick("the filtrate is crystal clear", "a drop of the last wash");
+        browser.Pour(3);
+        browser.Tick("the filtrate is crystal clear", "a drop of the last wash");
         browser.Press("clear is done");
         browser.Press("Begin: bring down");
-        Pour(1);
+        browser.Pour(1);
         browser.Press("another amount");
         browser.Type("Poured, g", "60 g");
         browser.Press("Log it");
         browser.See("If it is so, why?");
         browser.Type("If it is so, why?", "the whole bag slipped");
-        var before = browser.Written();
-        browser.Press("Log it");
-        browser.Until(_ => browser.Written() > before ? "" : null, "the overdose");
-        Browser.HandMoves();
-        Tick("a drop with stannous chloride", "the last portion brought no more brown", "the powder has settled");
+        browser.Writes(() => browser.Press("Log it"), "the overdose");
+        browser.Tick("a drop with stannous chloride", "the last portion brought no more brown", "the powder has settled");
         browser.See("is no measurement");
         browser.Press("bring down is done");
         browser.Press("Begin: wash, melt");
-        Pour(3);
-        Log("Weigh the bar", "4.05 g");
+        browser.Pour(3);
+        browser.Log("Weigh the bar", "4.05 g");
         browser.See("was 4.05 g");
-        Tick("the last wash shows no copper", "two weighings 30 minutes apart", "the bar is poured");
+        browser.Tick("the last wash shows no copper", "two weighings 30 minutes apart", "the bar is poured");
         browser.Press("wash, melt is done");
         browser.See("All steps are done");
         browser.Press("Close the batch");

@@ -73,10 +73,7 @@ public sealed class SilverWalkTests : IDisposable
                 && i > 0.75 * rungs
             )
                 return;
-            var before = browser.Written();
-            browser.Pour();
-            browser.Until(_ => browser.Written() > before ? "" : null, "the portion logged");
-            Browser.HandMoves();
+            browser.Pour(1);
         }
     }
 
@@ -84,12 +81,7 @@ public sealed class SilverWalkTests : IDisposable
     {
         var open = By.XPath("//button[@role='checkbox' and @aria-checked='false']");
         while (browser.Has(open))
-        {
-            var before = browser.Written();
-            browser.Click(open, "a sign");
-            browser.Until(_ => browser.Written() > before ? "" : null, "the sign logged");
-            Browser.HandMoves();
-        }
+            browser.Writes(() => browser.Click(open, "a sign"), "the sign logged");
     }
 
     private void Finish(string bar)

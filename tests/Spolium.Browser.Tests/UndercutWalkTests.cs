@@ -1,4 +1,3 @@
-using OpenQA.Selenium;
 using Xunit;
 
 namespace Spolium.Browser.Tests;
@@ -8,22 +7,6 @@ namespace Spolium.Browser.Tests;
 public sealed class UndercutWalkTests : IDisposable
 {
     private readonly Browser browser = new Browser(demo: false).Fresh();
-
-    private void Log(string label, string value)
-    {
-        browser.Type(label, value);
-        browser.Click(By.XPath($"//form[.//label[starts-with(., '{label}')]]//button[not(@type='button')]"), label);
-    }
-
-    private void Tick(string sign)
-    {
-        browser.Click(By.XPath($"//button[@role='checkbox' and contains(., '{sign}')]"), sign);
-        browser.Until(
-            d => d.FindElements(By.XPath($"//button[@aria-checked='true' and contains(., '{sign}')]")).FirstOrDefault(),
-            $"{sign} ticked"
-        );
-        Browser.HandMoves();
-    }
 
     [Fact]
     public void Boards_are_undercut_with_bubbled_air_and_their_weight_tells_the_copper()
@@ -50,18 +33,13 @@ public sealed class UndercutWalkTests : IDisposable
         browser.Press("Start the batch");
         browser.Press("Begin: etch");
         while (browser.MayPour())
-        {
-            var before = browser.Written();
-            browser.Pour();
-            browser.Until(_ => browser.Written() > before ? "" : null, "the next portion");
-            Browser.HandMoves();
-        }
-        Tick("the plating floats");
-        Tick("no copper-red");
+            browser.Pour(1);
+        browser.Tick("the plating floats");
+        browser.Tick("no copper-red");
         // 640 g went in: 615 g of bare boards, and 0.75 g of foils, so that some 24 g of copper were taken.
-        Log("Weigh the bare pieces", "615 g");
+        browser.Log("Weigh the bare pieces", "615 g");
         browser.See("was 615 g");
-        Log("Weigh the foils", "0.75 g");
+        browser.Log("Weigh the foils", "0.75 g");
         browser.See("was 0.75 g");
         // The page reloaded, both still stand.
         browser.Driver.Navigate().Refresh();

@@ -61,46 +61,19 @@ public sealed class WholeJobTests : IDisposable
         browser.See("Strip the base metal with nitric acid");
     }
 
-    // Pours every rung that is next until the dose at hand asks for no more, or so many were poured.
-    private void PourNext(int times)
-    {
-        for (var i = 0; i < times; i++)
-        {
-            var before = browser.Written();
-            browser.Pour();
-            browser.Until(_ => browser.Written() > before ? "" : null, "the next rung");
-            Browser.HandMoves();
-        }
-    }
-
-    private void See(params string[] signs)
-    {
-        foreach (var sign in signs)
-        {
-            browser.Click(By.XPath($"//button[@role='checkbox' and contains(., \"{sign}\")]"), sign);
-            browser.Until(
-                d =>
-                    d.FindElements(By.XPath($"//button[@role='checkbox' and @aria-checked='true' and contains(., \"{sign}\")]"))
-                        .FirstOrDefault(),
-                $"{sign} ticked"
-            );
-            Browser.HandMoves();
-        }
-    }
-
     private void Strip()
     {
         browser.Press("Begin");
-        PourNext(1);
+        browser.Pour(1);
         browser.See("Portion 1");
         var rungs = browser.Driver.FindElements(By.CssSelector("ol[aria-label^='portions of'] > li")).Count;
         Assert.True(rungs > 6);
-        PourNext(rungs - 8);
+        browser.Pour(rungs - 8);
         // The page reloaded in the middle of a step stands where it stood.
         browser.Driver.Navigate().Refresh();
         browser.See($"Portion {rungs - 7}");
-        See("no base metal at a cut edge", "one more small portion");
-        PourNext(1);
+        browser.Tick("no base metal at a cut edge", "one more small portion");
+        browser.Pour(1);
         browser.Type("Weigh the foils", "0.87 g");
         browser.Click(By.XPath("//form[.//label[starts-with(., 'Weigh the foils')]]//button[not(@type='button')]"), "log the foils");
         browser.See("was 0.87 g");
@@ -110,8 +83,8 @@ public sealed class WholeJobTests : IDisposable
     private void Dissolve()
     {
         browser.Press("Begin: dissolve");
-        PourNext(4);
-        See("no metal grit under the rod", "one more small portion", "the air above the liquor colourless");
+        browser.Pour(4);
+        browser.Tick("no metal grit under the rod", "one more small portion", "the air above the liquor colourless");
         browser.Press("dissolve is done");
     }
 
@@ -119,7 +92,7 @@ public sealed class WholeJobTests : IDisposable
     {
         browser.Press("Begin: denitrate");
         // One portion may be tried cold; the next waits for the heat, and so does the sign.
-        PourNext(1);
+        browser.Pour(1);
         browser.See("Read the temperature first");
         browser.Click(By.XPath("//button[@role='checkbox' and contains(., 'brings no fizz')]"), "the sign, cold");
         browser.See("only taken hot");
@@ -127,22 +100,22 @@ public sealed class WholeJobTests : IDisposable
         browser.See("= 73 °C");
         browser.Click(By.XPath("//form[.//label[starts-with(., 'Temperature')]]//button[not(@type='button')]"), "log the temperature");
         browser.Until(_ => browser.Text.Contains("Read the temperature first", StringComparison.Ordinal) ? null : browser, "it is hot");
-        See("the next portion brings no fizz", "no brown fume on warming", "moist iodide paper");
+        browser.Tick("the next portion brings no fizz", "no brown fume on warming", "moist iodide paper");
         browser.Press("denitrate is done");
     }
 
     private void Clear()
     {
         browser.Press("Begin: clear");
-        PourNext(3);
-        See("the filtrate is crystal clear", "a drop of the last wash");
+        browser.Pour(3);
+        browser.Tick("the filtrate is crystal clear", "a drop of the last wash");
         browser.Press("clear is done");
     }
 
     private void BringDown()
     {
         browser.Press("Begin: bring down");
-        PourNext(3);
+        browser.Pour(3);
         // Another amount, late: what it changes downstream is shown before it is logged.
         browser.Press("another amount");
         browser.Type("Poured, g", "0.5 g");
@@ -153,19 +126,19 @@ public sealed class WholeJobTests : IDisposable
             d => d.FindElements(By.XPath("//button[starts-with(normalize-space(.), 'another amount')]")).FirstOrDefault(),
             "the logged amount"
         );
-        See("a drop with stannous chloride", "the last portion brought no more brown", "the powder has settled");
+        browser.Tick("a drop with stannous chloride", "the last portion brought no more brown", "the powder has settled");
         browser.Press("bring down is done");
     }
 
     private void Finish()
     {
         browser.Press("Begin: wash, melt");
-        PourNext(3);
+        browser.Pour(3);
         browser.Type("Weigh the bar", "0.82 g");
         browser.Type("Fineness or purity, if it was assayed", "995 ‰");
         browser.Click(By.XPath("//form[.//label[starts-with(., 'Weigh the bar')]]//button[not(@type='button')]"), "log the bar");
         browser.See("was 0.82 g");
-        See("the last wash shows no copper", "two weighings 30 minutes apart", "the bar is poured");
+        browser.Tick("the last wash shows no copper", "two weighings 30 minutes apart", "the bar is poured");
         browser.Press("wash, melt is done");
         browser.See("All steps are done");
         browser.Press("Close the batch");
