@@ -108,6 +108,22 @@ public class StandingTests
     }
 
     [Fact]
+    public void Warm_liquor_holds_more_lead_and_tin_goes_with_the_fourth_power_of_acid()
+    {
+        // A litre of 0.4 mol/L holds 10 g of tin, of 0.2 mol/L a sixteenth of it.
+        const string Tin = "AuCl4- 1, SnCl6 2- 14, Cl- 36, H2O 1000";
+        (string, string)[] asItIs = [("dilute", "0"), ("wash-ml", "0")];
+        Assert.Equal(0, Grams(Step("clear", Tin + ", H+ 0.42", asItIs), "filter", "SnO2·H2O"), 0.05);
+        Assert.InRange(Grams(Step("clear", Tin + ", H+ 0.2016", asItIs), "filter", "SnO2·H2O"), 5, 7);
+        // Chilled it holds less lead than as it was poured: 0.66 to 1.07 of it by the table of water.
+        var c = Working.Exact(1e-3, null, Dimension.Substance / Dimension.Volume);
+        double Stays(double warmer) => ChlorideSalts.Stays("PbCl2", c, c, warmer, new Draws("lead stays")).Likely;
+        Assert.Equal(2 * Stays(1), Stays(2), 1e-12);
+        const string Lead = "AuCl4- 1, Pb2+ 5, Cl- 36, H+ 1, H2O 1000";
+        Assert.True(Grams(Step("clear", Lead, asItIs), "filter", "PbCl2") > Grams(Step("metabisulphite", Lead), "powder", "PbCl2") + 0.5);
+    }
+
+    [Fact]
     public void Lead_and_much_copper_keep_silver_nitrate_from_being_crystallised()
     {
         const string Silver = "Ag+ 50, NO3- 60, H2O 200";
