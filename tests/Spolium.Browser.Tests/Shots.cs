@@ -66,8 +66,9 @@ public class Shots
         // Iron under gold plate in a closed chlorine train.
         browser.Go("/plan/step");
         ((IJavaScriptExecutor)browser.Driver).ExecuteScript(
-            "localStorage.setItem('spolium-step', JSON.stringify({ method: 'chlorine-lift', charge: { kind: 'Metal', lines: [{ element: 'Au', "
-                + "grams: '0.5 g' }, { element: 'Fe', grams: '80 g' }, { element: 'Ni', grams: '15 g' }] }, options: {}, bottles: [] }))"
+            "const line = (element, grams) => ({ element, grams }); localStorage.setItem('spolium-step', JSON.stringify({ "
+                + "method: 'chlorine-lift', charge: { kind: 'Metal', lines: [line('Au', '0.5 g'), line('Fe', '80 g'), "
+                + "line('Ni', '15 g')] }, options: {}, bottles: [] }))"
         );
         browser.Driver.Navigate().Refresh();
         browser.See("explodes by light");

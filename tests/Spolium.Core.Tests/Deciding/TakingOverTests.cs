@@ -57,12 +57,14 @@ public partial class TakingOverTests
     public void Two_leavings_of_batches_join_before_a_step()
     {
         var first = Taken(Demo.Value, FeedFrom.Holding, Filter, Given.Grams(6));
-        var holdings = first.State.Batches.Values.SelectMany(b =>
-            b.Steps.SelectMany(s => s.Value.Outputs.Select(o => $"{b.Id}/{s.Key}/{o.Output}"))
-        );
-        var second = holdings.First(h =>
-            h.EndsWith("/filter", StringComparison.Ordinal) && !h.StartsWith("26-01", StringComparison.Ordinal)
-        );
+        var second = first
+            .State.Batches.Values.OrderBy(b => b.Id, StringComparer.Ordinal)
+            .SelectMany(b => b.Steps.Keys.Order(StringComparer.Ordinal).Select(s => (Batch: b, Holding: $"{s}/filter")))
+            .Where(x =>
+                x.Batch.Step(x.Holding.Split('/')[0]).Outputs.Any(o => o.Output == "filter") && !x.Batch.Pooled.ContainsKey(x.Holding)
+            )
+            .Select(x => $"{x.Batch.Id}/{x.Holding}")
+            .First(h => h != Filter);
         var feed = new Feed(FeedFrom.Holding, second, Given.Grams(4));
         var both = Write(
             first,
