@@ -208,10 +208,19 @@ public sealed class Charge
     /// </summary>
     public Working LiquorVolume(Draws draws)
     {
+        // Asked for by vessel, washes, outputs and figures of one plan.
+        if (volume is { } asked && ReferenceEquals(asked.Draws, draws))
+            return asked.Volume;
         var (known, other) = LiquorSalts.Of(this);
         var room = Working.IsNothing(other) ? Working.Zero(Dimension.Volume) : other * draws.Prior("solute-volume");
-        return MixedLiquor
+        var reckoned = MixedLiquor
             .Volume(Grams(Species.Water).Named("water in the liquor"), known, room, 20, draws)
             .Millilitres.Named("volume of the liquor");
+        volume = new(draws, reckoned);
+        return reckoned;
     }
+
+    private sealed record LiquorAsked(Draws Draws, Working Volume);
+
+    private LiquorAsked? volume;
 }
