@@ -13,7 +13,11 @@ internal static class LotViews
             lot.Amount.Field == Field.Volume && (lot.Sources.Count == 0 || lot.Content.Liquor is null)
                 ? BatchFeed.InLiquor(state, lot, lot.Amount).ToDictionary(m => m.Element, m => m.Grams)
                 : null;
-        var charge = liquor is null ? BatchFeed.FeedOf(state, lot, lot.Amount) : Charge.Empty;
+        // As it was named: what plans count as copper stands here as what it is, metal that nobody has named.
+        var unnamed = lot.Content is { Balance: null, Holds: null } && lot.Sources.Count == 0;
+        var charge = liquor is not null
+            ? Charge.Empty
+            : BatchFeed.FeedOf(state, lot, lot.Amount, content: unnamed ? lot.Content with { Balance = Content.NoMetal } : lot.Content);
         Core.Quantities.Working Grams(string element) => liquor is null ? charge.Element(element) : liquor[element];
         var lines = lot
             .Content.Lines.Select(l => new ContentView(
@@ -78,7 +82,9 @@ internal static class LotViews
             lot.ReceivedAt,
             state.Version(Entry.LotStream(lot.Id)),
             lines,
-            Core.Quantities.Working.IsNothing(charge.Unknown) ? null : book.Add("content/unknown", charge.Unknown, "of unknown kind"),
+            Core.Quantities.Working.IsNothing(charge.Unknown)
+                ? null
+                : book.Add("content/unknown", charge.Unknown, RestIs(lot.Content, unnamed)),
             parts,
             lot.PartOf,
             [.. batches.Select(b => new LotRef(b.Id, b.Code, b.Feeds[0].Amount.Text, TakenBy(b.Feeds, lot), b.Title))],
@@ -118,6 +124,11 @@ internal static class LotViews
             lot.From is { } source ? TakingOver.Source(state, source.From, source.Id)?.Name ?? source.Id : null
         );
     }
+
+    private static string RestIs(Content content, bool unnamed) =>
+        unnamed ? "metal of unknown kind"
+        : content.Balance == Content.NoMetal ? "no metal"
+        : "of unknown kind";
 
     private static LotRef Ref(LotState lot) => new(lot.Id, lot.Code, lot.Amount.Text, lot.Amount.Value, lot.Title);
 

@@ -234,5 +234,12 @@ public class PlanTests
             Assert.True(status is 200 or 422, $"{way.GetProperty("id")}: {status}");
         }
         Assert.Equal(200, (await shop.Post("/api/lots/odd/ways", new { })).Status);
+        // What nobody named stands as such, though plans count it as copper.
+        var lot = await shop.Get("/api/lots/odd");
+        if (balance is null)
+        {
+            Assert.Equal("metal of unknown kind", lot.GetProperty("unknown").GetProperty("label").GetString());
+            Assert.DoesNotContain(lot.GetProperty("content").EnumerateArray(), c => c.GetProperty("element").GetString() == "Al");
+        }
     }
 }

@@ -6,6 +6,12 @@ import { Bar } from './Bar';
 import { type Content, drawn, type End, moved, typed } from './contentText';
 import styles from './lots.module.css';
 
+/** What is said of the part that no line names. */
+const restSays: Record<string, string> = {
+  'metal of unknown kind': 'counted as copper in a plan, at the worst as aluminium',
+  'no metal': 'board, plastic, ceramic, cloth: no acid takes it',
+};
+
 interface Props {
   lot: Schemas['LotView'];
   /** A content that is only thought of; null while the bars stand as believed. */
@@ -105,8 +111,8 @@ export function ContentBars({ lot, thought, onThought, grams }: Props) {
         })}
         {lot.unknown && !thought && (
           <tr>
-            <th scope="row">of unknown kind</th>
-            <td className="soft">carried, never taken as nothing</td>
+            <th scope="row">{lot.unknown.label}</th>
+            <td className="soft">{restSays[lot.unknown.label] ?? 'carried, never taken as nothing'}</td>
             <td>
               <Fig f={lot.unknown} />
             </td>
