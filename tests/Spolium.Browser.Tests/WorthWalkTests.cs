@@ -153,6 +153,8 @@ public sealed class WorthWalkTests : IDisposable
         browser.Press("hold for later");
         browser.Press("Set it aside");
         browser.See("Set aside: waits for HL-9a");
+        // The verdict is reckoned anew once it is set aside: its link stands still only then.
+        browser.Settle();
         browser.Follow("Put together");
         browser.See("What each brought stays apart");
         browser.Click(By.XPath("//label[contains(., 'HL-9a')]/input"), "HL-9a");
