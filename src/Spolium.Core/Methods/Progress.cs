@@ -7,8 +7,8 @@ namespace Spolium.Core.Methods;
 internal sealed record Progress(Working Poured, Working Left)
 {
     // Nobody tells a share by the eye closer than this, and not all is left where something was poured.
-    private const double EyeSigma = 0.05;
-    private const double MostLeft = 0.95;
+    private static readonly double EyeSigma = Constants.Get("metal-left-by-eye").Likely;
+    private static readonly Working MostLeft = Constants.Get("metal-left-most");
 
     /// <param name="metal">Grams that were to dissolve.</param>
     public static Progress? Of(Facts facts, string doseId, Working metal, Draws draws)
@@ -26,10 +26,7 @@ internal sealed record Progress(Working Poured, Working Left)
             $"read: {read.Value.Text}"
         );
         var share = inGrams ? Working.Share(value, metal) : value;
-        return new(
-            DosePlan.Logged(poured),
-            Working.Least(Working.Exact(MostLeft), Working.AtLeastZero(share)).Named("share of the metal that is left")
-        );
+        return new(DosePlan.Logged(poured), Working.Least(MostLeft, Working.AtLeastZero(share)).Named("share of the metal that is left"));
     }
 
     /// <summary>Of what was poured by then, in any measure, what all the metal takes.</summary>

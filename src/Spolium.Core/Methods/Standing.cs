@@ -51,6 +51,15 @@ internal static class Standing
     /// <summary>Times what water holds of lead chloride at 25 °C.</summary>
     public static double Warmer(double celsius) => HeldByWater(celsius) / HeldByWater(25);
 
+    /// <summary>mol of lead chloride that a millilitre of water holds, by the table of its solubility.</summary>
+    public static Working LeadInWater(double celsius) =>
+        Working.Given(
+            HeldByWater(celsius),
+            Dimension.Density,
+            $"lead chloride that water holds at {FigureText.Number(celsius, 0)} °C",
+            "solubility by temperature"
+        ) / Molar.Mass("PbCl2");
+
     private static double HeldByWater(double celsius) =>
         Solubility.BySalt["PbCl2"].Percent(Math.Clamp(celsius, 0, 100))!.Value is var p ? p / (100 - p) : 0;
 }

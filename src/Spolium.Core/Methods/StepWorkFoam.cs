@@ -4,8 +4,8 @@ namespace Spolium.Core.Methods;
 internal sealed partial class StepWork
 {
     // Nobody reads foam closer; below some millilitres it is a ring at the glass.
-    private const double FoamSigma = 0.1;
-    private const double LeastFoam = 5;
+    private static readonly double FoamSigma = Constants.Get("foam-read").Likely;
+    private static readonly Working LeastFoam = Constants.Get("foam-least");
 
     // A quarter of what may gas at once is still worth a look.
     private const double QuietGas = 0.25;
@@ -29,9 +29,8 @@ internal sealed partial class StepWork
             $"read: {read.Value.Text}"
         );
         var portion = Working.Given(poured.Grams, Dimension.Mass, "the portion", "logged");
-        return (
-            Working.Greatest(foam, Working.Exact(LeastFoam, null, Dimension.Volume))
-            / (made.Gas * portion / whole).Named("gas of that portion")
-        ).Named("mL of foam to one of gas, as it was seen");
+        return (Working.Greatest(foam, LeastFoam) / (made.Gas * portion / whole).Named("gas of that portion")).Named(
+            "mL of foam to one of gas, as it was seen"
+        );
     }
 }

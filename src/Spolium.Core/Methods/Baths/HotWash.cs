@@ -29,7 +29,7 @@ internal static class HotWash
             TakeUp(work, Sulphate, work.Prior("lead-sulphate-in-hot-acid") * acid);
             work.React(ToBismuthChloride, Working.Least(there.Of(Oxychloride), work.Vessel.Of(Species.Proton)), "BiOCl");
         }
-        TakeUp(work, LeadChloride, Constants.Get("lead-chloride-in-water") * Standing.Warmer(WashC) * (acid + water));
+        TakeUp(work, LeadChloride, Standing.LeadInWater(WashC) * (acid + water));
     }
 
     // As ions: hot and in that much acid it does not fall again before it is poured off.

@@ -75,7 +75,7 @@ public sealed class CrystalliseSilverNitrate : IMethod
                 ),
                 Objections.When(
                     Along(charge, "Cu(NO3)2", Copper, least, cold.C),
-                    "so much copper that its nitrate would crystallise along (above some 0.12 g to a gram of silver)",
+                    "so much copper that its nitrate would crystallise along",
                     "cement the silver first and dissolve it again"
                 )
             ) is
