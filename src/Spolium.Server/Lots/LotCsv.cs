@@ -4,7 +4,7 @@ using Spolium.Server.Guard;
 namespace Spolium.Server.Lots;
 
 /// <param name="Csv">Columns id, code, title, material, amount, plus_minus, pieces, thickness, content, balance, held_by, free_acid, part,
-/// marks; code, title and amount must be there.</param>
+/// marks, open, nitrate, denitrated, chlorine, sulphite; code, title and amount must be there.</param>
 public sealed record LotCsvRequest(Head Head, [Longest(LongestAttribute.File)] string Csv);
 
 /// <param name="Codes">Of the lots that came in.</param>
@@ -29,6 +29,11 @@ internal static class LotCsv
             "free_acid",
             "part",
             "marks",
+            "open",
+            "nitrate",
+            "denitrated",
+            "chlorine",
+            "sulphite",
         ],
         ["code", "title", "amount"],
         "lots"
@@ -64,6 +69,11 @@ internal static class LotCsv
                         l.Content.FreeAcid?.Text ?? "",
                         l.Content.Part is { } p ? $"{p.Name} {typed.PartShare}" : "",
                         string.Join(' ', l.Content.Marks ?? []),
+                        typed.Open ?? "",
+                        typed.State?.Nitrate ?? "",
+                        typed.State?.Denitrated?.ToString() ?? "",
+                        typed.State?.Chlorine?.ToString() ?? "",
+                        typed.State?.Sulphite?.ToString() ?? "",
                     };
                 })
         );
@@ -118,6 +128,21 @@ internal static class LotCsv
             var (low, likely, high) = reader.Range(row + "part", p[(at + 1)..], Field.Share);
             part = new(p[..at].Trim(), low, likely, high);
         }
+        ContentPart? open = null;
+        if (!liquor && cell("open") is { Length: > 0 } reached)
+        {
+            var (low, likely, high) = reader.Range(row + "open", reached, Field.Share);
+            open = new("open", low, likely, high);
+        }
+        Answer? Answered(string column)
+        {
+            if (cell(column) is not { Length: > 0 } said)
+                return null;
+            if (Enum.TryParse<Answer>(said, true, out var answer))
+                return answer;
+            reader.Errors.Add(new(row + column, $"'{said}' answers nothing", "write yes, no or notknown, or leave it empty"));
+            return null;
+        }
         var marks = (cell("marks") ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
         var known = Core.Safety.Suspicion.All.Select(s => s.Mark).ToList();
         foreach (var strange in marks.Except(known))
@@ -134,7 +159,11 @@ internal static class LotCsv
                 held,
                 liquor ? reader.Optional(row + "free_acid", cell("free_acid"), Field.Molarity) : null,
                 marks.Length > 0 ? marks : null,
-                part
+                part,
+                Open: open,
+                State: held == LiquorKind.Chloride
+                    ? reader.State(new(Answered("denitrated"), Answered("chlorine"), Answered("sulphite"), cell("nitrate")), row)
+                    : null
             ),
             reader.Optional(row + "thickness", cell("thickness"), Field.Length),
             [],

@@ -21,7 +21,7 @@ export function LotFilePage() {
       <TableFile
         out="/api/lots/csv"
         name="lots.csv"
-        columns="code, title, amount, and any of material, plus_minus, pieces, thickness, content, balance, held_by, free_acid, part, marks, id"
+        columns="code, title, amount, and any of material, plus_minus, pieces, thickness, content, balance, held_by, free_acid, part, marks, open, nitrate, denitrated, chlorine, sulphite, id"
         example={
           'code,title,amount,content,balance\nHL-12,clad pins,240 g,Au 0.2-0.4-0.9 %; Cu 60-70-80 % rest,Zn'
         }
