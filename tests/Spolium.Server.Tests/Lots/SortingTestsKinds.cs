@@ -37,6 +37,25 @@ public partial class SortingTests
     }
 
     [Fact]
+    public async Task A_copy_of_a_kind_keeps_what_its_rest_is_and_what_lies_open()
+    {
+        await using var shop = new Shop(demo: false);
+        var all = await shop.Done(
+            "/api/materials",
+            new
+            {
+                Head = Shop.Head(),
+                Id = "ours",
+                Name = "our chips",
+                Basis = "whole",
+                Lines = new[] { new { Element = "Au", Range = "0.01-0.02-0.05 %" } },
+                CopyOf = "black-chips",
+            }
+        );
+        Assert.Equal(("pieces", "0-1-5 %"), (all[0].GetProperty("rest").GetString(), all[0].GetProperty("open").GetString()));
+    }
+
+    [Fact]
     public async Task A_step_is_given_up_over_http_and_the_rest_replans()
     {
         await using var shop = new Shop();

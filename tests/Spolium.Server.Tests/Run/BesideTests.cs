@@ -113,6 +113,59 @@ public class BesideTests
         Assert.Contains("99.8", jar.ToString(), StringComparison.Ordinal);
     }
 
+    [Fact]
+    public async Task A_rinse_from_the_tap_keeps_the_chloride_of_its_bottle()
+    {
+        await using var shop = new Shop();
+        foreach (var (id, form) in new[] { ("T-8", "water-tap"), ("T-9", "water-distilled") })
+            await shop.Done(
+                "/api/shelf",
+                new
+                {
+                    Head = Shop.Head(),
+                    Bottles = new[]
+                    {
+                        new
+                        {
+                            Id = id,
+                            Form = form,
+                            Amount = "5 L",
+                            Price = "1 kr",
+                        },
+                    },
+                }
+            );
+        await shop.Done(Path, Wish("poured", "20 mL", "T-8"));
+        await shop.Done(Path, Wish("poured", "20 mL", "T-9"));
+        await shop.Done(Path, Wish("poured", "20 mL", "water"));
+        var poured = shop.Store.Ledger.State.Batches["26-02"].Step("3-sulfamic").Beside.Select(b => b.Body.Poured!.Pour.ChloridePpm);
+        Assert.Equal([40, 0.1, null], poured);
+    }
+
+    [Theory]
+    [InlineData("foam", "80 mL", null)]
+    [InlineData("left", "140 %", "value")]
+    [InlineData("left-grams", "5 kg", "value")]
+    [InlineData("smell", "3", "kind")]
+    public async Task What_is_read_while_it_goes_on_is_kept_or_names_its_field(string kind, string value, string? field)
+    {
+        await using var shop = new Shop();
+        var (status, body) = await shop.Post(
+            "/api/batches/26-02/steps/3-sulfamic/readings",
+            new
+            {
+                Head = Shop.Head(),
+                Kind = kind,
+                Value = value,
+            }
+        );
+        Assert.Equal(field is null ? 200 : 422, status);
+        if (field is not null)
+            Assert.Equal(field, Shop.First(body).Field);
+        else
+            Assert.Equal(80, shop.Store.Ledger.State.Batches["26-02"].Facts["3-sulfamic"].Readings.Single().Value.Value);
+    }
+
     [Theory]
     [InlineData("vanished", "1 mL", "what")]
     [InlineData("spilt", "much", "amount")]
