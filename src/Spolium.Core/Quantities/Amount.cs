@@ -98,8 +98,11 @@ public sealed class Amount
     public static Amount operator -(Amount a, Amount b) =>
         Apply(a, b, static (x, y) => x - y, TensorPrimitives.Subtract, TensorPrimitives.Subtract);
 
+    /// <summary>Nothing of an unknown is nothing for certain: a metal that is not there stays so.</summary>
     public static Amount operator *(Amount a, Amount b) =>
-        Apply(a, b, static (x, y) => x * y, TensorPrimitives.Multiply, TensorPrimitives.Multiply);
+        a is { IsCertain: true, Likely: 0 } || b is { IsCertain: true, Likely: 0 }
+            ? Zero
+            : Apply(a, b, static (x, y) => x * y, TensorPrimitives.Multiply, TensorPrimitives.Multiply);
 
     public static Amount operator /(Amount a, Amount b) =>
         Apply(a, b, static (x, y) => x / y, TensorPrimitives.Divide, TensorPrimitives.Divide);

@@ -37,6 +37,8 @@ public class ContentTests
         Assert.True(hcl.Grams.Likely > 1000);
         Assert.True(plan.Gases.Single(g => g.Formula == "H2").Made.Range.High > 100_000);
         Assert.Contains(plan.Cautions, c => c.Text.Contains("unknown kind"));
+        // No equation is told of a metal that is in no world.
+        Assert.DoesNotContain(Given.Step("nitric-strip", charge).Equations, e => e.Equation.ToString().Contains("Zn"));
         var known = Given.Step("aqua-regia", Given.Charge(Gold("Cu"), 500));
         Assert.DoesNotContain(known.Cautions, c => c.Text.Contains("unknown kind"));
     }

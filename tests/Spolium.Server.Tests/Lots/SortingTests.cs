@@ -226,8 +226,9 @@ public partial class SortingTests
             new
             {
                 Head = Shop.Head(),
-                Csv = "code,title,amount,content,balance,held_by,open,denitrated,chlorine,nitrate\nX-1,chips,80 g,Au 0.01-0.02-0.1 %,pieces,,0-1-5 %"
-                    + ",,,\nX-2,gold liquor,400 mL,Au 20-25-30 g/L,,chloride,,No,NotKnown,0.3 M",
+                Csv = "code,title,amount,content,balance,held_by,open,denitrated,chlorine,nitrate\n"
+                    + "X-1,chips,80 g,Au 0.01-0.02-0.1 %,pieces,,0-1-5 %,,,\n"
+                    + "X-2,gold liquor,400 mL,Au 20-25-30 g/L,,chloride,,No,NotKnown,0.3 M",
             }
         );
         var csv = await shop.Client.GetStringAsync("/api/lots/csv", TestContext.Current.CancellationToken);
