@@ -24,6 +24,8 @@ internal static class BatchPostings
         foreach (var element in elements)
         {
             var legs = takes.Select(t => (t, -book.Grams(t, element), 0.0, Basis.EstimatedByMethod)).ToList();
+            if (batch.Step(stepId).FromBottles.Of(element) is { Grams: > 0 } brought)
+                legs.Add((Account.Bottles, -brought.Grams, brought.Sigma, Basis.Weighed));
             foreach (var o in outputs)
                 if (o.Holds.FirstOrDefault(h => h.Element == element) is { } held)
                     legs.Add(

@@ -21,6 +21,9 @@ public static class Account
 {
     public const string Received = "received";
 
+    /// <summary>Where metal comes from that stood in bottles: bars, powders, silver that is lent to an alloy.</summary>
+    public const string Bottles = "bottles";
+
     /// <summary>Where bought bottles come from.</summary>
     public const string Supplier = "supplier";
 

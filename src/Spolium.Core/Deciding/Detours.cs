@@ -89,7 +89,7 @@ public static class Detours
         var route = Routes.Instead(batch.Route, stepId, methods);
         if (route.Check(id => id == stepId || batch.Step(id).Begun) is { Count: > 0 } wrong)
             return Decision.Refuse(wrong);
-        var (outputs, covariances) = BatchAtWork.Outputs(step, batch.Believed.Select(b => b.Element));
+        var (outputs, covariances) = BatchAtWork.Outputs(step, batch.Metals);
         return Decision.Write(
             new BranchGivenUp(batch.Id, stepId, mass, outputs, covariances, route, bottles, reason.Trim(), Decisions.Kept(kept))
         );
@@ -193,7 +193,7 @@ public static class Detours
                 }
             ),
         };
-        var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.Step(state, back, stepId), batch.Believed.Select(b => b.Element));
+        var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.Step(state, back, stepId), batch.Metals);
         return Decision.Write(new CameBack(batch.Id, stepId, weighed, fee, outputs, covariances, Decisions.Kept(reason)));
     }
 }

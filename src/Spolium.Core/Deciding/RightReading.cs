@@ -236,7 +236,7 @@ public static class RightReading
     // From the step of the reading on, everything was reckoned from it.
     internal static IReadOnlyList<StepRestated> Restated(State state, BatchState batch, string from)
     {
-        var elements = batch.Believed.Select(b => b.Element).ToList();
+        var elements = batch.Metals;
         return
         [
             .. batch

@@ -150,7 +150,7 @@ public static class StepDecisions
         var now = BatchAtWork.AsItStands(state, batch, stepId);
         if (now.Plan.Outputs.All(o => o.Id != test.Output) || !HoldingKind.IsLiquor(test.Output))
             return Decision.Refuse("output", "this step makes no such liquor", "choose one of its liquors");
-        if (batch.Believed.All(b => b.Element != test.Element))
+        if (!batch.Metals.Contains(test.Element))
             return Decision.Refuse(
                 "element",
                 $"the book has no {test.Element} in this batch",
@@ -272,10 +272,7 @@ public static class StepDecisions
                 "not all end signs were seen: " + string.Join("; ", open.Select(s => s.Text)),
                 "look for them, or say why you close without"
             );
-        var (outputs, covariances) = BatchAtWork.Outputs(
-            BatchAtWork.AsItStands(state, batch, stepId),
-            batch.Believed.Select(b => b.Element)
-        );
+        var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.AsItStands(state, batch, stepId), batch.Metals);
         return Decision.Write(new StepClosed(batch.Id, stepId, outputs, covariances, open.Count > 0 ? Decisions.Kept(reason) : null));
     }
 }

@@ -50,6 +50,19 @@ public sealed record StepState(
     /// <summary>Id of the rule of what never meets that was broken in its vessel; null where none was.</summary>
     public string? Danger => Beside.Find(b => b.Body.Danger is not null)?.Body.Danger;
 
+    /// <summary>All that came out of bottles: doses, and what was poured beside the plan.</summary>
+    public IEnumerable<Pour> FromBottles =>
+        Beside.IsEmpty
+            ? Pours
+            : Pours.Concat(
+                Beside.SelectMany(b =>
+                    b.Body.Poured is { } p ? [Pour.From(p.Pour, BesidePour, p.Formula, b.At, b.EntryId)] : Enumerable.Empty<Pour>()
+                )
+            );
+
+    /// <summary>Stands for the dose of what no plan asked for.</summary>
+    public const string BesidePour = "beside";
+
     public bool Begun => BegunAt is not null;
     public bool Closed => ClosedAt is not null;
 
@@ -155,6 +168,27 @@ public sealed record BatchState(
 
     /// <summary>Why its readings disagree and are right all the same; null where nobody said so.</summary>
     public StandsState? Stands { get; init; }
+
+    /// <summary>
+    /// Metals that the book follows: those believed to be in the feed, those that came as metal out of a bottle (a bar, powder, silver that
+    /// is lent), and all that a closed step told of.
+    /// </summary>
+    public IReadOnlyList<string> Metals =>
+        [
+            .. Believed
+                .Select(b => b.Element)
+                .Concat(
+                    Steps
+                        .Values.SelectMany(s =>
+                            s.FromBottles.Select(p => p.Formula)
+                                .OfType<string>()
+                                .Where(ElementAtWork.IsMetal)
+                                .Concat(s.Outputs.SelectMany(o => o.Holds.Select(h => h.Element)))
+                        )
+                        .Order(StringComparer.Ordinal)
+                )
+                .Distinct(),
+        ];
 
     public StepState Step(string id) => Steps.GetValueOrDefault(id) ?? StepState.New(id);
 

@@ -122,7 +122,7 @@ public sealed class Folding
             Outputs =
             [
                 .. LiquorTesting
-                    .Apply(plan.Outputs, input, logged, step.Id, draws)
+                    .Apply(Weighing.Rinsed(plan.Outputs, logged), input, logged, step.Id, draws)
                     .Select(o =>
                         o with
                         {

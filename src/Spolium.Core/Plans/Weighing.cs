@@ -1,3 +1,5 @@
+using Spolium.Core.Methods;
+
 namespace Spolium.Core.Plans;
 
 /// <summary>
@@ -11,6 +13,25 @@ public static class Weighing
 
     private static bool Hangs(Amount x, Amount y, double variance) =>
         x.Sigma is > 0 and var sigma && Math.Abs(Amount.Covariance(x, y)) > Chance * sigma * Math.Sqrt(variance);
+
+    /// <summary>What is weighed is weighed rinsed and dry: the liquor that clung to it stands with the liquor of the step from then on.
+    /// Where a step has none, it stays.</summary>
+    public static IReadOnlyList<Output> Rinsed(IReadOnlyList<Output> outputs, Facts logged)
+    {
+        var all = outputs.ToList();
+        var into = all.FindIndex(o => !logged.Weighed.ContainsKey(o.Id) && IsLiquor(o.Charge));
+        for (var i = 0; i < all.Count && into >= 0; i++)
+            if (i != into && logged.Weighed.ContainsKey(all[i].Id) && all[i].Charge.Moles.Keys.Any(s => s.Phase == Phase.Solid))
+            {
+                var (clung, dry) = all[i].Charge.Split(s => s.Phase is Phase.Aqueous or Phase.Liquid ? Charge.All : null);
+                all[i] = all[i] with { Charge = dry };
+                all[into] = all[into] with { Charge = all[into].Charge.Plus(clung) };
+            }
+        return all;
+    }
+
+    private static bool IsLiquor(Charge charge) =>
+        charge.Of(Species.Water).Likely > 0 && charge.AllSolids().Likely <= 1e-3 * charge.Grams(Species.Water).Likely;
 
     /// <param name="seed">Name of the reading, for its noise.</param>
     public static Charge Apply(Charge charge, TypedNumber reading, string seed, Draws draws)

@@ -35,6 +35,9 @@ public sealed record ReagentForm(
     /// <exception cref="KeyNotFoundException">There is no such form.</exception>
     public static ReagentForm Of(string id) => Find(id) ?? throw new KeyNotFoundException($"There is no reagent form '{id}'.");
 
+    /// <summary>What the ordinary kind of a substance is called; its formula where no kind is known.</summary>
+    public static string NameOf(string formula) => All.FirstOrDefault(f => f.Formula == formula)?.Name ?? formula;
+
     /// <summary>Grams in a millilitre of the loose solid; null where nobody said.</summary>
     public static Working? BulkDensity(string formula, Draws draws) =>
         Priors.ById.ContainsKey("bulk-" + formula) ? draws.Prior("bulk-" + formula) : null;

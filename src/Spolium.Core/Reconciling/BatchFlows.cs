@@ -58,7 +58,8 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
                     )
                 );
             }
-            foreach (var element in batch.Believed.Select(b => b.Element))
+            ReadBottles(batch, step.Id, s, places, readings, sources, tares);
+            foreach (var element in batch.Metals)
                 ReadLosses(batch, step.Id, s, element, throughput?.Invoke(step.Id, element), readings, sources);
             foreach (var o in s.Outputs)
                 ReadWeighed(batch, step.Id, s, o, readings, sources, tares);
@@ -91,6 +92,46 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
             sources.Add(new(null, "", Route.Feed, null, $"content of the feed in {b.Element}, as believed"));
         }
     }
+
+    // What came out of a bottle into a step, dose by dose: a bar, silver that is lent, a salt of a metal that the book follows.
+    private static void ReadBottles(
+        BatchState batch,
+        string stepId,
+        StepState step,
+        List<FlowPlace> places,
+        List<FlowReading> readings,
+        List<FlowSource> sources,
+        IReadOnlyDictionary<string, double> tares
+    )
+    {
+        foreach (var dose in step.FromBottles.GroupBy(p => (p.DoseId, p.BottleId)))
+        {
+            var brought = batch.Metals.Select(e => (Element: e, Of: dose.Of(e))).Where(x => x.Of.Grams > 0).ToList();
+            if (brought.Count == 0)
+                continue;
+            var arc = BottleArc(stepId, dose.Key.DoseId, dose.Key.BottleId);
+            var name = ReagentForm.NameOf(dose.First().Formula!) + ", out of its bottle";
+            places.Add(new(arc, Account.Shelf(dose.Key.BottleId), name, null, stepId, false));
+            var grams = dose.Sum(p => p.Grams);
+            var sigma = Math.Max(Math.Sqrt(dose.Sum(p => p.SigmaG * p.SigmaG)), LeastShare * grams);
+            var (one, typed) = dose.Count() == 1 ? (dose.First().EntryId, dose.First().Amount) : (null, null);
+            readings.Add(
+                new(arc, FlowGraph.Mass, grams, sigma)
+                {
+                    Clues = typed is { Field: Field.Mass } ? Clues(typed, tares, batch.BalanceStepG) : null,
+                }
+            );
+            sources.Add(new(one, stepId, dose.Key.DoseId, typed, name + ", weighed"));
+            foreach (var b in brought)
+            {
+                readings.Add(Fraction(arc, b.Element, grams, sigma, b.Of.Grams, b.Of.Sigma));
+                sources.Add(new(null, stepId, dose.Key.DoseId, null, $"{b.Element} in a gram of {name}"));
+            }
+        }
+    }
+
+    /// <summary>Id of the arc of what a bottle gave to a step.</summary>
+    internal static string BottleArc(string stepId, string dose, string bottleId) => $"bottle/{stepId}/{dose}/{bottleId}";
 
     // Where a metal goes mostly is left to the balance; the rest are losses by their share.
     private static void ReadLosses(

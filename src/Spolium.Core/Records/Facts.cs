@@ -15,7 +15,21 @@ public sealed record Pour(
     double? DensityGPerMl = null,
     double SigmaG = 0,
     double? ChloridePpm = null
-);
+)
+{
+    /// <summary>What the bottle holds; null where nobody knows any more.</summary>
+    public string? Formula { get; init; }
+
+    /// <summary>As it was typed.</summary>
+    public TypedNumber? Amount { get; init; }
+
+    public static Pour From(BottlePour p, string dose, string? formula, DateTimeOffset at, string entryId) =>
+        new(dose, p.BottleId, p.Grams, at, entryId, p.Strength, p.PlusMinus, p.DensityGPerMl, p.SigmaG, p.ChloridePpm)
+        {
+            Formula = formula,
+            Amount = p.Amount,
+        };
+}
 
 /// <summary>What happened beside the plan, and when.</summary>
 public sealed record Beside(SomethingElse Body, DateTimeOffset At, string EntryId);

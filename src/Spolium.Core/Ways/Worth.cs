@@ -144,7 +144,7 @@ public sealed record Worth(
                 .GroupBy(d => d.Bottle.Formula)
         )
         {
-            var form = ReagentForm.All.FirstOrDefault(f => f.Formula == doses.Key)?.Name ?? doses.Key;
+            var form = ReagentForm.NameOf(doses.Key);
             var costs = doses.Select(d => Cost(d, terms, draws)).ToList();
             if (costs.Any(c => c is null))
                 notPriced.Add(form);

@@ -17,12 +17,15 @@ public sealed record HoldingBalance(string Account, string StepId, string Name, 
 /// parts. Recovery is against a feed that was mostly guessed, so grams come first.
 /// </summary>
 /// <param name="Back">What came back of it when shared holdings were worked up.</param>
+/// <param name="Lent">What bottles brought of it: it is returned first, and what comes out above it is the feed's. Null where none
+/// did.</param>
 public sealed record BatchBalance(
     string Element,
     Working Feed,
     IReadOnlyList<HoldingBalance> Holdings,
     Working? Product,
     Working? Back,
+    Working? Lent,
     Working Unaccounted,
     Working Guessed,
     Working Missing,
@@ -60,31 +63,55 @@ public sealed record BatchBalance(
             product is null ? back
             : back is null ? product
             : (product + back).Named($"{name} that came out, in the product and back from leavings");
-        var atLeast = (cameOut is null ? standing : cameOut + standing).Named("the feed held at least");
+        var lent = OutOfBottles(batch, element, draws, name);
+        var there = cameOut is null ? standing : cameOut + standing;
+        var atLeast = (lent is null ? there : Working.AtLeastZero(there - lent)).Named("the feed held at least");
         var booked = ledger.Book.Grams(Account.Unaccounted("batch/" + batch.Id), element);
         // Before anything was weighed the holdings are the feed by another name: nothing can be missing.
         var measured = batch.Steps.Values.Any(s => s.Weighed.Count > 0);
         var unaccounted = measured
-            ? (feed - atLeast).Named("unaccounted")
+            ? (lent is null ? feed - there : feed + lent - there).Named("unaccounted")
             : Working.Given(booked, Dimension.Mass, "unaccounted", "nothing has been weighed yet that could show a loss");
         var missing = Beyond(unaccounted).Named("missing beyond what readings and guess allow");
         var guessed = (unaccounted - missing).Named("not known, because the feed was guessed");
         var recovery = product is null
             ? null
-            : (cameOut! / Working.Greatest(feed, atLeast).Named("feed, never below what came out of it")).Named($"recovery of {name}");
+            : (
+                (lent is null ? cameOut! : Working.AtLeastZero(cameOut! - lent).Named($"{name} that came out above what was lent"))
+                / Working.Greatest(feed, atLeast).Named("feed, never below what came out of it")
+            ).Named($"recovery of {name}");
         return new(
             element,
             feed,
             holdings,
             product,
             back,
+            lent,
             unaccounted,
             guessed,
             missing,
             atLeast,
             recovery,
-            Wide(feed, product, standing, believed)
+            Wide(feed, product, holdings.Where(h => h.Standing), believed)
         );
+    }
+
+    private static Working? OutOfBottles(BatchState batch, string element, Draws draws, string name)
+    {
+        var brought = batch
+            .Route.Steps.SelectMany(s => batch.Step(s.Id).FromBottles)
+            .Select(p => (Pour: p, Metal: p.Of(element)))
+            .Where(x => x.Metal.Grams > 0)
+            .Select(x =>
+                Working.Given(
+                    draws.Reading($"poured {x.Pour.EntryId} {element}", x.Metal.Grams, x.Metal.Sigma),
+                    Dimension.Mass,
+                    $"{name} in {ReagentForm.NameOf(x.Pour.Formula!)}",
+                    $"{x.Pour.Amount?.Text ?? FigureText.Number(x.Pour.Grams, 2) + " g"} out of its bottle"
+                )
+            )
+            .ToList();
+        return brought.Count == 0 ? null : Working.Sum(brought, Dimension.Mass).Named($"{name} out of bottles");
     }
 
     // What nobody believed to be in the feed is nothing of it.
@@ -241,13 +268,19 @@ public sealed record BatchBalance(
         );
     }
 
-    private static string Wide(Working feed, Working? product, Working standing, ElementEstimate believed)
+    private static string Wide(Working feed, Working? product, IEnumerable<HoldingBalance> standing, ElementEstimate believed)
     {
+        var held = standing.ToList();
         var guess = feed.Amount.Sigma;
-        var rest = Math.Sqrt(Math.Pow(product?.Amount.Sigma ?? 0, 2) + Math.Pow(standing.Amount.Sigma, 2));
-        return guess > rest
-            ? $"The range is wide because the content of the feed was guessed ({FigureText.Number(believed.Low, 2)} to "
-                + $"{FigureText.Number(believed.High, 2)} g): an assay of the lot would narrow it."
+        var rest = Math.Sqrt(
+            Math.Pow(product?.Amount.Sigma ?? 0, 2) + Math.Pow(Working.Sum(held.Select(h => h.Grams), Dimension.Mass).Amount.Sigma, 2)
+        );
+        if (guess > rest)
+            return $"The range is wide because the content of the feed was guessed ({FigureText.Number(believed.Low, 2)} to "
+                + $"{FigureText.Number(believed.High, 2)} g): an assay of the lot would narrow it.";
+        return held.MaxBy(h => h.Grams.Amount.Sigma) is { } widest && HoldingKind.IsLiquor(widest.Output)
+            ? $"The range is wide because of what stands in the {widest.Name} ({FigureText.ValueOnly(widest.Grams)}): a test of that "
+                + $"liquor for {Elements.Of(believed.Element).Name} would narrow it."
             : "The range is wide because of what stands in filters and liquors: work them up, or have the bar assayed.";
     }
 }

@@ -149,7 +149,7 @@ public static class Summaries
                 .OrderBy(g => g.Key, StringComparer.Ordinal)
                 .Select(g => new ReagentSummary(
                     g.Key,
-                    ReagentForm.All.FirstOrDefault(f => f.Formula == g.Key)?.Name ?? g.Key,
+                    ReagentForm.NameOf(g.Key),
                     g.Sum(u => u.Grams.Likely),
                     planned.GetValueOrDefault(g.Key),
                     g.Any(u => u.Cost is null) ? null : g.Sum(u => u.Cost!.Likely)

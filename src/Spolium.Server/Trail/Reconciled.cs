@@ -16,8 +16,8 @@ internal static class Reconciled
 
     public static IReadOnlyList<TrailFlow> Flows(Ledger ledger, BatchState batch, string element, ShownFigures figures)
     {
-        // A metal that nobody believed to be in the feed has no flows.
-        if (batch.Believed.All(b => b.Element != element))
+        // A metal that is neither believed to be in the feed nor came out of a bottle has no flows.
+        if (!batch.Metals.Contains(element))
             return [];
         var book = ReconciledBatch.Of(ledger.State, batch);
         var draws = new Draws(batch.Id);

@@ -70,6 +70,7 @@ public sealed record PutRightView(
     string? Kept
 );
 
+/// <param name="Lent">What bottles brought of it; null where none did.</param>
 /// <param name="Guessed">Not known, because the feed was guessed.</param>
 /// <param name="Missing">Missing beyond what readings and guess allow.</param>
 public sealed record TrailView(
@@ -82,6 +83,7 @@ public sealed record TrailView(
     IReadOnlyList<TrailHolding> Holdings,
     FigureView? Product,
     FigureView? Back,
+    FigureView? Lent,
     FigureView Unaccounted,
     FigureView Guessed,
     FigureView Missing,
@@ -173,7 +175,7 @@ public static class TrailEndpoints
         var element = wanted ?? MetalOf(now.State, asItIs);
         // A batch that took no metal has a trail too, an empty one.
         return
-            ledger.State.Batches[batchId].Believed is { Count: 0 } || ledger.State.Batches[batchId].Believed.Any(b => b.Element == element)
+            ledger.State.Batches[batchId] is { Believed.Count: 0 } || ledger.State.Batches[batchId].Metals.Contains(element)
             ? TypedResults.Ok(TrailViews.View(now, ledger, mine, upTo, batchId, element, book))
             : Problems.NotFound($"{element} in this batch");
     }
@@ -184,7 +186,7 @@ public static class TrailEndpoints
         var now = writing.Ledger;
         var mine = now.State.Entries.Naming(Entry.BatchStream(batchId)).ToList();
         var batch = now.State.Batches[batchId];
-        var element = batch.Believed.Any(b => b.Element == wanted) ? wanted! : MetalOf(now.State, batch);
+        var element = wanted is not null && batch.Metals.Contains(wanted) ? wanted : MetalOf(now.State, batch);
         return TrailViews.View(now, now, mine, mine.Count, batchId, element, new ShownFigures());
     }
 

@@ -23,6 +23,7 @@ internal static class TrailViews
             .Append(Account.Unaccounted("batch/" + batchId))
             .Append(Account.Holding(batchId, Core.Records.Route.Feed))
             .Append(Account.Back(batchId))
+            .Append(Account.Bottles)
             .ToHashSet();
         var names = b.Holdings.GroupBy(h => h.Account).ToDictionary(g => g.Key, g => g.First().Name);
         return new TrailView(
@@ -30,7 +31,11 @@ internal static class TrailViews
             batch.Code,
             element,
             Elements.Of(element).Name,
-            [.. batch.Believed.OrderBy(x => x.Element == element ? 0 : 1).ThenByDescending(x => x.Grams).Select(x => x.Element)],
+            [
+                .. batch
+                    .Metals.OrderBy(e => e == element ? 0 : 1)
+                    .ThenByDescending(e => batch.Believed.Find(x => x.Element == e)?.Grams ?? 0),
+            ],
             book.Add("feed", b.Feed),
             [
                 .. b.Holdings.Select(h => new TrailHolding(
@@ -51,6 +56,7 @@ internal static class TrailViews
             ],
             book.AddOrNone("product", b.Product),
             book.AddOrNone("back", b.Back),
+            book.AddOrNone("lent", b.Lent),
             book.Add("unaccounted", b.Unaccounted),
             book.Add("guessed", b.Guessed),
             book.Add("missing", b.Missing),

@@ -124,7 +124,7 @@ public class PoolingTests
         var ledger = Demo.Value;
         var refused = WorkUp(ledger, 1.3).Errors[0];
         Assert.Equal("yields[0].mass", refused.Field);
-        Assert.Contains("the book has 0.099", refused.Reason, StringComparison.Ordinal);
+        Assert.Contains("the book has 0.100", refused.Reason, StringComparison.Ordinal);
         Assert.Equal("a ring fell in", Assert.IsType<PoolWorkedUp>(WorkUp(ledger, 1.3, "a ring fell in").Body).Reason);
         Assert.Equal("how", WorkUp(ledger, 0.09, how: "").Errors[0].Field);
         Assert.Equal("yields[0].element", WorkUp(ledger, 0.09, element: "Pt").Errors[0].Field);

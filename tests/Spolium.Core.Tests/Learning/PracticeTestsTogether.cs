@@ -130,7 +130,7 @@ public partial class PracticeTests
                 new(
                     "barren",
                     "Au",
-                    TypedNumber.Of(250, Field.Volume, "mL"),
+                    TypedNumber.Of(200, Field.Volume, "mL"),
                     TypedNumber.Of(0.01, Field.Concentration, "g/L"),
                     TypedNumber.Of(0.03, Field.Concentration, "g/L")
                 )
@@ -159,8 +159,8 @@ public partial class PracticeTests
         var closed = (BatchClosed)Decisions.CloseBatch(ledger, ledger.State.Batches[id], Now, "AV").Body!;
         var seen = closed.Practice!.Single(p => p.Prior == "gold-in-barren");
         var through = ledger.State.Batches[id].Step("5-metabisulphite").Outputs.Sum(o => o.Holds.First(h => h.Element == "Au").Grams);
-        Assert.Equal(0.02 * 0.25 / through, seen.Value, 1e-5);
-        Assert.Equal(0.011 * 0.25 / through, seen.Low, 0.03 * seen.Value);
+        Assert.Equal(0.02 * 0.2 / through, seen.Value, 1e-5);
+        Assert.Equal(0.011 * 0.2 / through, seen.Low, 0.03 * seen.Value);
         Assert.False(seen.Together);
     }
 }

@@ -20,7 +20,7 @@ public class LiquorTestingTests
 
     private static TypedNumber PerLitre(double grams) => TypedNumber.Of(grams, Field.Concentration, "g/L");
 
-    private static LiquorBracket Bracket(double low, double high, double ml = 250, string output = "barren", string element = "Au") =>
+    private static LiquorBracket Bracket(double low, double high, double ml = 200, string output = "barren", string element = "Au") =>
         new(output, element, TypedNumber.Of(ml, Field.Volume, "mL"), PerLitre(low), PerLitre(high));
 
     // Up to the closing of the precipitation: its liquor is still in the beaker.
@@ -68,8 +68,8 @@ public class LiquorTestingTests
         var after = With(before, body);
         var now = BatchAtWork.AsItStands(after.State, after.State.Batches[Id], Drop).Plan;
         var liquor = now.Outputs.First(o => o.Id == "barren").Charge.Element("Au");
-        Assert.Equal(0.05, liquor.Likely, 1e-6);
-        Assert.Equal(0.2 / Math.Sqrt(12) * 0.25, liquor.Amount.Sigma, 0.002);
+        Assert.Equal(0.04, liquor.Likely, 1e-6);
+        Assert.Equal(0.2 / Math.Sqrt(12) * 0.2, liquor.Amount.Sigma, 0.002);
         // Not weighed: in every world what the liquor holds more the powder holds less.
         double Gold(IEnumerable<Core.Methods.Output> outputs, int world) => outputs.Sum(o => o.Charge.Element("Au").Amount[world]);
         for (var w = 0; w < Amount.Worlds; w++)
@@ -87,9 +87,9 @@ public class LiquorTestingTests
                 .Plan.Outputs.First(o => o.Id == "barren")
                 .Charge.Element("Au")
                 .Likely;
-        Assert.Equal(0.00125, Liquor(two), 1e-6);
+        Assert.Equal(0.001, Liquor(two), 1e-6);
         var back = With(two, Decisions.Correct(two.State, two.State.Entries[^1].Id, "another beaker", null).Body!);
-        Assert.Equal(0.05, Liquor(back), 1e-6);
+        Assert.Equal(0.04, Liquor(back), 1e-6);
     }
 
     [Fact]
@@ -103,17 +103,17 @@ public class LiquorTestingTests
         Assert.All(closed.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
         var flows = BatchFlows.Of(closed.State, closed.State.Batches[Id]);
         var at = flows.Sources.ToList().FindIndex(s => s.Output == "barren" && s.Says.Contains("tested for Au"));
-        Assert.Equal(0.05, flows.Graph.Readings[at].Value, 1e-3);
-        Assert.Equal(0.2 / Math.Sqrt(12) * 0.25, flows.Graph.Readings[at].Sigma, 0.002);
+        Assert.Equal(0.04, flows.Graph.Readings[at].Value, 1e-3);
+        Assert.Equal(0.2 / Math.Sqrt(12) * 0.2, flows.Graph.Readings[at].Sigma, 0.002);
         Assert.Equal(tested.State.Entries[^1].Id, flows.Sources[at].EntryId);
     }
 
     [Theory]
-    [InlineData("output", "lid", "Au", 0.1, 0.3, 250)]
-    [InlineData("output", "powder", "Au", 0.1, 0.3, 250)]
-    [InlineData("element", "barren", "Pt", 0.1, 0.3, 250)]
-    [InlineData("high", "barren", "Au", 0.3, 0.3, 250)]
-    [InlineData("low", "barren", "Au", 80, 100, 250)]
+    [InlineData("output", "lid", "Au", 0.1, 0.3, 200)]
+    [InlineData("output", "powder", "Au", 0.1, 0.3, 200)]
+    [InlineData("element", "barren", "Pt", 0.1, 0.3, 200)]
+    [InlineData("high", "barren", "Au", 0.3, 0.3, 200)]
+    [InlineData("low", "barren", "Au", 80, 100, 200)]
     [InlineData("volume", "barren", "Au", 0.01, 0.1, 40000)]
     public void What_no_drop_can_say_is_told_by_field(string field, string output, string element, double low, double high, double ml) =>
         Assert.Contains(Test(BeforeClosing, Bracket(low, high, ml, output, element)).Errors, e => e.Field == field);

@@ -26,7 +26,7 @@ function mainWay(flows: Flow[]): Flow[] {
     const [x, y] = [a.grams?.likely, b.grams?.likely];
     return x === undefined || y === undefined || x === y ? (b.main ? b : a) : y > x ? b : a;
   };
-  let at = flows.find((f) => f.from === null);
+  let at = flows.find((f) => f.arc === 'feed');
   while (at) {
     way.push(at);
     const step = at.to;
@@ -52,6 +52,7 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
   const sides = trail.flows.filter(
     (f) => !way.includes(f) && way.some((w) => w.to !== null && w.to === f.from) && grams(f) * scale > 0.05,
   );
+  const brought = trail.flows.filter((f) => f.from === null && f.arc !== 'feed' && grams(f) * scale > 0.05);
   const leavesBroadly = (f: Flow) =>
     sides.some((side) => side.from === f.to && grams(side) * scale > broadFrom);
   // A loss that was explained has its own arc: it is what frays.
@@ -101,6 +102,29 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
               textAnchor={i === 0 ? 'start' : i === way.length - 1 ? 'end' : 'middle'}
             >
               {f.name}
+            </text>
+          </g>
+        );
+      })}
+      {brought.map((f) => {
+        // What a bottle brings joins the band from below, at its full width, where its step begins.
+        const at = way.findIndex((w) => w.to === f.to);
+        if (at < 0 || !way[at + 1]) return null;
+        const w = Math.max(1.5, grams(f) * scale);
+        const from = x(at) + gap * 0.12;
+        const y = top + h(grams(way[at])) + 14 + w / 2;
+        const into = top + h(grams(way[at + 1])) - w / 2;
+        return (
+          <g key={f.arc} className={styles.side} onClick={() => onOpen(f.arc)}>
+            <path
+              d={`M${from} ${y}C${from + gap * 0.4} ${y} ${from + gap * 0.4} ${into} ${x(at + 1)} ${into}`}
+              fill="none"
+              stroke={ink}
+              strokeOpacity="0.75"
+              strokeWidth={w}
+            />
+            <text x={from} y={y + w / 2 + 16} className={styles.sideName}>
+              {f.name} <tspan className={styles.grams}>{`${f.grams?.value} ${f.grams?.unit}`}</tspan>
             </text>
           </g>
         );

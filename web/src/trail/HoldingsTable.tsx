@@ -43,11 +43,23 @@ export function HoldingsTable({ trail, open, onOpen }: Props) {
           <td>
             <Fig f={trail.feed} />
           </td>
-          <Told flow={trail.flows.find((f) => f.from === null)} />
+          <Told flow={trail.flows.find((f) => f.arc === 'feed')} />
           <td>believed, by the content typed</td>
           <td />
           <td />
         </tr>
+        {trail.lent && (
+          <tr>
+            <th scope="row">out of bottles</th>
+            <td>
+              <Fig f={trail.lent} />
+            </td>
+            <td />
+            <td>weighed, by the strength of its bottle</td>
+            <td>returned first</td>
+            <td />
+          </tr>
+        )}
         {trail.holdings.map((h) => (
           <Row
             key={arcOf(h)}
@@ -75,7 +87,7 @@ export function HoldingsTable({ trail, open, onOpen }: Props) {
             <Fig f={trail.unaccounted} />
           </td>
           <td />
-          <td>feed less all that stands</td>
+          <td>{trail.lent ? 'feed and bottles less all that stands' : 'feed less all that stands'}</td>
           <td />
           <td />
         </tr>

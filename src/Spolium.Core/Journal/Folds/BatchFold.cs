@@ -53,18 +53,15 @@ internal static class BatchFold
                 s with
                 {
                     Pours = s.Pours.AddRange(
-                        b.Pours.Select(p => new Pour(
-                            b.DoseId,
-                            p.BottleId,
-                            p.Grams,
-                            entry.OccurredAt,
-                            entry.Id,
-                            p.Strength,
-                            p.PlusMinus,
-                            p.DensityGPerMl,
-                            p.SigmaG,
-                            p.ChloridePpm
-                        ))
+                        b.Pours.Select(p =>
+                            Pour.From(
+                                p,
+                                b.DoseId,
+                                batch.Bottles.Find(x => x.Id == p.BottleId)?.Formula ?? fold.FormulaOf(p.BottleId, entry),
+                                entry.OccurredAt,
+                                entry.Id
+                            )
+                        )
                     ),
                 }
             ),

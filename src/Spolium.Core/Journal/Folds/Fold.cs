@@ -34,6 +34,17 @@ internal sealed class Fold(EntryLog log)
     public ShelfBottle? Bottle(string id) =>
         Of<ShelfBottle>(Entry.BottleStream(id), log.End, (_, s, e, b) => BottleFold.Apply(id, s, e, b));
 
+    /// <summary>What a bottle of the shelf holds; null where none such came before an entry.</summary>
+    public string? FormulaOf(string bottleId, Entry before) =>
+        log.FirstOf(Entry.BottleStream(bottleId)) is { } first && first.Order < before.Order
+            ? first.Body switch
+            {
+                BottlesReceived b => b.Bottles.FirstOrDefault(x => x.BottleId == bottleId)?.Formula,
+                BottleMade b => b.Bottle.Formula,
+                _ => null,
+            }
+            : null;
+
     /// <summary>A lot as it stood before an entry.</summary>
     public LotState? Lot(string id, Entry before) =>
         Of<LotState>(Entry.LotStream(id), before.Order, (f, s, e, b) => LotFold.Apply(f, id, s, e, b));
