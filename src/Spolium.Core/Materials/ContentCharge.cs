@@ -69,30 +69,18 @@ public static class ContentCharge
                 $"typed with the lot: {p.Low.Text} – {p.Likely.Text} – {p.High.Text}"
             )
             : null;
-        var sum = Working.Sum(whole.Select(l => l.Share).Concat(partShare is null ? [] : [partShare]), Dimension.None);
-        var over = Working.Greatest(sum, Working.Exact(1));
-        var scaled = IsAlwaysOne(over) ? whole : [.. whole.Select(l => (l.Element, Share: l.Share / over))];
+        var fitted = WithinTheWhole.Of([.. whole.Select(l => l.Share), .. partShare is null ? Array.Empty<Working>() : [partShare]]);
         var charge = Charge.Empty.Marked(content.Marks ?? []);
-        foreach (var (element, share) in scaled)
+        foreach (var ((element, _), share) in whole.Zip(fitted))
             charge = Add(charge, element, (lotGrams * share).Named($"{Name(element)} in the lot"));
         if (partShare is not null)
-            charge = charge.Plus(
-                content.InPart(
-                    (lotGrams * (IsAlwaysOne(over) ? partShare : partShare / over)).Named($"{content.Part!.Name} in the lot"),
-                    draws
-                )
-            );
+            charge = charge.Plus(content.InPart((lotGrams * fitted[^1]).Named($"{content.Part!.Name} in the lot"), draws));
         var rest =
-            IsAlwaysOne(over) && whole.Count == 0 && partShare is null
-                ? lotGrams
-                : Working
-                    .AtLeastZero(lotGrams - lotGrams * (IsAlwaysOne(over) ? sum : sum / over))
-                    .Named(restLines.Count > 0 ? "the rest of the lot" : "what else is in the lot");
-        var restSum = Working.Sum(restLines.Select(l => l.Share), Dimension.None);
-        var restOver = Working.Greatest(restSum, Working.Exact(1));
-        foreach (var (element, share) in restLines)
-            charge = Add(charge, element, (rest * (IsAlwaysOne(restOver) ? share : share / restOver)).Named($"{Name(element)} in the lot"));
-        var left = restLines.Count == 0 ? rest : Working.AtLeastZero(rest - rest * (IsAlwaysOne(restOver) ? restSum : restSum / restOver));
+            fitted.Count == 0 ? lotGrams : Left(lotGrams, fitted, restLines.Count > 0 ? "the rest of the lot" : "what else is in the lot");
+        var restShares = WithinTheWhole.Of([.. restLines.Select(l => l.Share)]);
+        foreach (var ((element, _), share) in restLines.Zip(restShares))
+            charge = Add(charge, element, (rest * share).Named($"{Name(element)} in the lot"));
+        var left = restLines.Count == 0 ? rest : Left(rest, restShares, "what else is in the rest");
         return (
             content.Balance switch
             {
@@ -107,29 +95,19 @@ public static class ContentCharge
     private static Charge InPart(this Content content, Working grams, Draws draws)
     {
         var lines = content.Drawn(ContentOf.Part, draws);
-        var sum = Working.Sum(lines.Select(l => l.Share), Dimension.None);
-        var over = Working.Greatest(sum, Working.Exact(1));
-        var charge = lines.Aggregate(Charge.Empty, (c, l) =>
-            Add(
-                c,
-                l.Element,
-                (grams * (IsAlwaysOne(over) ? l.Share : l.Share / over)).Named($"{Name(l.Element)} in the {content.Part!.Name}")
-            )
-        );
-        return charge.WithUnknown(
-            Working.AtLeastZero(grams - grams * (IsAlwaysOne(over) ? sum : sum / over)).Named($"what else is in the {content.Part!.Name}")
-        );
+        var fitted = WithinTheWhole.Of([.. lines.Select(l => l.Share)]);
+        var charge = lines
+            .Zip(fitted)
+            .Aggregate(Charge.Empty, (c, l) =>
+                Add(c, l.First.Element, (grams * l.Second).Named($"{Name(l.First.Element)} in the {content.Part!.Name}"))
+            );
+        return charge.WithUnknown(Left(grams, fitted, $"what else is in the {content.Part!.Name}"));
     }
+
+    private static Working Left(Working whole, IReadOnlyList<Working> shares, string name) =>
+        Working.AtLeastZero(whole - whole * Working.Sum(shares, Dimension.None)).Named(name);
 
     private static string Name(string element) => Elements.Of(element).Name;
-
-    private static bool IsAlwaysOne(Working w)
-    {
-        for (var i = 0; i < Amount.Worlds; i++)
-            if (w.Amount[i] != 1)
-                return false;
-        return true;
-    }
 
     private static Charge Add(Charge charge, string element, Working grams) =>
         charge.With(new(element, Phase.Solid), Molar.Moles(grams, element));
@@ -150,14 +128,36 @@ public static class ContentCharge
                     (
                         l.Element,
                         Share: Working.Given(
-                            draws.Spread("content " + l.Element, l.Triple, Spread.Fraction),
+                            ThereAtAll(l, draws),
                             Dimension.None,
                             $"share of {Name(l.Element)}{where}",
                             $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}"
+                                + (IsPerhaps(l) ? $"; there at all in {FigureText.Number(100 * Chance, 0)} of 100 such lots" : "")
                         )
                     )
                 ),
         ];
+    }
+
+    // Half the draws of a share lie above its likely value.
+    private const double AboveLikely = 2;
+
+    private static readonly double Chance = Reference.Constants.Get("there-at-all").Likely;
+
+    // Likely none, at the most some: most lots of the kind have none of it.
+    private static bool IsPerhaps(ContentLine l) => l.Likely.Value <= 0 && l.High.Value > 0;
+
+    private static Amount ThereAtAll(ContentLine l, Draws draws)
+    {
+        var share = draws.Spread("content " + l.Element, l.Triple, Spread.Fraction);
+        if (!IsPerhaps(l) || share.IsCertain)
+            return share;
+        var there = draws.Uniform("there " + l.Element, 0, 1);
+        return Amount.Each(w =>
+            w == 0 ? share.Likely
+            : there[w] < AboveLikely * Chance ? share[w]
+            : 0
+        );
     }
 
     /// <summary>What is wrong with a content as typed, by field; empty when it can be kept. Highs may sum above the whole, lows may

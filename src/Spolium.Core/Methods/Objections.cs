@@ -5,7 +5,7 @@ internal static class Objections
 {
     /// <summary>The gates of the feed for this duty, and what the method itself holds against the charge.</summary>
     public static Refusal[] To(Charge charge, Duty duty, params IEnumerable<Refusal?> own) =>
-        [.. own.OfType<Refusal>(), .. FeedGate.Shut(charge, duty).Select(g => new Refusal(g.Reason, g.WayOut))];
+        [.. own.OfType<Refusal>(), .. FeedGate.Shut(charge, duty).Select(g => new Refusal(g.Reason, g.WayOut) { Gate = g })];
 
     /// <summary>Those of them that stand.</summary>
     public static Refusal[] Among(params IEnumerable<Refusal?> own) => [.. own.OfType<Refusal>()];

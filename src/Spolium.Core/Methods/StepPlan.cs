@@ -104,7 +104,11 @@ public enum CautionLevel
 public sealed record Caution(CautionLevel Level, string Text);
 
 /// <summary>Why a method does not take a charge, and the way round.</summary>
-public sealed record Refusal(string Reason, string WayOut);
+public sealed record Refusal(string Reason, string WayOut)
+{
+    /// <summary>The gate of the feed that is shut; null where the method itself objects.</summary>
+    public FeedGate? Gate { get; init; }
+}
 
 /// <summary>Something that must follow within hours, counted from a dose until another.</summary>
 public sealed record Deadline(string Id, string Text, string FromDose, string UntilDose, double Hours);

@@ -88,9 +88,7 @@ internal sealed partial class StepWork
             conditions,
             signs,
             signFirst && signs.Count > 0,
-            Working
-                .Sum([draws.Prior("set-up"), rungs, handsOn ?? Working.Zero(Dimension.Time)], Dimension.Time)
-                .Named("hours with hands on"),
+            Attended(portions?.Vessel.SplitInto ?? 1, rungs, handsOn),
             unattended.Named("hours by itself"),
             outputs,
             gasGone,
@@ -119,6 +117,24 @@ internal sealed partial class StepWork
                 Conditions = [.. conditions, $"a portion that warms it only below {FigureText.Number(below, 0)} °C"],
             };
     }
+
+    // Hands grow with the work: set up once, filled so often, so many kilograms and litres through them.
+    private Working Attended(int fillings, Working rungs, Working? handsOn)
+    {
+        var parts = new List<Working> { draws.Prior("set-up"), rungs };
+        if (handsOn is not null)
+            parts.Add(fillings == 1 ? handsOn : handsOn * Working.Exact(fillings, $"{fillings} fillings"));
+        if (fillings > 1)
+            parts.Add(draws.Prior("refill") * Working.Exact(fillings - 1, $"{fillings - 1} further fillings"));
+        if (charge.AllSolids() is var solids && !Working.IsNothing(solids))
+            parts.Add(draws.Prior("per-kilogram") * (solids / Kilogram));
+        if (Holds(fullest ?? Vessel))
+            parts.Add(draws.Prior("per-litre") * ((fullest ?? Vessel).LiquorVolume(draws) / Litre));
+        return Working.Sum(parts, Dimension.Time).Named("hours with hands on");
+    }
+
+    private static readonly Working Kilogram = Working.Exact(1000, "1 kg", Dimension.Mass);
+    private static readonly Working Litre = Working.Exact(1000, "1 L", Dimension.Volume);
 
     private Dose Ready(Signed s, Portions? portions)
     {

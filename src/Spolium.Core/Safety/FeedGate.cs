@@ -47,10 +47,16 @@ public sealed record FeedGate(string Mark, string Element, double Above, Duty Du
         var mass = charge.Mass().Likely;
         return All.Where(g =>
                 (g.Duty & duty) != Duty.None
-                && (g.Mark.Length > 0 ? charge.Marks.Contains(g.Mark) : mass > 0 && charge.Element(g.Element).Range.High > g.Above * mass)
+                && (g.Mark.Length > 0 ? charge.Marks.Contains(g.Mark) : mass > 0 && g.IsAbove(charge.Element(g.Element), mass))
             )
             .Concat(NoWay(charge, mass, duty));
     }
+
+    // What is there in some worlds only may leave the high end at nothing.
+    private bool IsAbove(Working grams, double mass) =>
+        grams.Range.High > Above * mass || grams.Amount.ShareWhere(g => g > Above * mass) > ByWorlds;
+
+    private static readonly double ByWorlds = Constants.Get("gate-by-worlds").Likely;
 
     private static IEnumerable<FeedGate> NoWay(Charge charge, double mass, Duty duty) =>
         from bath in Baths

@@ -1,3 +1,5 @@
+using Spolium.Core.Plans;
+
 namespace Spolium.Core.Ways;
 
 public enum VerdictKind
@@ -6,71 +8,115 @@ public enum VerdictKind
     Hold,
     Pool,
     Test,
+    Sell,
+    Wait,
+
+    /// <summary>What has no price may cost more than the best choice leads by.</summary>
+    Unsure,
 }
 
-/// <summary>What a margin comes to, in a sentence with its reason.</summary>
-/// <param name="PoolWith">Codes of the lots that it should be pooled with; empty where pooling brings nothing.</param>
+/// <summary>What the choices come to, in a sentence with its reason.</summary>
+/// <param name="PoolWith">Codes of the lots that it should be pooled with; empty where it should not.</param>
 public sealed record LotVerdict(VerdictKind Kind, string Headline, string Reason, IReadOnlyList<string> PoolWith)
 {
-    /// <summary>
-    /// Do it when the 5 % margin is above nothing; hold it when the 95 % margin is below; else pool it where that brings more than a test
-    /// would, or test it.
-    /// </summary>
-    /// <param name="pool">What pooling with those lots would bring in all, and the margin of all of them together; null where none
-    /// waits.</param>
-    /// <param name="test">What knowing the content would gain, before its price.</param>
-    /// <param name="testPrice">Crowns; null without a price.</param>
-    public static LotVerdict Of(Worth worth, Working hours, PoolGain? pool, double test, double? testPrice)
+    /// <summary>The choice of the best mean; how sure that is, what it costs in hours and days, what could turn it, what is not in
+    /// it.</summary>
+    /// <param name="choices">At least one.</param>
+    /// <param name="turns">Where the content turns it, in words; empty where no content does.</param>
+    /// <param name="unpriced">What counts and has no price, with what it may cost by the usual prices.</param>
+    public static LotVerdict Of(
+        IReadOnlyList<Choice> choices,
+        WayTime? time,
+        string turns = "",
+        IReadOnlyList<string>? notPriced = null,
+        double unpriced = 0
+    )
     {
-        var margin = worth.Margin.Range;
-        var pools = pool is { Gain: > 0 };
-        IReadOnlyList<string> with = pools ? pool!.Codes : [];
-        var together = pools
-            ? $" Together with {And(pool!.Codes)} it would bring {Kr(pool.Gain)} more: one filling of the vessels, one "
-                + $"sale{(pool.Together.Range.Low > 0 ? ", and even at its poorest something is left" : "")}."
-            : "";
-        if (margin.Low > 0)
-            return new(
-                VerdictKind.Do,
-                "Do it",
-                $"Even at its poorest it brings {Kr(margin.Low)}{Over(worth)} after reagents, power and {FigureText.ValueOnly(hours)} "
-                    + $"with hands on.{together}",
-                with
+        var ranked = choices.OrderByDescending(c => c.Mean).ToList();
+        var best = ranked[0];
+        var second = ranked.Skip(1).FirstOrDefault(c => !(c.Kind == ChoiceKind.Leave && best.Kind == ChoiceKind.Sell));
+        var lead = second is null ? double.PositiveInfinity : best.Mean - second.Mean;
+        var says = new List<string> { $"To {best.Title} brings {Kr(best.Mean)} on the mean ({Range(best.Kr)}; {best.Says})." };
+        if (second is not null)
+            says.Add(
+                $"Next is to {second.Title}: {Kr(second.Mean)}"
+                    + (
+                        best.Kind is ChoiceKind.Test
+                            ? "."
+                            : $", and better in {FigureText.Number(100 * best.Beaten(second), 0)} of 100 worlds."
+                    )
             );
-        if (margin.High < 0)
-        {
-            if (worth.AsItIs.Likely > 0 && worth.LeftOver.Likely > 0)
-                return new(
-                    VerdictKind.Hold,
-                    pools ? $"Hold it, and pool it with {And(with)}" : "Hold it, or sell it as it is",
-                    $"Working it off leaves {Kr(worth.LeftOver.Likely)}, selling it as it is {Kr(worth.AsItIs.Likely)}.{together}",
-                    with
-                );
-            return new(
-                VerdictKind.Hold,
-                pools ? $"Hold it, and pool it with {And(with)}" : "Hold it",
-                $"Even at its richest it does not pay its reagents and {FigureText.ValueOnly(hours)} with hands on: "
-                    + $"{Kr(margin.High)}.{together}",
-                with
-            );
-        }
-        var pays = testPrice is { } price
-            ? $"A test costs {Kr(price)}; knowing the content would gain "
-                + $"{Kr(test)}{(test > price ? "" : ", so it pays only for more of the kind")}."
-            : $"Knowing the content would gain {Kr(test)}.";
-        var between = $"Between {Kr(margin.Low)} and {Kr(margin.High)}{Over(worth)}: it may not pay for the work.";
-        return pools && (pool!.Together.Range.Low > 0 || pool.Gain > test - (testPrice ?? 0))
-            ? new(VerdictKind.Pool, $"Pool it with {And(with)}", $"{between}{together} {pays}", with)
-            : new(VerdictKind.Test, "Test it first", $"{between} {pays}{together}", with);
+        if (best.Kind is ChoiceKind.Do or ChoiceKind.Pool && time is not null)
+            says.Add(time.Words + ".");
+        if (turns.Length > 0 && best.Kind is not ChoiceKind.Test)
+            says.Add(turns);
+        if (notPriced is { Count: > 0 })
+            says.Add($"Not counted, for they have no price: {string.Join(", ", notPriced)}.");
+        var words = string.Join(" ", says);
+        return notPriced is { Count: > 0 } && unpriced > lead && second is not null
+            ? new(
+                VerdictKind.Unsure,
+                "Cannot say yet",
+                $"By the usual prices what is not counted may cost {Kr(unpriced)}, and the best choice leads by {Kr(lead)} only. {words}",
+                []
+            )
+            : new(KindOf(best.Kind), Headlined(best), words, best.With);
     }
 
-    private static string Over(Worth worth) => worth.AsItIs.Likely > 0 ? " over selling it as it is" : "";
+    private static VerdictKind KindOf(ChoiceKind kind) =>
+        kind switch
+        {
+            ChoiceKind.Do => VerdictKind.Do,
+            ChoiceKind.Sell => VerdictKind.Sell,
+            ChoiceKind.Test => VerdictKind.Test,
+            ChoiceKind.Pool => VerdictKind.Pool,
+            ChoiceKind.Wait => VerdictKind.Wait,
+            _ => VerdictKind.Hold,
+        };
+
+    private static string Headlined(Choice best) =>
+        best.Kind switch
+        {
+            ChoiceKind.Do => "Do it",
+            ChoiceKind.Sell => "Sell it as it is",
+            ChoiceKind.Test => "Test it first",
+            ChoiceKind.Pool => $"Pool it with {And(best.With)}",
+            ChoiceKind.Wait => "Wait for more of it",
+            _ => "Hold it",
+        };
+
+    private static string Range(Working kr) => $"{FigureText.Number(kr.Range.Low, 0)} to {FigureText.Number(kr.Range.High, 0)}";
 
     /// <summary>Whole crowns: a margin is never known better.</summary>
     public static string Kr(double crowns) => $"{FigureText.Number(crowns, 0)}{FigureText.ThinSpace}kr";
 
-    private static string And(IReadOnlyList<string> codes) =>
+    internal static string And(IReadOnlyList<string> codes) =>
         codes.Count == 1 ? codes[0] : $"{string.Join(", ", codes.Take(codes.Count - 1))} and {codes[^1]}";
+}
+
+/// <summary>What a way takes in time, in words for its verdict.</summary>
+/// <param name="Hands">Hours with hands on.</param>
+/// <param name="Alone">Hours by itself.</param>
+/// <param name="PerHour">Crowns that an hour with hands on brings, before it is paid.</param>
+public sealed record WayTime(Working Hands, Working Alone, double PerHour)
+{
+    public static WayTime Of(BatchPlan plan, Worth worth) =>
+        new(
+            plan.Attended,
+            plan.Unattended,
+            plan.Attended.Likely > 0
+                ? (worth.Margin.Likely - worth.Lines.Where(l => l.Id == "hands").Sum(l => l.Kr.Likely)) / plan.Attended.Likely
+                : 0
+        );
+
+    public string Words =>
+        $"It takes {FigureText.ValueOnly(Hands)} with hands on, {LotVerdict.Kr(PerHour)} an hour, and {Days(Alone.Likely)} by itself "
+        + $"({Days(Alone.Range.Low)} to {Days(Alone.Range.High)})";
+
+    internal static string Days(double hours) =>
+        hours < 36 ? $"{FigureText.Number(hours, 0)} h"
+        : hours < 240 ? $"{FigureText.Number(hours / 24, 1)} days"
+        : $"{FigureText.Number(hours / 24, 0)} days";
 }
 
 /// <summary>What pooling would bring.</summary>
@@ -104,15 +150,20 @@ public static class Margins
     /// </summary>
     public static double OfKnowing(Amount margin, Amount contentWorth)
     {
+        var told = Told(margin, contentWorth);
+        double Mean(Func<double, double> of) => Enumerable.Range(1, Amount.Draws).Average(w => of(told[w]));
+        return told.IsCertain ? 0 : Math.Max(0, Mean(m => Math.Max(0, m)) - Math.Max(0, Mean(m => m)));
+    }
+
+    /// <summary>A margin as far as the content tells it: its linear fit on the worth of the metal in the feed.</summary>
+    internal static Amount Told(Amount margin, Amount contentWorth)
+    {
         var variance = Amount.Covariance(contentWorth, contentWorth);
+        var mean = Choice.MeanOf(margin);
         if (variance <= 0)
-            return 0;
-        double Mean(Amount a) => Enumerable.Range(1, Amount.Draws).Average(w => a[w]);
-        var (mean, mid) = (Mean(margin), Mean(contentWorth));
+            return Amount.Certain(mean);
+        var mid = Choice.MeanOf(contentWorth);
         var slope = Amount.Covariance(margin, contentWorth) / variance;
-        return Math.Max(
-            0,
-            Enumerable.Range(1, Amount.Draws).Average(w => Math.Max(0, mean + slope * (contentWorth[w] - mid))) - Math.Max(0, mean)
-        );
+        return Amount.Each(w => mean + slope * (contentWorth[w] - mid));
     }
 }

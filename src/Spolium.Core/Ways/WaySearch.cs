@@ -28,7 +28,11 @@ public sealed record FoundWay(string Element, string Title, IReadOnlyList<string
 }
 
 /// <summary>A way that ends before its metal: at which step, why, and the way round.</summary>
-public sealed record RefusedWay(string Element, string Title, string Method, string Reason, string WayOut);
+public sealed record RefusedWay(string Element, string Title, string Method, string Reason, string WayOut)
+{
+    /// <summary>The gate of the feed that is shut; null where the method itself objects.</summary>
+    public FeedGate? Gate { get; init; }
+}
 
 /// <summary>
 /// Finds the ways that a feed bears: walks the map of the work from what the feed is to the bar, step by step, asking each method. What is
@@ -124,7 +128,7 @@ public sealed class WaySearch(Shop shop)
             var plan = method.Plan(charge, new StepOptions(method, new Dictionary<string, string>()), shop, Facts.None, draws);
             if (plan.Refusals is [var why, ..])
             {
-                first ??= new(element, Title(element, here), link.Id, why.Reason, why.WayOut);
+                first ??= new(element, Title(element, here), link.Id, why.Reason, why.WayOut) { Gate = why.Gate };
                 continue;
             }
             var output = link.Method.Contains('>', StringComparison.Ordinal)
@@ -159,7 +163,13 @@ public sealed class WaySearch(Shop shop)
     {
         var plan = Planner.Fold(feed, route, shop, draws);
         return plan.Refused is { } no
-            ? (null, new(way.Element, way.Title, no.Method.Id, no.Plan.Refusals[0].Reason, no.Plan.Refusals[0].WayOut))
+            ? (
+                null,
+                new(way.Element, way.Title, no.Method.Id, no.Plan.Refusals[0].Reason, no.Plan.Refusals[0].WayOut)
+                {
+                    Gate = no.Plan.Refusals[0].Gate,
+                }
+            )
             : (plan, null);
     }
 

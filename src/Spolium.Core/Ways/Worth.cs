@@ -53,7 +53,7 @@ public sealed record Worth(
         if (terms.Fees is { } fees && !Working.IsNothing(fees))
             lines.Add(new("fees", Less(fees, "paid outside")));
         var left = Working.Sum(lines.Select(l => l.Kr), Dimension.Money).Named("left over");
-        var asItIs = AsScrap(plan.Feed, terms);
+        var asItIs = AsItLies(plan.Feed, terms);
         return new(lines, left, asItIs, (left - asItIs).Named("margin over selling it as it is"), [.. notPriced.Distinct()]);
     }
 
@@ -249,6 +249,29 @@ public sealed record Worth(
                 Dimension.Money
             )
             .Named("sold as it is");
+
+    /// <summary>Crowns of the feed if nobody works it: sold as it is, less the sale; or, where that brings nothing, left lying. A liquor is
+    /// handed over sooner or later.</summary>
+    public static Working AsItLies(Charge feed, WorthTerms terms)
+    {
+        var (sold, left) = (Sold(feed, terms), Left(feed, terms));
+        return sold is not null && sold.Likely > left.Likely ? sold : left;
+    }
+
+    /// <summary>Crowns of the feed sold as it is, less the buyer’s charge; null where nobody buys it.</summary>
+    public static Working? Sold(Charge feed, WorthTerms terms)
+    {
+        var scrap = AsScrap(feed, terms);
+        return scrap.Likely <= 0 && Working.IsNothing(scrap) ? null
+            : terms.Prices.OfWork(PriceList.Sale) is { } sale ? (scrap - sale).Named("sold as it is, less the sale")
+            : scrap;
+    }
+
+    /// <summary>Crowns of the feed left lying: nothing for a solid, what handing it over costs for a liquor.</summary>
+    public static Working Left(Charge feed, WorthTerms terms) =>
+        feed.Of(Species.Water).Likely > 0 && terms.Prices.OfWork(PriceList.HandOver) is { } fee
+            ? Less(feed.Mass() * fee, "handed over as it is")
+            : Working.Zero(Dimension.Money).Named("left lying");
 
     /// <summary>Crowns that all metal of the feed would be worth at the list's prices.</summary>
     public static Working OfContent(Charge feed, PriceList prices) =>

@@ -10,7 +10,18 @@ public sealed record PlannedWay(FoundWay Way, BatchPlan Plan, Worth? Worth);
 
 /// <summary>Ways that a lot may go, the best first, and those that end before their metal.</summary>
 /// <param name="More">Found, and not planned in all worlds: they bring less.</param>
-public sealed record LotWays(IReadOnlyList<PlannedWay> Planned, IReadOnlyList<FoundWay> More, IReadOnlyList<RefusedWay> Refused);
+/// <param name="Perhaps">Ways that a gate of the feed shuts in some worlds only: a test would open them.</param>
+public sealed record LotWays(
+    IReadOnlyList<PlannedWay> Planned,
+    IReadOnlyList<FoundWay> More,
+    IReadOnlyList<RefusedWay> Refused,
+    IReadOnlyList<PerhapsWay> Perhaps
+);
+
+/// <summary>A way that a lot may go once a test found it clean of what shuts the gate.</summary>
+/// <param name="Way">Planned with no more than the gates let through.</param>
+/// <param name="Shut">1 in worlds in which one of them is shut.</param>
+public sealed record PerhapsWay(PlannedWay Way, IReadOnlyList<FeedGate> Gates, Working Shut);
 
 /// <summary>Where a metal's content only just pays.</summary>
 /// <param name="Unit">Per cent of a solid lot, g/L of a liquor.</param>
@@ -21,6 +32,7 @@ public sealed record BreakEven(string Element, double Content, string Unit);
 /// <param name="BreakEven">Content at which it only just pays; null where no content does.</param>
 /// <param name="LeastLot">Grams (mL) from which on it pays at this content; null where no amount does.</param>
 /// <param name="Knowing">Crowns that knowing the content would gain.</param>
+/// <param name="Choices">What can be done with it, the best first; empty where nothing has a price.</param>
 public sealed record LotWorth(
     PlannedWay? Way,
     IReadOnlyList<BreakEven> BreakEven,
@@ -29,7 +41,8 @@ public sealed record LotWorth(
     double Knowing,
     double? TestPrice,
     LotVerdict Verdict,
-    IReadOnlyList<RefusedWay> Refused
+    IReadOnlyList<RefusedWay> Refused,
+    IReadOnlyList<Choice> Choices
 );
 
 /// <summary>
@@ -150,31 +163,43 @@ public sealed partial class LotAtWork
             : [.. wanted.Select(id => ranked.FirstOrDefault(w => w.Id == id) ?? FoundWay.Of(id, Liquor)).OfType<FoundWay>()];
         var feed = Feed(false);
         var planned = new List<PlannedWay>();
+        var perhaps = new List<PerhapsWay>();
         var no = refused.ToList();
         // So many are planned beside each other; where one of them is refused in some world, the next takes its place.
         for (var next = 0; next < left.Count && planned.Count < most; )
         {
             var some = left.Skip(next).Take(most - planned.Count).ToList();
-            foreach (var (way, refusal) in some.AsParallel().AsOrdered().Select(w => Confirmed(w, feed)).ToList())
-                if (way is not null)
+            foreach (var (found, way, refusal) in some.AsParallel().AsOrdered().Select(w => Confirmed(w, feed)).ToList())
+                if (way is not null && (wanted is not null || TooLong(way) is null))
                     planned.Add(way);
                 else
-                    no.Add(refusal!);
+                {
+                    no.Add(refusal ?? TooLong(way!)!);
+                    if (perhaps.Count < MostPerhaps && refusal?.Gate is { } gate && Perhaps(found, gate, feed) is { } may)
+                        perhaps.Add(may);
+                }
             next += some.Count;
         }
-        return new(planned, [.. ranked.Where(w => planned.All(p => p.Way.Id != w.Id) && no.All(r => r.Title != w.Title))], no);
+        return new(
+            planned,
+            [.. ranked.Where(w => planned.All(p => p.Way.Id != w.Id) && no.All(r => r.Title != w.Title))],
+            no,
+            [.. perhaps.OrderByDescending(p => p.Way.Worth?.Margin.Likely ?? 0)]
+        );
     }
 
-    private (PlannedWay? Way, RefusedWay? Refused) Confirmed(FoundWay way, Charge feed)
+    private (FoundWay Found, PlannedWay? Way, RefusedWay? Refused) Confirmed(FoundWay way, Charge feed)
     {
         var (plan, why) = WaySearch.Confirm(way, RouteFor(lot, way.Methods), feed, shop, Draws(false));
-        return plan is null ? (null, why) : (new(way, plan, terms is null ? null : Worth.Of(plan, way.Element, terms, Draws(false))), null);
+        return plan is null
+            ? (way, null, why)
+            : (way, new(way, plan, terms is null ? null : Worth.Of(plan, way.Element, terms, Draws(false))), null);
     }
 
     private LotWays Only(FoundWay way)
     {
-        var (planned, refused) = Confirmed(way, Feed(false));
-        return planned is null ? new([], [], [refused!]) : new([planned], [], []);
+        var (_, planned, refused) = Confirmed(way, Feed(false));
+        return planned is null ? new([], [], [refused!], []) : new([planned], [], [], []);
     }
 
     // The best of each beginning, then what is left in order.
@@ -225,20 +250,34 @@ public sealed partial class LotAtWork
         if (ways.Planned is not [var best, ..])
             return WithoutWay(ways);
         var worth = best.Worth!;
-        var knowing = Margins.OfKnowing(worth.Margin.Amount, Worth.OfContent(best.Plan.Feed, terms.Prices).Amount);
-        var test = terms.Prices.OfWork(PriceList.Test)?.Likely;
+        var content = Worth.OfContent(best.Plan.Feed, terms.Prices);
+        var test = terms.Prices.OfWork(PriceList.Test);
         // Each plans some dozens of likely worlds, and none needs another.
-        var (pool, breaking, least) = ((PoolGain?)null, (BreakEven?)null, (double?)null);
-        Parallel.Invoke(() => pool = Pool(best.Way), () => breaking = Breaking(best.Way), () => least = Least(best.Way));
+        var (pool, breaking, least, wait) = ((PoolGain?)null, (BreakEven?)null, (double?)null, (Choice?)null);
+        Parallel.Invoke(
+            () => pool = Pool(best.Way),
+            () => breaking = Breaking(best.Way),
+            () => least = Least(best.Way),
+            () => wait = Waiting(best, worth)
+        );
+        var choices = Ranked([
+            DoIt(best, worth),
+            .. AsItLies(best.Plan.Feed),
+            test is null || content.Amount.IsCertain ? null : Choice.TestFirst(worth.AsItIs, worth.Margin, content, test),
+            pool is { Gain: > 0 } ? Pooled(worth, pool) : null,
+            wait,
+            .. ways.Perhaps.Select(p => Looking(p, worth.AsItIs, worth.LeftOver)),
+        ]);
         return new(
             best,
             breaking is { } b ? [b] : [],
             least,
             pool,
-            knowing,
-            test,
-            LotVerdict.Of(worth, best.Plan.Attended, pool, knowing, test),
-            ways.Refused
+            Margins.OfKnowing(worth.Margin.Amount, content.Amount),
+            test?.Likely,
+            LotVerdict.Of(choices, WayTime.Of(best.Plan, worth), Turns(breaking, best), worth.NotPriced, MayCost(best, worth)),
+            ways.Refused,
+            choices
         );
     }
 }

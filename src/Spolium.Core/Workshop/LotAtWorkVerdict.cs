@@ -25,6 +25,7 @@ public sealed partial class LotAtWork
                 "Its title or kind raises a question: before it is answered there is no verdict, no plan and no batch.",
                 []
             ),
+            [],
             []
         );
 
@@ -42,6 +43,7 @@ public sealed partial class LotAtWork
                 "Nobody wrote down what metal, reagents and hours cost: keep a price list first, or ask the price stand-in.",
                 []
             ),
+            [],
             []
         );
 
@@ -50,29 +52,52 @@ public sealed partial class LotAtWork
     {
         var feed = Feed(false);
         var test = terms!.Prices.OfWork(PriceList.Test)?.Likely;
-        var known = Worth.OfContent(feed, terms.Prices);
         var unnamed =
             feed.Unknown.Likely > 0.5 * feed.Mass().Likely
             || (content ?? lot.Content).Lines.Count == 0 && feed.Marks.Contains(UnnamedAndLocked.UnknownMetal);
         if (unnamed && WayMap.Metals.All(e => feed.Element(e).Range.High <= 0))
             return Unknown(ways, test);
+        var asItLies = Worth.AsItLies(feed, terms);
+        var choices = Ranked([.. AsItLies(feed), .. ways.Perhaps.Select(p => Looking(p, asItLies, null))]);
+        var verdict = LotVerdict.Of(choices, null);
+        var why =
+            ways.Refused.Count == 0 && Worth.OfContent(feed, terms.Prices).Likely <= 0
+                ? "Nothing in it is paid for."
+                : $"No way of today takes it as it is{(ways.Refused.Count > 0 ? $" ({Against(ways)})" : "")}.";
+        return new(
+            choices[0].Kind == ChoiceKind.Test ? ways.Perhaps[0].Way : null,
+            [],
+            null,
+            null,
+            0,
+            test,
+            verdict with
+            {
+                Reason = $"{why} {verdict.Reason}{Counts(feed)}",
+            },
+            ways.Refused,
+            choices
+        );
+    }
+
+    // A gate says more of the lot than a method that is for another kind of scrap.
+    private static string Against(LotWays ways) => (ways.Refused.FirstOrDefault(r => r.Gate is not null) ?? ways.Refused[0]).Reason;
+
+    // What no way of today brings out counts by the list while it lies.
+    private string Counts(Charge feed)
+    {
         var held = Working.Sum(
-            terms
+            terms!
                 .Prices.Rows.Where(r => r.Held is { Value: > 0 })
                 .Select(r =>
                     feed.Element(r.Item) * terms.Prices.OfMetal(r.Item)! * terms.Prices.Share(r.Held!, "share that counts in a holding")
                 ),
             Dimension.Money
         );
-        var why =
-            held.Likely > 0
-                ? $"No way of today takes it{(ways.Refused.Count > 0 ? $" ({ways.Refused[0].Reason})" : "")}. As it lies it counts "
-                    + $"{LotVerdict.Kr(held.Likely)} as a "
-                    + $"holding{(terms.Prices.Rows.Count > 0 ? $"; its metal is worth {LotVerdict.Kr(known.Likely)} by the list" : "")}."
-            : Worth.AsScrap(feed, terms) is { Likely: > 0 } scrap
-                ? $"No way of today brings out what it holds. As it is it fetches {LotVerdict.Kr(scrap.Likely)}."
-            : "Nothing in it is paid for.";
-        return new(null, [], null, null, 0, test, new(VerdictKind.Hold, "Hold it", why, []), ways.Refused);
+        return held.Likely > 0
+            ? $" As it lies it counts {LotVerdict.Kr(held.Likely)} as a holding; its metal is worth "
+                + $"{LotVerdict.Kr(Worth.OfContent(feed, terms.Prices).Likely)} by the list."
+            : "";
     }
 
     // Nobody knows what is in it: a wide guess of what such scrap may hold tells what a test would be worth.
@@ -105,7 +130,8 @@ public sealed partial class LotAtWork
                 0,
                 test,
                 new(VerdictKind.Test, "Test it first", "Nobody knows what is in it, and no way of today would take it as it is.", []),
-                ways.Refused
+                ways.Refused,
+                []
             );
         var breaks = tries.SelectMany(t => t.BreakEven).ToList();
         var contents = breaks.Select(b => $"{FigureText.Number(b.Content, b.Content < 1 ? 2 : 1)} {b.Unit} {Elements.Of(b.Element).Name}");
@@ -125,7 +151,8 @@ public sealed partial class LotAtWork
                     + $"unknown metal holds){cost}.{from}",
                 []
             ),
-            ways.Refused
+            ways.Refused,
+            []
         );
     }
 

@@ -174,8 +174,7 @@ public static class TrailEndpoints
         var ledger = upTo == mine.Count ? now : writing.Before(mine[(int)upTo]);
         var element = wanted ?? MetalOf(now.State, asItIs);
         // A batch that took no metal has a trail too, an empty one.
-        return
-            ledger.State.Batches[batchId] is { Believed.Count: 0 } || ledger.State.Batches[batchId].Metals.Contains(element)
+        return ledger.State.Batches[batchId] is { Believed.Count: 0 } || ledger.State.Batches[batchId].Metals.Contains(element)
             ? TypedResults.Ok(TrailViews.View(now, ledger, mine, upTo, batchId, element, book))
             : Problems.NotFound($"{element} in this batch");
     }

@@ -19,7 +19,12 @@ public sealed record BreakEvenView(string Element, string Content);
 /// <param name="Way">Title of the way that did not go.</param>
 public sealed record RefusedView(string Way, string Verb, string Reason, string WayOut);
 
-/// <param name="Verdict">Do, Hold, Pool or Test.</param>
+/// <summary>Something that can be done with the lot, on the one axis of crowns.</summary>
+/// <param name="Mean">What choices are compared by.</param>
+/// <param name="Brings">The mean in words.</param>
+public sealed record WorthChoice(string Kind, string Title, FigureView Kr, double Mean, string Brings, string Says);
+
+/// <param name="Verdict">Do, Hold, Pool, Test, Sell, Wait or Unsure.</param>
 /// <param name="LeftOver">Before selling as it is is taken off.</param>
 /// <param name="Knowing">What knowing the content would gain, in words.</param>
 /// <param name="Believed">Grams of each metal by the content that was asked for.</param>
@@ -41,7 +46,8 @@ public sealed record WorthView(
     string Knowing,
     IReadOnlyList<FigureView> Believed,
     string? Prices,
-    IReadOnlyList<RefusedView> Refused
+    IReadOnlyList<RefusedView> Refused,
+    IReadOnlyList<WorthChoice> Choices
 );
 
 /// <param name="Wanted">Ids of the ways to compare; left out: the best of different beginnings.</param>
@@ -200,6 +206,7 @@ public static class WorthEndpoints
             "",
             [],
             state.PricesNow?.List.Title,
+            [],
             []
         );
 

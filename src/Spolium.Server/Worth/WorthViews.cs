@@ -32,7 +32,13 @@ internal static class WorthViews
             LotVerdict.Kr(worth.Knowing),
             believed,
             state.PricesNow?.List.Title,
-            Refused(worth.Refused)
+            Refused(worth.Refused),
+            [
+                .. worth.Choices.Select(
+                    (c, i) =>
+                        new WorthChoice(c.Kind.ToString(), c.Title, book.Add($"choice/{i}", c.Kr), c.Mean, LotVerdict.Kr(c.Mean), c.Says)
+                ),
+            ]
         );
     }
 

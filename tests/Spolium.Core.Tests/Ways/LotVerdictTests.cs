@@ -3,73 +3,97 @@ using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
+using Spolium.Core.Safety;
 using Spolium.Core.Ways;
 using Spolium.Demo;
 using Xunit;
 
 namespace Spolium.Core.Tests.Ways;
 
-/// <summary>What a margin comes to in words, and the laws of the sheet behind it.</summary>
+/// <summary>Choices on one axis, the verdict that they come to, and the laws of the sheet behind them.</summary>
 public class LotVerdictTests
 {
-    private static Working Kr(double low, double likely, double high, string name = "margin") =>
-        Working.Given(new Draws("verdict").Spread(name, new(low, likely, high), Spread.Shift), Dimension.Money, name, "test");
+    private static Working Kr(double crowns) => Working.Given(crowns, Dimension.Money, "crowns", "test");
 
-    private static Worth Sheet(Working margin, double asItIs = 0)
-    {
-        var scrap = Working.Given(asItIs, Dimension.Money, "sold as it is", "test");
-        return new([], margin + scrap, scrap, margin, []);
-    }
+    /// <summary>So much in that share of the worlds, else the other.</summary>
+    private static Working In(double share, double then, double otherwise, string name = "worlds") =>
+        Working.Given(Amount.Each(w => w > 0 && w <= share * Amount.Draws ? then : otherwise), Dimension.Money, name, "test");
 
-    private static readonly Working Hours = Working.Given(3, Dimension.Time, "hours", "test");
+    private static Choice To(ChoiceKind kind, Working kr, string title = "do something") => new(kind, title, kr, "as a test says");
 
-    private static PoolGain Pool(double gain, double low, double likely, double high) =>
-        new(["HL-9a", "HL-9b"], gain, Kr(low, likely, high, "together"));
+    private static string Plain(string words) => words.Replace('\u202F', ' ');
 
     [Theory]
-    [InlineData(20, 100, 180, VerdictKind.Do)]
-    [InlineData(-1, 100, 180, VerdictKind.Test)]
-    [InlineData(-180, -100, 1, VerdictKind.Test)]
-    [InlineData(-180, -100, -20, VerdictKind.Hold)]
-    public void The_ends_of_the_margin_decide(double low, double likely, double high, VerdictKind kind) =>
-        Assert.Equal(kind, LotVerdict.Of(Sheet(Kr(low, likely, high)), Hours, null, 30, 90).Kind);
-
-    [Fact]
-    public void Between_the_ends_pooling_goes_first_where_it_makes_the_poorest_pay_or_gains_more_than_a_test()
+    [InlineData(100, 40, VerdictKind.Do, "Do it")]
+    [InlineData(30, 40, VerdictKind.Sell, "Sell it as it is")]
+    [InlineData(-30, -40, VerdictKind.Hold, "Hold it")]
+    public void The_best_mean_is_the_headline(double done, double sold, VerdictKind kind, string headline)
     {
-        var between = Sheet(Kr(-100, 50, 200));
-        Assert.Equal(VerdictKind.Pool, LotVerdict.Of(between, Hours, Pool(10, 5, 300, 500), 300, 90).Kind);
-        Assert.Equal(VerdictKind.Pool, LotVerdict.Of(between, Hours, Pool(50, -20, 300, 500), 120, 90).Kind);
-        Assert.Equal(VerdictKind.Test, LotVerdict.Of(between, Hours, Pool(20, -20, 300, 500), 120, 90).Kind);
-        Assert.Equal(VerdictKind.Test, LotVerdict.Of(between, Hours, Pool(0, 5, 300, 500), 120, 90).Kind);
-        Assert.Equal("Pool it with HL-9a and HL-9b", LotVerdict.Of(between, Hours, Pool(10, 5, 300, 500), 300, 90).Headline);
-    }
-
-    [Fact]
-    public void A_held_lot_says_whether_it_should_be_pooled_or_sold_as_it_is()
-    {
-        var poor = Kr(-180, -100, -20);
-        Assert.Equal("Hold it", LotVerdict.Of(Sheet(poor), Hours, null, 0, null).Headline);
-        Assert.Equal(
-            "Hold it, and pool it with HL-9a and HL-9b",
-            LotVerdict.Of(Sheet(poor), Hours, Pool(40, -20, 10, 50), 0, null).Headline
+        var verdict = LotVerdict.Of(
+            [To(ChoiceKind.Do, Kr(done)), To(ChoiceKind.Sell, Kr(sold)), To(ChoiceKind.Leave, Kr(0))],
+            new(Working.Given(3, Dimension.Time, "hours", "test"), Working.Given(60, Dimension.Time, "alone", "test"), 75)
         );
-        // Working it off leaves 200 kr, selling it as it is 300 kr.
-        var sold = LotVerdict.Of(Sheet(poor, 300), Hours, null, 0, null);
-        Assert.Equal("Hold it, or sell it as it is", sold.Headline);
-        Assert.Contains("leaves 200", sold.Reason.Replace('\u202F', ' '));
-        Assert.Contains("selling it as it is 300", sold.Reason.Replace('\u202F', ' '));
+        Assert.Equal((kind, headline), (verdict.Kind, verdict.Headline));
+        Assert.Equal(kind == VerdictKind.Do, Plain(verdict.Reason).Contains("3 h with hands on, 75 kr an hour, and 2.5 days by itself"));
     }
 
     [Fact]
-    public void A_test_is_named_with_what_it_gains_and_whether_it_pays()
+    public void It_says_in_how_many_worlds_the_next_would_have_been_better()
     {
-        string Reason(double gain, double? price) =>
-            LotVerdict.Of(Sheet(Kr(-100, 50, 200)), Hours, null, gain, price).Reason.Replace('\u202F', ' ');
-        Assert.Contains("A test costs 90 kr; knowing the content would gain 120 kr.", Reason(120, 90));
-        Assert.Contains("so it pays only for more of the kind", Reason(30, 90));
-        Assert.Contains("Knowing the content would gain 30 kr.", Reason(30, null));
-        Assert.Contains("3 h with hands on", LotVerdict.Of(Sheet(Kr(20, 50, 200)), Hours, null, 0, null).Reason.Replace('\u202F', ' '));
+        var verdict = LotVerdict.Of([To(ChoiceKind.Do, In(0.25, -100, 200)), To(ChoiceKind.Leave, Kr(0), "let it lie")], null);
+        Assert.Contains("Next is to let it lie: 0 kr, and better in 25 of 100 worlds", Plain(verdict.Reason));
+    }
+
+    // Half the worlds bring 99, half lose 101, and the content tells which: knowing it is worth 49.5.
+    [Theory]
+    [InlineData(30, VerdictKind.Test)]
+    [InlineData(48, VerdictKind.Test)]
+    [InlineData(51, VerdictKind.Hold)]
+    [InlineData(90, VerdictKind.Hold)]
+    public void A_test_is_worth_it_only_above_its_price(double price, VerdictKind kind)
+    {
+        var margin = In(0.5, 99, -101);
+        var test = Choice.TestFirst(Kr(0), margin, In(0.5, 500, 300), Kr(price));
+        Assert.Equal(49.5 - price, test.Mean, 1e-6);
+        Assert.Equal(kind, LotVerdict.Of([To(ChoiceKind.Do, margin), To(ChoiceKind.Leave, Kr(0)), test], null).Kind);
+    }
+
+    [Fact]
+    public void A_content_that_is_known_exactly_is_not_tested()
+    {
+        var test = Choice.TestFirst(Kr(0), In(0.5, 100, -90), Kr(300), Kr(1));
+        Assert.True(test.Mean < Math.Max(0, Choice.MeanOf(In(0.5, 100, -90).Amount)));
+    }
+
+    // 66,000 clean, 40,000 as it is, cadmium in an eighth of the worlds; three clean lots of a hundred are called dirty.
+    [Fact]
+    public void Looking_for_a_trouble_is_reckoned_by_hand()
+    {
+        var test = TroubleTest.All["Cd"];
+        var shut = Working.Given(Amount.Each(w => w is > 0 and <= Amount.Draws / 8 ? 1 : 0), Dimension.None, "cadmium", "test");
+        var choice = Choice.TestFor(test, "look first", Kr(66_000), shut, Kr(40_000), Kr(40));
+        Assert.Equal(0.875 * (0.97 * 66_000 + 0.03 * 40_000) + 0.125 * 40_000 - 40, choice.Mean, 1e-6);
+        var verdict = LotVerdict.Of([choice, To(ChoiceKind.Sell, Kr(40_000))], null);
+        Assert.Equal("Test it first", verdict.Headline);
+        // What shuts the gate in every world is not bought by any margin.
+        var never = Choice.TestFor(test, "look first", Kr(1e9), Working.Exact(1), Kr(40_000), Kr(40));
+        Assert.Equal(39_960, never.Mean, 1e-6);
+    }
+
+    [Theory]
+    [InlineData(50, VerdictKind.Do)]
+    [InlineData(70, VerdictKind.Unsure)]
+    public void What_has_no_price_is_named_and_may_undo_the_lead(double mayCost, VerdictKind kind)
+    {
+        var verdict = LotVerdict.Of(
+            [To(ChoiceKind.Do, Kr(100)), To(ChoiceKind.Sell, Kr(40))],
+            null,
+            "",
+            ["iron", "power", "hours"],
+            mayCost
+        );
+        Assert.Equal(kind, verdict.Kind);
+        Assert.Contains("Not counted, for they have no price: iron, power, hours", verdict.Reason);
     }
 
     // Prices and contents at random: what must hold of every sheet.

@@ -7,6 +7,7 @@ import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
+import { Choices } from './Choices';
 import styles from './worth.module.css';
 
 interface Props {
@@ -26,6 +27,7 @@ export function VerdictSheet({ lot, worth: w, thought }: Props) {
       </h2>
       {thought && <p className={styles.thought}>with the content as you moved it</p>}
       <p>{w.reason}</p>
+      <Choices choices={w.choices} />
       {w.lines.length > 0 && (
         <table className={styles.sheet}>
           <caption>{w.wayTitle}</caption>
