@@ -99,6 +99,14 @@ internal sealed class Bench
             kept
         );
 
+    /// <summary>Every end sign of the step.</summary>
+    public Bench SeeAll()
+    {
+        foreach (var sign in Planned.Plan.EndSigns)
+            Write(StepDecisions.See(Ledger.State, Batch, step, sign.Id));
+        return this;
+    }
+
     public Bench Close()
     {
         Write(StepDecisions.Close(Ledger.State, Batch, step, "done"));

@@ -134,7 +134,16 @@ public static class Decisions
 
     /// <param name="at">When it is closed; its hours run to then.</param>
     /// <param name="by">Who closes it.</param>
-    public static Decision CloseBatch(Ledger ledger, BatchState batch, DateTimeOffset at, string by)
+    /// <param name="counts">Whether what is far off what is usual teaches; null where nobody was asked.</param>
+    /// <param name="why">Why it does, or does not.</param>
+    public static Decision CloseBatch(
+        Ledger ledger,
+        BatchState batch,
+        DateTimeOffset at,
+        string by,
+        bool? counts = null,
+        string? why = null
+    )
     {
         if (Open(batch) is { } shut)
             return shut;
@@ -149,7 +158,21 @@ public static class Decisions
             .OfType<Working>()
             .Select(Figure.Of)
             .ToList();
-        var body = new BatchClosed(batch.Id, recoveries, Observing.Of(ledger, batch));
+        var practice = Observing.Of(ledger, batch);
+        var far = LearnedPractice.FarOff(ledger.State, practice);
+        if (far.Count > 0 && counts is null)
+            return Decision.Refuse(
+                "counts",
+                string.Join("; ", far),
+                "say whether it counts: a mishap (a foam-over, a wrong bottle) does not"
+            );
+        if (far.Count > 0 && string.IsNullOrWhiteSpace(why))
+            return Decision.Refuse("reason", "nobody will know why later", "say what was different in this batch");
+        var body = new BatchClosed(batch.Id, recoveries, practice)
+        {
+            LeftOut = far.Count > 0 && counts is false ? why!.Trim() : null,
+            Counted = far.Count > 0 && counts is true ? why!.Trim() : null,
+        };
         var then = ledger.Foreseen(body, Entry.BatchStream(batch.Id), at, by);
         return Decision.Write(body with { Summary = Summaries.Of(then, then.State.Batches[batch.Id]) });
     }

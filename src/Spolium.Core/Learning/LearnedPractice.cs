@@ -90,9 +90,35 @@ public static class LearnedPractice
                 {
                     var prior = Priors.ById[id];
                     var shown = batches.SelectMany(b => b.Seen.Where(s => s.Prior == id).Select(s => (Batch: b, Seen: s))).ToList();
-                    var sights = shown.Where(s => s.Batch.LeftOut is null).Select(s => SightOf(prior, s.Seen)).ToList();
+                    var sights = Facts(prior, shown.Where(s => s.Batch.LeftOut is null)).ToList();
                     return new PracticeFigure(prior, sights.Count == 0 ? null : Conjugate.Moved(prior, sights, Weight), shown);
                 }),
+        ];
+
+    // One sight for one fact: of a holding that was tested and then worked up the surer, of a tub that several batches fed its one yield.
+    private static IEnumerable<Sight> Facts(Prior prior, IEnumerable<(BatchPractice Batch, PracticeSeen Seen)> shown)
+    {
+        var facts = shown
+            .GroupBy(s => (s.Batch.BatchId, s.Seen.StepId))
+            .Select(g => g.MinBy(s => SightOf(prior, s.Seen).Sigma).Seen)
+            .ToList();
+        foreach (var seen in facts.Where(s => !s.Together))
+            yield return SightOf(prior, seen);
+        foreach (var tub in facts.Where(s => s.Together).GroupBy(s => (s.Since, s.Says)))
+            yield return new(tub.Average(s => SightOf(prior, s).Value), tub.Average(s => SightOf(prior, s).Sigma), Together: true);
+    }
+
+    /// <summary>What a batch showed that lies far off what is known by now, in words.</summary>
+    public static IReadOnlyList<string> FarOff(State state, IEnumerable<PracticeSeen> seen) =>
+        [
+            .. seen.Where(s => !s.Together)
+                .Select(s => (Seen: s, Prior: Priors.ById[s.Prior]))
+                .Select(x => (x.Seen, x.Prior, Usual: Now(state).ByPrior.GetValueOrDefault(x.Prior.Id)?.Triple ?? x.Prior.Triple))
+                .Where(x => Math.Abs(Conjugate.Off(x.Prior, x.Usual, SightOf(x.Prior, x.Seen))) > Conjugate.FarOff)
+                .Select(x =>
+                    $"{x.Prior.Label}: {FigureText.Rough(x.Seen.Value, 3)} is far off what is usual, {FigureText.Rough(x.Usual.Low, 3)} to "
+                    + $"{FigureText.Rough(x.Usual.High, 3)} ({x.Seen.Says})"
+                ),
         ];
 
     private static Sight SightOf(Prior prior, PracticeSeen seen) =>

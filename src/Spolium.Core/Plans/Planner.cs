@@ -83,7 +83,7 @@ public sealed record BatchPlan(Charge Feed, IReadOnlyList<PlannedStep> Steps)
                 Dimension.Mass
             )
             .Named("the product");
-        return (Working.Share(Product(element), solids) * draws.Prior("bar-fineness")).Percent(
+        return (Working.Share(Product(element), solids) * draws.Prior(BarFineness.PriorOf(element))).Percent(
             $"{Elements.Of(element).Name} in the product"
         );
     }

@@ -51,11 +51,15 @@ public sealed record RouteChanged(string BatchId, Route Route, IReadOnlyList<Bot
 /// <param name="Recoveries">Recovery by element as it stood, with its interval.</param>
 /// <param name="Practice">Figures of practice that the batch showed; none where its readings disagree.</param>
 /// <param name="Summary">What the books keep of it; null in journals of schema 1, where an entry "summaries-kept" has it.</param>
+/// <param name="LeftOut">Why what it showed was far off and teaches nothing; null where it counts.</param>
+/// <param name="Counted">Why what it showed was far off and counts all the same; null where nothing was.</param>
 public sealed record BatchClosed(
     string BatchId,
     IReadOnlyList<Figure> Recoveries,
     IReadOnlyList<PracticeSeen>? Practice = null,
-    BatchSummary? Summary = null
+    BatchSummary? Summary = null,
+    string? LeftOut = null,
+    string? Counted = null
 ) : EntryBody;
 
 /// <summary>A figure of practice as one batch showed it: the likely value and its 5–95 % range.</summary>

@@ -252,7 +252,7 @@ public static class BatchAtWork
             "weighed"
         );
         var fine = fineness is null
-            ? draws.Prior(salt ? "salt-purity" : "bar-fineness")
+            ? draws.Prior(salt ? "salt-purity" : BarFineness.PriorOf(element))
             : Working.Given(
                 Amount.Least(draws.Reading("fineness " + fineness.Text, fineness.Value, fineness.Sigma), Amount.Certain(1)),
                 Dimension.None,

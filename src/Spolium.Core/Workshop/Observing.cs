@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Spolium.Core.Journal;
 using Spolium.Core.Learning;
 using Spolium.Core.Methods;
+using Spolium.Core.Plans;
 using Spolium.Core.Reconciling;
 
 namespace Spolium.Core.Workshop;
@@ -96,7 +97,7 @@ public static class Observing
     {
         if (batch.Product is { Fineness: { } f } p)
             yield return Seen(
-                "bar-fineness",
+                BarFineness.PriorOf(p.Holds[0].Element),
                 p.StepId,
                 Working.Given(new Draws(batch.Id).Reading("assay " + p.EntryId, f.Value, f.Sigma), Dimension.None, "fineness", f.Text),
                 $"assayed {f.Text}"

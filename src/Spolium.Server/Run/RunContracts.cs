@@ -66,7 +66,8 @@ public sealed record WeighRequest(
     bool IsProduct = false
 );
 
-public sealed record CloseRequest(Head Head, string? Reason = null);
+/// <param name="Counts">Of a batch that showed something far off what is usual: whether it teaches; null before anybody was asked.</param>
+public sealed record CloseRequest(Head Head, string? Reason = null, bool? Counts = null);
 
 public sealed record NoteRequest(Head Head, [Longest(LongestAttribute.Note)] string Text, string? StepId = null);
 

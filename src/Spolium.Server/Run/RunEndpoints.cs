@@ -241,7 +241,9 @@ public static class RunEndpoints
     }
 
     private static BatchResult CloseBatch(string batchId, CloseRequest request, Writing writing) =>
-        InBatch(batchId, request.Head, request, writing, new(), (l, b, now) => Decisions.CloseBatch(l, b, now.At, now.By));
+        InBatch(batchId, request.Head, request, writing, new(), (l, b, now) =>
+            Decisions.CloseBatch(l, b, now.At, now.By, request.Counts, request.Reason)
+        );
 
     internal static BatchResult InBatch(
         string batchId,

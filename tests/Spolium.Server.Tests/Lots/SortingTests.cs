@@ -206,7 +206,7 @@ public partial class SortingTests
                 By = "a dealer",
             }
         );
-        Assert.Equal("Hold", (await shop.Done("/api/lots/hl-2a/worth", new { })).GetProperty("verdict").GetString());
+        Assert.Equal("Sell", (await shop.Done("/api/lots/hl-2a/worth", new { })).GetProperty("verdict").GetString());
         Assert.Equal(
             "crowns",
             Shop.First((await shop.Post("/api/lots/hl-2a/offer", new { Head = Shop.Head(), Crowns = "a lot" })).Body).Field

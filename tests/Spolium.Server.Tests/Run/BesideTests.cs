@@ -50,7 +50,7 @@ public class BesideTests
         await shop.Done(Path, Wish("spilt", "5 %"));
         await shop.Done(Path, Wish("sampled", "2 mL"));
         await shop.Done(Path, Wish("moved", into: vessel));
-        var batch = await shop.Done(Path, Wish("boiledAway", "20 mL"));
+        var batch = await shop.Done(Path, Wish("boiledAway", "10 mL"));
         var words = batch.GetProperty("current").GetProperty("beside").EnumerateArray().Select(b => b.GetProperty("words").GetString()!);
         Assert.Equal(
             4,

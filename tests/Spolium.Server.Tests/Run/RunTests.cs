@@ -79,10 +79,10 @@ public partial class RunTests
             {
                 DoseId = "sulfamic",
                 BottleId = "S-1",
-                Amount = "0.6 g",
+                Amount = "0.3 g",
             }
         );
-        Assert.Equal("0.6 grams", answer.GetProperty("words").GetString());
+        Assert.Equal("0.3 grams", answer.GetProperty("words").GetString());
         Assert.Equal(before, shop.Store.Ledger.State.Entries.Count);
     }
 

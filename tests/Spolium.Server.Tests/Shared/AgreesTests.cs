@@ -108,19 +108,19 @@ public class AgreesTests
                 ReadIn = readIn,
                 Reason = reason,
             };
-        var (status, refused) = await shop.Post(path, Test("400 mL"));
+        var (status, refused) = await shop.Post(path, Test("200 mL"));
         Assert.Equal((422, "volume"), (status, First(refused).Field));
         Assert.NotNull(First(refused).Becomes);
-        Assert.Equal("readIn", First((await shop.Post(path, Test("40 mL", readIn: "hat"))).Body).Field);
-        Assert.Equal("high", First((await shop.Post(path, Test("40 mL", high: "1 g/L"))).Body).Field);
-        var view = await shop.Done(path, Test("40 mL"));
+        Assert.Equal("readIn", First((await shop.Post(path, Test("20 mL", readIn: "hat"))).Body).Field);
+        Assert.Equal("high", First((await shop.Post(path, Test("20 mL", high: "1 g/L"))).Body).Field);
+        var view = await shop.Done(path, Test("20 mL"));
         var output = view.GetProperty("current")
             .GetProperty("outputs")
             .EnumerateArray()
             .Single(o => o.GetProperty("id").GetString() == "denitrated");
-        Assert.Equal("gold between 1 g/L and 60 g/L in 40 mL", output.GetProperty("tested")[0].GetString());
+        Assert.Equal("gold between 1 g/L and 60 g/L in 20 mL", output.GetProperty("tested")[0].GetString());
         Assert.Contains("Au", output.GetProperty("testFor").EnumerateArray().Select(e => e.GetString()));
-        Assert.Equal(1.22, output.GetProperty("metal").GetProperty("likely").GetDouble(), 1e-6);
+        Assert.Equal(0.61, output.GetProperty("metal").GetProperty("likely").GetDouble(), 1e-6);
         var line = (await shop.Get("/api/batches/26-02/journal"))[0];
         Assert.Contains("tested for Au: between 1 g/L and 60 g/L", line.GetProperty("words").GetString());
         Assert.True(line.GetProperty("canTakeBack").GetBoolean());
@@ -140,6 +140,6 @@ public class AgreesTests
             .Single(o => o.GetProperty("id").GetString() == "denitrated");
         Assert.Equal(0, again.GetProperty("tested").GetArrayLength());
         // Beyond what can be, with a reason.
-        await shop.Done(path, Test("400 mL", reason: "rinsed into it"));
+        await shop.Done(path, Test("200 mL", reason: "rinsed into it"));
     }
 }

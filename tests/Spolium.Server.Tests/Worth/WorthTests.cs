@@ -105,7 +105,7 @@ public partial class WorthTests
         );
         Assert.Equal(2, kept.GetProperty("all").GetArrayLength());
         var worth = await Worth(shop, "hl-2a");
-        Assert.Equal(("Hold", "silver is low"), (worth.GetProperty("verdict").GetString(), worth.GetProperty("prices").GetString()));
+        Assert.Equal(("Sell", "silver is low"), (worth.GetProperty("verdict").GetString(), worth.GetProperty("prices").GetString()));
         rows[0]["price"] = "much";
         rows[1]["item"] = "Zz";
         var (status, refused) = await shop.Post(

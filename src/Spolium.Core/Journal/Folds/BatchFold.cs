@@ -42,11 +42,15 @@ internal static class BatchFold
             BatchBroughtIn b => batch with { BroughtIn = b.File, Summary = batch.ClosedAt is null ? null : batch.Summary ?? b.Summary },
             SummariesKept b => batch.ClosedAt is null ? batch : batch with { Summary = b.Summaries.First(s => s.BatchId == id).Summary },
             RouteChanged b => batch with { Route = b.Route, Bottles = [.. b.Bottles] },
-            BatchClosed b => (batch with { ClosedAt = entry.OccurredAt, Practice = [.. b.Practice ?? []], Summary = b.Summary }).Restated(
-                entry,
-                "closed",
-                b.Recoveries
-            ),
+            BatchClosed b => (
+                batch with
+                {
+                    ClosedAt = entry.OccurredAt,
+                    Practice = [.. b.Practice ?? []],
+                    Summary = b.Summary,
+                    LeftOut = b.LeftOut,
+                }
+            ).Restated(entry, "closed", b.Recoveries),
             LeftOutOfLearning b => batch with { LeftOut = b.Reason },
             StepBegun b => Step(batch, entry, b.StepId, s => s with { Plan = b.Plan, BegunAt = entry.OccurredAt }),
             DoseAdded b => Step(batch, entry, b.StepId, s =>

@@ -21,7 +21,7 @@ public sealed class WashDryMelt : IMethod
             Exposure = Exposure.Glow | Exposure.Light,
             Appliances = [new("oven", Attended: 0, Unattended: 1), new("furnace", Attended: 0.4, Unattended: 0)],
             Tasks = [Work.SetUp, Work.Attended("melt-hours"), Work.Attended("wash-hours"), Work.ByItself("dry-hours")],
-            Lessons = [new("bar-fineness", Seen.Assay, "bar")],
+            Lessons = [new("bar-fineness", Seen.Assay, "bar"), new("bar-fineness-Ag", Seen.Assay, "bar")],
             Signs = ["wash-clean", "dry-constant", "bar-poured"],
         };
 
