@@ -94,7 +94,15 @@ public sealed class SidewaysWalkTests : IDisposable
         browser.See("is no measurement");
         browser.Press("bring down is done");
         browser.Press("Begin: wash, melt");
-        browser.Pour(3);
+        // So much sulphite clings to the powder that acid sets its gas free: it is said why it is poured all the same.
+        browser.See("Sulphite and acid give sulphur dioxide");
+        browser.Press("another amount");
+        browser.Type("Poured, mL", "30 mL");
+        browser.Press("Log it");
+        browser.See("If it is so, why?");
+        browser.Type("If it is so, why?", "outdoors, after two rinses");
+        browser.Writes(() => browser.Press("Log it"), "the acid");
+        browser.Pour(2);
         browser.Log("Weigh the bar", "4.05 g");
         browser.See("was 4.05 g");
         browser.Tick("the last wash shows no copper", "two weighings 30 minutes apart", "the bar is poured");

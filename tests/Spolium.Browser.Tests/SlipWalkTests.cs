@@ -219,19 +219,19 @@ public sealed class SlipWalkTests : IDisposable
         browser.See("an old reagent shows nothing");
         browser.Type("Darker than", "1 g/L");
         browser.Type("Lighter than", "0.5 g/L");
-        browser.Type("Volume of it", "400 mL");
+        browser.Type("Volume of it", "200 mL");
         Log();
         browser.See("one concentration is no bracket");
         browser.Type("Lighter than", "60 g/L");
         Log();
-        browser.See("It was 40 mL");
+        browser.See("It was 20 mL");
         browser.Field("Volume of it").SendKeys(Keys.F2);
-        browser.Until(_ => browser.Field("Volume of it").GetAttribute("value") == "40 mL" ? "" : null, "40 mL");
+        browser.Until(_ => browser.Field("Volume of it").GetAttribute("value") == "20 mL" ? "" : null, "20 mL");
         Log();
-        browser.See("gold between 1 g/L and 60 g/L in 40 mL");
+        browser.See("gold between 1 g/L and 60 g/L in 20 mL");
         Assert.Empty(browser.Axe());
         browser.Driver.Navigate().Refresh();
-        browser.See("gold between 1 g/L and 60 g/L in 40 mL");
+        browser.See("gold between 1 g/L and 60 g/L in 20 mL");
         Assert.Empty(browser.Console());
 
         void Log() => browser.Click(By.XPath("//details[summary[starts-with(., 'A drop held')]]//button[normalize-space(.)='Log']"), "log");

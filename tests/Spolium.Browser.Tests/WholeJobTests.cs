@@ -83,7 +83,7 @@ public sealed class WholeJobTests : IDisposable
     private void Dissolve()
     {
         browser.Press("Begin: dissolve");
-        browser.Pour(4);
+        browser.Pour(2);
         browser.Tick("no metal grit under the rod", "one more small portion", "the air above the liquor colourless");
         browser.Press("dissolve is done");
     }

@@ -217,6 +217,12 @@ public static class StepDecisions
             );
         if (mass.Value <= 0)
             return Decision.Refuse("mass", "nothing was weighed", "write a mass above 0 g");
+        if (Unpoured(step, batch.Step(stepId)) is { } before && string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse(
+                "mass",
+                $"{before}: what is weighed is what went in",
+                "pour it first; if the step was done without, say why"
+            );
         mass = Decisions.WithInstrument(mass, batch.BalanceStepG);
         fineness = fineness is null ? null : Instrument.Read(fineness);
         var wrong = BatchAtWork.CannotWeigh(state, batch, stepId, output, mass, fineness);
@@ -263,7 +269,11 @@ public static class StepDecisions
                 "this version of Spolium does not have its method any more: nobody knows what it made",
                 "weigh what is there, and give the step up"
             );
-        var open = BatchAtWork.Step(state, batch, stepId).Plan.EndSigns.Where(s => !batch.Step(stepId).Signs.ContainsKey(s.Id)).ToList();
+        var step = BatchAtWork.Step(state, batch, stepId);
+        var unpoured = Unpoured(step, batch.Step(stepId));
+        if (unpoured is not null && string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("signs", unpoured, "pour it, or say why the step is done without");
+        var open = step.Plan.EndSigns.Where(s => !batch.Step(stepId).Signs.ContainsKey(s.Id)).ToList();
         if (open.Find(s => s.Must) is { } must)
             return Decision.Refuse("signs", "not before this was seen: " + must.Text, "look for it; what cannot be had is given up");
         if (open.Count > 0 && string.IsNullOrWhiteSpace(reason))
@@ -273,6 +283,16 @@ public static class StepDecisions
                 "look for them, or say why you close without"
             );
         var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.AsItStands(state, batch, stepId), batch.Metals);
-        return Decision.Write(new StepClosed(batch.Id, stepId, outputs, covariances, open.Count > 0 ? Decisions.Kept(reason) : null));
+        return Decision.Write(
+            new StepClosed(batch.Id, stepId, outputs, covariances, open.Count > 0 || unpoured is not null ? Decisions.Kept(reason) : null)
+        );
     }
+
+    // A step that works by what is poured, and nothing was: it cannot have happened. Water alone does nothing.
+    private static string? Unpoured(PlannedStep step, StepState done) =>
+        step.Plan.Equations.Count > 0
+        && !done.FromBottles.Any(p => p.Formula != "H2O")
+        && step.Plan.Doses.Where(d => d.Bottle.Formula != "H2O" && d.Grams.Likely > 0).ToList() is { Count: > 0 } wanted
+            ? $"no {wanted[0].Title} was poured (the plan wants {FigureText.ValueOnly(wanted[0].Grams)})"
+            : null;
 }

@@ -6,6 +6,7 @@ namespace Spolium.Core.Methods;
 /// </summary>
 internal sealed partial class StepWork(IMethod method, Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
 {
+    private readonly Charge taken = charge;
     private readonly List<Signed> signed = [];
     private readonly List<(string Id, Dose? Ready)> doses = [];
     private readonly List<Working?> heats = [];

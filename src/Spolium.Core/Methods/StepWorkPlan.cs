@@ -126,7 +126,7 @@ internal sealed partial class StepWork
             parts.Add(fillings == 1 ? handsOn : handsOn * Working.Exact(fillings, $"{fillings} fillings"));
         if (fillings > 1)
             parts.Add(draws.Prior("refill") * Working.Exact(fillings - 1, $"{fillings - 1} further fillings"));
-        if (charge.AllSolids() is var solids && !Working.IsNothing(solids))
+        if (taken.AllSolids() is var solids && !Working.IsNothing(solids))
             parts.Add(draws.Prior("per-kilogram") * (solids / Kilogram));
         if (Holds(fullest ?? Vessel))
             parts.Add(draws.Prior("per-litre") * ((fullest ?? Vessel).LiquorVolume(draws) / Litre));

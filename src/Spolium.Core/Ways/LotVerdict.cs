@@ -144,6 +144,26 @@ public static class Margins
             : null;
     }
 
+    /// <summary>Where a function first rises through nothing between two ends, looked for in so many steps of equal ratio; null where it
+    /// does not. Where it has no value (a way is refused) nothing is bracketed.</summary>
+    public static double? Rising(Func<double, double?> margin, double from, double to, int steps)
+    {
+        var ratio = Math.Pow(to / from, 1.0 / steps);
+        (double X, double? Value)? before = null;
+        for (var i = 0; i <= steps; i++)
+        {
+            var x = from * Math.Pow(ratio, i);
+            var value = margin(x);
+            if (value is > 0)
+                // Where it pays from the first point on that the way bears, that is where it begins.
+                return before is { Value: <= 0 } b ? Crossing(y => margin(y) ?? -1, b.X, x)
+                    : before is null or { Value: null } ? x
+                    : null;
+            before = (x, value);
+        }
+        return null;
+    }
+
     /// <summary>
     /// Crowns that knowing the content would gain: E[max(m, 0)] − max(E[m], 0) over the draws, m the margin as far as the content tells it
     /// (its linear fit on the worth of the metal in the feed).

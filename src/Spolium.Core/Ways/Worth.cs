@@ -46,7 +46,7 @@ public sealed record Worth(
         var notPriced = new List<string>();
         List<WorthLine> lines =
         [
-            .. Income(plan, element, terms, notPriced),
+            .. Income(plan, element, terms, draws, notPriced),
             .. Reagents(plan, terms, draws, notPriced),
             .. Work(plan, terms, draws, notPriced),
         ];
@@ -59,11 +59,20 @@ public sealed record Worth(
 
     private static Working Less(Working kr, string label) => (Working.Zero(Dimension.Money) - kr).Named(label);
 
-    private static IEnumerable<WorthLine> Income(BatchPlan plan, string element, WorthTerms terms, List<string> notPriced)
+    // What is short of fine is paid less: a step for each fineness, and as scrap below the lowest.
+    private static WorthLine ByFineness(WorthLine paid, Working percent, string element, PriceList prices)
+    {
+        var row = prices.Find(PriceKind.Metal, element)!;
+        var scrap = row is { Paid.Value: > 0, AsItIs: not null } ? Math.Min(1, row.AsItIs.Value / row.Paid.Value) : 0;
+        var share = FinenessSteps.Paid(element, percent, scrap);
+        return Choice.MeanOf(share.Amount) >= 1 ? paid : paid with { Kr = (paid.Kr * share).Named(paid.Kr.Label!) };
+    }
+
+    private static IEnumerable<WorthLine> Income(BatchPlan plan, string element, WorthTerms terms, Draws draws, List<string> notPriced)
     {
         var prices = terms.Prices;
         if (Paid("paid", plan.Product(element), element, prices, "paid") is { } paid)
-            yield return paid;
+            yield return ByFineness(paid, plan.Purity(element, draws), element, prices);
         else
             notPriced.Add(Elements.Of(element).Name);
         foreach (var (metal, grams) in terms.Back?.Grams ?? new Dictionary<string, Working>())
@@ -263,7 +272,7 @@ public sealed record Worth(
     {
         var scrap = AsScrap(feed, terms);
         return scrap.Likely <= 0 && Working.IsNothing(scrap) ? null
-            : terms.Prices.OfWork(PriceList.Sale) is { } sale ? (scrap - sale).Named("sold as it is, less the sale")
+            : terms.Prices.OfWork(PriceList.Sale) is { } sale ? (scrap - sale).Named($"{scrap.Label}, less the sale")
             : scrap;
     }
 

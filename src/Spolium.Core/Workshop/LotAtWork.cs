@@ -54,12 +54,9 @@ public sealed partial class LotAtWork
     /// <summary>Ways that are planned in all worlds at once.</summary>
     public const int Columns = 4;
 
-    /// <summary>The least lot is looked for up to this many times what there is.</summary>
-    private const double MostTimes = 64;
-
     private const int MostPartners = 3;
 
-    /// <summary>Break-even is looked for up to this many times what is believed.</summary>
+    /// <summary>Break-even of a liquor is looked for up to this many times what is believed.</summary>
     private const double MostRicher = 50;
 
     private static readonly double PoolWithin = Reference.Constants.Get("pool-within").Likely;

@@ -1,5 +1,3 @@
-using Spolium.Core.Journal;
-using Spolium.Core.Plans;
 using Spolium.Core.Ways;
 
 namespace Spolium.Core.Workshop;

@@ -164,21 +164,43 @@ public sealed partial class LotAtWork
         if (believed.Lines.FirstOrDefault(l => l.Element == way.Element) is not { Likely.Value: > 0 } line)
             return null;
         var liquor = amount.Field == Field.Volume;
-        var richest = liquor ? MostRicher : Math.Min(MostRicher, 1 / line.Likely.Value);
         Charge At(double times) => Feed(true, 1, believed.Richer(way.Element, times));
-        return Margins.Crossing(t => Likely(way, At(t), terms!)?.Margin.Likely ?? -1, 1e-3, richest) is { } times
-            ? new(way.Element, At(times).Element(way.Element).Likely / amount.Value * (liquor ? 1000 : 100), liquor ? "g/L" : "%")
+        // By the content itself, from ten in a million to all of it, not by what is believed.
+        return
+            Margins.Rising(
+                x => Likely(way, At(x / line.Likely.Value), terms!)?.Margin.Likely,
+                LeastShare,
+                liquor ? MostRicher * line.Likely.Value : 1,
+                ContentsTried
+            )
+                is { } share
+            ? new(
+                way.Element,
+                At(share / line.Likely.Value).Element(way.Element).Likely / amount.Value * (liquor ? 1000 : 100),
+                liquor ? "g/L" : "%"
+            )
             : null;
     }
 
+    private const double LeastShare = 1e-5;
+    private const int ContentsTried = 16;
+    private const double LeastAmount = 0.1;
+    private const double MostAmount = 1e5;
+    private const int AmountsTried = 18;
+
+    // By the amount itself, from a decigram to a hundred kilograms, not by what was asked.
     private double? Least(FoundWay way)
     {
-        double At(double times) =>
-            Likely(way, Feed(true, times), terms! with { Offer = terms.Offer is { } o ? (o * times).Named(o.Label!) : null })?.Margin.Likely
-            ?? -1;
-        return At(1) > 0 ? amount.Value * (Margins.Crossing(At, 1e-3, 1) ?? 1e-3)
-            : Margins.Crossing(At, 1, MostTimes) is { } times ? amount.Value * times
-            : null;
+        double? At(double grams) =>
+            Likely(
+                way,
+                Feed(true, grams / amount.Value),
+                terms! with
+                {
+                    Offer = terms.Offer is { } o ? (o * (grams / amount.Value)).Named(o.Label!) : null,
+                }
+            )?.Margin.Likely;
+        return Margins.Rising(At, LeastAmount, MostAmount, AmountsTried);
     }
 
     // Lots that wait and bear the same way: each that makes the whole worth more than by itself. Offers for single lots are left out of it.

@@ -198,4 +198,26 @@ public partial class DecisionTests
             "hotter",
             Refused(StepDecisions.Read(Demo.State, Open, "3-sulfamic", "temperature", TypedNumber.Of(185, Field.Temperature, "°C")))
         );
+
+    // Nothing poured, nothing dissolved: neither is the residue weighed, nor the step closed, without a word.
+    [Fact]
+    public void A_step_that_nothing_was_poured_in_cannot_have_happened()
+    {
+        var bench = new Bench(
+            new([new("Ag", Given.Share(92.2), Given.Share(92.5), Given.Share(92.8))], "Cu"),
+            212.4,
+            "nitric-part",
+            "copper-cement"
+        );
+        bench.Begin("1-nitric-part");
+        Assert.Contains("no nitric acid 68 % was poured", bench.Weighing("residue", 212.4).Errors[0].Reason);
+        var close = StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", null);
+        Assert.Contains("no nitric acid 68 % was poured", close.Errors[0].Reason);
+        // Water alone is no acid.
+        bench.Pour("water");
+        Assert.NotEmpty(StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", null).Errors);
+        Assert.Empty(StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", "another bath took it").Errors);
+        bench.Pour("nitric");
+        Assert.DoesNotContain("was poured", StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", null).Errors[0].Reason);
+    }
 }

@@ -154,4 +154,20 @@ public partial class LotAtWorkTests
         Assert.All(ways.Planned, w => Assert.InRange(w.Plan.Unattended.Likely, 0, 21 * 24));
         Assert.Contains(ways.Refused, r => r.Reason.Contains("more than 21 days") && r.WayOut.Length > 0);
     }
+
+    // What the least lot and the break-even are does not hang on how much was asked about, or on how rich it is believed.
+    [Fact]
+    public void Break_even_and_least_lot_do_not_hang_on_what_was_asked()
+    {
+        var content = new Content([new("Au", Given.Share(1.2), Given.Share(1.5), Given.Share(1.8))], "Cu");
+        LotWorth At(double grams) => Of(With("x-brass", content, Given.Grams(200, 0.1)), "x-brass", amount: Given.Grams(grams));
+        var way = At(200).Way!.Way.Id;
+        LotWorth By(double grams) => Of(With("x-brass", content, Given.Grams(200, 0.1)), "x-brass", amount: Given.Grams(grams), way: way);
+        Assert.Equal(By(200).LeastLot!.Value, By(20).LeastLot!.Value, 0.02 * By(200).LeastLot!.Value);
+        Assert.Equal(By(200).LeastLot!.Value, By(2000).LeastLot!.Value, 0.02 * By(200).LeastLot!.Value);
+        // By bisection: nothing is left over there.
+        var even = By(200).BreakEven.Single().Content;
+        var poorer = content with { Lines = [new("Au", Given.Share(even), Given.Share(even), Given.Share(even))] };
+        Assert.Equal(0, Of(With("x-even", poorer, Given.Grams(200, 0.1)), "x-even", way: way).Way!.Worth!.Margin.Likely, 15.0);
+    }
 }

@@ -53,12 +53,26 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
     (f) => !way.includes(f) && way.some((w) => w.to !== null && w.to === f.from) && grams(f) * scale > 0.05,
   );
   const brought = trail.flows.filter((f) => f.from === null && f.arc !== 'feed' && grams(f) * scale > 0.05);
+  // Threads fall below the lowest of what leaves broadly.
+  const threads = Math.max(
+    top + most + 26,
+    ...sides
+      .filter((side) => grams(side) * scale > broadFrom)
+      .map((side) => {
+        const after = way[way.findIndex((w) => w.to === side.from) + 1];
+        return top + h(grams(after)) + grams(side) * scale + 36;
+      }),
+  );
   const leavesBroadly = (f: Flow) =>
     sides.some((side) => side.from === f.to && grams(side) * scale > broadFrom);
   // A loss that was explained has its own arc: it is what frays.
   const isLost = (f: Flow) => f.arc === 'lost';
   const frayed = trail.flows.some(isLost) ? 0 : trail.unaccounted.likely;
-  const height = Math.max(344, top + most + 26 + (Math.min(6, sides.length) - 1) * 22 + 20);
+  const height = Math.max(
+    344,
+    threads + (Math.min(6, sides.length) - 1) * 22 + 20,
+    ...brought.map((f) => top + h(grams(way.find((w) => w.to === f.to))) + grams(f) * scale + 70),
+  );
   // What was explained is not asked about any more.
   const suspect = trail.stands ? undefined : trail.suspects[0];
   const marked = suspect ? way.findIndex((f) => f.arc === suspect.arc) : -1;
@@ -111,19 +125,20 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
         const at = way.findIndex((w) => w.to === f.to);
         if (at < 0 || !way[at + 1]) return null;
         const w = Math.max(1.5, grams(f) * scale);
-        const from = x(at) + gap * 0.12;
-        const y = top + h(grams(way[at])) + 14 + w / 2;
-        const into = top + h(grams(way[at + 1])) - w / 2;
+        const into = top + h(grams(way[at])) + w / 2;
+        const from = into + 34;
+        const x0 = Math.max(left, x(at) - gap * 0.45);
+        const x1 = at === 0 ? x(0) + gap * 0.35 : x(at);
         return (
           <g key={f.arc} className={styles.side} onClick={() => onOpen(f.arc)}>
             <path
-              d={`M${from} ${y}C${from + gap * 0.4} ${y} ${from + gap * 0.4} ${into} ${x(at + 1)} ${into}`}
+              d={`M${x0} ${from}C${x0 + (x1 - x0) * 0.6} ${from} ${x0 + (x1 - x0) * 0.4} ${into} ${x1} ${into}`}
               fill="none"
               stroke={ink}
               strokeOpacity="0.75"
               strokeWidth={w}
             />
-            <text x={from} y={y + w / 2 + 16} className={styles.sideName}>
+            <text x={x0} y={from + w / 2 + 16} className={styles.sideName}>
               {f.name} <tspan className={styles.grams}>{`${f.grams?.value} ${f.grams?.unit}`}</tspan>
             </text>
           </g>
@@ -140,7 +155,7 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
         // A side flow that takes much of the band leaves below it at its full width; a small one falls away as a thread.
         const broad = w > broadFrom;
         const y0 = top + h(grams(way[at + 1]));
-        const ey = broad ? y0 + 16 + w / 2 : top + most + 26 + ((sides.length - 1 - k) % 6) * 22;
+        const ey = broad ? y0 + 16 + w / 2 : threads + ((sides.length - 1 - k) % 6) * 22;
         const ex = Math.min(sx + gap * 0.6, end - 60);
         return (
           <g key={f.arc} className={styles.side} onClick={() => onOpen(f.arc)}>

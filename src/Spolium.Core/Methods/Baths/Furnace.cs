@@ -54,7 +54,9 @@ internal static class Furnace
     public static IEnumerable<Caution> Beside(Charge bar)
     {
         var mass = bar.Mass().Likely;
-        foreach (var species in bar.Moles.Keys.Where(s => Species.IsMetal(s) && !Noble.Contains(s.Formula)))
+        // The bar is for the noble metal that most is there of: the others are beside it.
+        var main = Noble.MaxBy(e => bar.Grams(new(e, Phase.Solid)).Likely);
+        foreach (var species in bar.Moles.Keys.Where(s => Species.IsMetal(s) && s.Formula != main))
             if (bar.Grams(species) is var grams && grams.Likely > Constants.Get("bar-beside-above").Likely * mass)
                 yield return new(
                     CautionLevel.Look,
@@ -64,9 +66,11 @@ internal static class Furnace
     }
 
     private static string OutBefore(string metal) =>
-        InDilute.Contains(metal)
-            ? "warm dilute sulphuric acid takes it out of the powder before"
-            : "dissolve and bring the metal down again, or sell it as it is";
+        InDilute.Contains(metal) ? "warm dilute sulphuric acid takes it out of the powder before"
+        : metal == "Ag" ? "part the powder once more, in fresh hot nitric acid, before it is melted"
+        : metal is "Pt" or "Pd" or "Rh" or "Ir"
+            ? "dissolve the powder and bring the gold down by a reductant that leaves platinum metals in the liquor"
+        : "dissolve and bring the metal down again, or sell it as it is";
 
     /// <summary>Gold, silver and platinum metals of a bar, of its mass.</summary>
     public static Working Fineness(Charge bar) =>

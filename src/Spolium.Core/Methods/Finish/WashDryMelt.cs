@@ -88,7 +88,8 @@ public sealed class WashDryMelt : IMethod
         var lostInMelt = (
             Working.Exact(1) - (Working.Exact(1) - draws.Prior("handling")) * (Working.Exact(1) - draws.Prior("melt-loss"))
         ).Named("gold lost in the transfer and the melt");
-        var (slag, bar) = work.Vessel.Split(s => s == Species.Gold ? lostInMelt : Charge.All, Charge.All);
+        // What neither hot acid nor borax takes melts along: it is in the bar.
+        var (slag, bar) = work.Vessel.Split(s => s == Species.Gold || MeltsAlong(s) ? lostInMelt : Charge.All, Charge.All);
         return work.Plan(
             "Wash with hot acid and water, dry to constant mass, melt with borax, weigh the bar",
             "quiet",
@@ -114,6 +115,7 @@ public sealed class WashDryMelt : IMethod
             ],
             [
                 new(CautionLevel.Stop, "Steam blast: no damp powder, flux or mould near molten metal."),
+                .. Furnace.Beside(bar),
                 new(CautionLevel.Look, "No ammonia wash here: ammoniacal silver that is left standing can explode."),
                 new(
                     CautionLevel.Look,
@@ -130,4 +132,8 @@ public sealed class WashDryMelt : IMethod
             Means = ["steam"],
         };
     }
+
+    private static readonly string[] Alloys = ["Ag", "Cu", "Pt", "Pd", "Rh", "Ir", "Ru", "Bi"];
+
+    private static bool MeltsAlong(Species s) => Species.IsMetal(s) && Alloys.Contains(s.Formula);
 }
