@@ -67,6 +67,7 @@ public static class Bookkeeper
             BranchGivenUp b => Step(b.BatchId, b.StepId),
             CameBack b => Step(b.BatchId, b.StepId),
             StepClosed b => Step(b.BatchId, b.StepId),
+            BatchClosed { Lost: { } lost } b => Step(b.BatchId, lost.StepId),
             ProductWeighed b => before.Batches.ContainsKey(b.BatchId),
             ReadingPutRight b => before.Batches.TryGetValue(b.BatchId, out var batch)
                 && (b.Believed is null || batch.Feeds.All(f => before.Lots.ContainsKey(f.Id))),
@@ -106,6 +107,8 @@ public static class Bookkeeper
                     b.Outputs,
                     [.. before.Batches[b.BatchId].Step(b.StepId).WeighedBy.Values.Order(StringComparer.Ordinal)]
                 ),
+                // What it took, and what bottles had brought to it, is nowhere any more.
+                BatchClosed { Lost: { } lost } b => Closed(b.BatchId, lost.StepId, [], [entryId]),
                 PutIntoPool b => b.Holds.SelectMany(h =>
                     Transaction.Balanced(
                         entryId,

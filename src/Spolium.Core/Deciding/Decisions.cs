@@ -177,6 +177,32 @@ public static class Decisions
         return Decision.Write(body with { Summary = Summaries.Of(then, then.State.Batches[batch.Id]) });
     }
 
+    /// <summary>Closes a batch whose metal was lost before its end: nothing more comes out of it, and the books count it so.</summary>
+    public static Decision CloseAsLost(Ledger ledger, BatchState batch, DateTimeOffset at, string by, string? reason)
+    {
+        if (Open(batch) is { } shut)
+            return shut;
+        if (batch.Current is not { } step)
+            return Decision.Refuse("batchId", "every step is closed: what it made was weighed", "close the batch");
+        if (string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("reason", "nobody will know later where it went", "say how it was lost");
+        if (!Summaries.IsKnown(batch))
+            return Gone;
+        var body = new BatchClosed(batch.Id, [], Observing.Of(ledger, batch), Lost: new(step.Id, reason.Trim()));
+        var then = ledger.Foreseen(body, Entry.BatchStream(batch.Id), at, by);
+        var lost = then.State.Batches[batch.Id];
+        return Decision.Write(
+            body with
+            {
+                Recoveries =
+                [
+                    .. Summaries.ElementsOf(lost).Select(e => BatchBalance.Of(then, lost, e).Recovery).OfType<Working>().Select(Figure.Of),
+                ],
+                Summary = Summaries.Of(then, lost),
+            }
+        );
+    }
+
     /// <summary>A batch that took nothing that is refined for (waste made safe, a reagent made) has no product that must be
     /// weighed.</summary>
     public static bool HasSomethingToWeigh(BatchState batch) =>

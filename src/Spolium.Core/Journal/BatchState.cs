@@ -166,6 +166,9 @@ public sealed record BatchState(
     /// <summary>Why it teaches nothing; null where it counts.</summary>
     public string? LeftOut { get; init; }
 
+    /// <summary>Where it was lost before its end; null where it was worked off, or is open.</summary>
+    public LostBatch? Lost { get; init; }
+
     /// <summary>Why its readings disagree and are right all the same; null where nobody said so.</summary>
     public StandsState? Stands { get; init; }
 
@@ -192,8 +195,8 @@ public sealed record BatchState(
 
     public StepState Step(string id) => Steps.GetValueOrDefault(id) ?? StepState.New(id);
 
-    /// <summary>The first step that is not closed, or null when all are.</summary>
-    public RouteStep? Current => Route.Steps.FirstOrDefault(s => !Step(s.Id).Closed);
+    /// <summary>The first step that is not closed; null when all are, or when the batch is over.</summary>
+    public RouteStep? Current => ClosedAt is not null ? null : Route.Steps.FirstOrDefault(s => !Step(s.Id).Closed);
 
     public IReadOnlyDictionary<string, Facts> Facts => Steps.ToDictionary(s => s.Key, s => s.Value.Facts);
 }

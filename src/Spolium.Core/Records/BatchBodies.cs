@@ -52,6 +52,7 @@ public sealed record RouteChanged(string BatchId, Route Route, IReadOnlyList<Bot
 /// <param name="Practice">Figures of practice that the batch showed; none where its readings disagree.</param>
 /// <param name="Summary">What the books keep of it; null in journals of schema 1, where an entry "summaries-kept" has it.</param>
 /// <param name="LeftOut">Why what it showed was far off and teaches nothing; null where it counts.</param>
+/// <param name="Lost">Where it was lost before its end; null where it was worked off.</param>
 /// <param name="Counted">Why what it showed was far off and counts all the same; null where nothing was.</param>
 public sealed record BatchClosed(
     string BatchId,
@@ -59,8 +60,12 @@ public sealed record BatchClosed(
     IReadOnlyList<PracticeSeen>? Practice = null,
     BatchSummary? Summary = null,
     string? LeftOut = null,
-    string? Counted = null
+    string? Counted = null,
+    LostBatch? Lost = null
 ) : EntryBody;
+
+/// <summary>Where what was left of a batch was lost (glass broke, it was poured away), and how.</summary>
+public sealed record LostBatch(string StepId, string Reason);
 
 /// <summary>A figure of practice as one batch showed it: the likely value and its 5–95 % range.</summary>
 /// <param name="Prior">Id of the prior that it teaches.</param>

@@ -74,10 +74,15 @@ public sealed record BatchBalance(
             : Working.Given(booked, Dimension.Mass, "unaccounted", "nothing has been weighed yet that could show a loss");
         var missing = Beyond(unaccounted).Named("missing beyond what readings and guess allow");
         var guessed = (unaccounted - missing).Named("not known, because the feed was guessed");
-        var recovery = product is null
+        // Of a batch that was lost nothing came out, and that is known.
+        var brought =
+            product is not null ? cameOut
+            : batch.Lost is not null ? cameOut ?? Working.Zero(Dimension.Mass)
+            : null;
+        var recovery = brought is null
             ? null
             : (
-                (lent is null ? cameOut! : Working.AtLeastZero(cameOut! - lent).Named($"{name} that came out above what was lent"))
+                (lent is null ? brought : Working.AtLeastZero(brought - lent).Named($"{name} that came out above what was lent"))
                 / Working.Greatest(feed, atLeast).Named("feed, never below what came out of it")
             ).Named($"recovery of {name}");
         return new(

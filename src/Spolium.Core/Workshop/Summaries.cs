@@ -25,7 +25,7 @@ public static class Summaries
             losses,
             [.. ElementsOf(batch).SelectMany(e => StepsOf(batch, e))],
             ReagentsOf(ledger.State, batch),
-            SheetOf(ledger.State, batch, plan),
+            batch.Lost is null ? SheetOf(ledger.State, batch, plan) : null,
             people
         );
     }
@@ -67,8 +67,17 @@ public static class Summaries
     /// <summary>Every method of its way is known to this version.</summary>
     public static bool IsKnown(BatchState batch) => batch.Route.Steps.All(s => Methods.MethodCatalogue.Find(s.Method) is not null);
 
-    private static List<string> ElementsOf(BatchState batch) =>
-        [.. batch.Products.SelectMany(p => p.Holds.Select(h => h.Element)).Distinct().Where(e => batch.Believed.Any(b => b.Element == e))];
+    /// <summary>Metals that the books follow of a batch: those of its products; of one that was lost what it was for.</summary>
+    internal static List<string> ElementsOf(BatchState batch) =>
+        batch.Lost is not null && batch.Products.IsEmpty
+            ? [.. batch.Believed.Where(b => b.High > 0 && ElementAtWork.Nobles.Contains(b.Element)).Select(b => b.Element)]
+            :
+            [
+                .. batch
+                    .Products.SelectMany(p => p.Holds.Select(h => h.Element))
+                    .Distinct()
+                    .Where(e => batch.Believed.Any(b => b.Element == e)),
+            ];
 
     private static (IReadOnlyList<MetalSummary> Metals, IReadOnlyList<LossSummary> Losses) Metals(Ledger ledger, BatchState batch)
     {

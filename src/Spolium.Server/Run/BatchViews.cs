@@ -35,7 +35,8 @@ internal static class BatchViews
             PlanEndpoints.Opening,
             null,
             batch.PlanId is { } id ? state.Plans.GetValueOrDefault(id)?.Title ?? "a plan that is gone" : null,
-            []
+            [],
+            batch.Lost?.Reason
         );
         // What is over is told by what was written.
         if (batch.ClosedAt is not null)

@@ -161,7 +161,8 @@ public sealed record BatchView(
     string Opening,
     AwayView? Away,
     string? Plan,
-    IReadOnlyList<string> Untaken
+    IReadOnlyList<string> Untaken,
+    string? Lost
 );
 
 /// <summary>What a step was begun with, by which versions, and every figure as it was reckoned then.</summary>

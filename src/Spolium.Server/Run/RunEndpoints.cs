@@ -42,6 +42,7 @@ public static class RunEndpoints
         batches.MapPost("/{batchId}/send-out", SendOut);
         batches.MapPost("/{batchId}/steps/{stepId}/come-back", ComeBack);
         batches.MapPost("/{batchId}/close", CloseBatch);
+        batches.MapPost("/{batchId}/close-as-lost", CloseAsLost);
         batches.MapGet("/{batchId}/steps/{stepId}/begun", Begun);
         batches.MapPost("/{batchId}/give-back", GiveBack);
     }
@@ -239,6 +240,9 @@ public static class RunEndpoints
             Detours.ComeBack(l.State, b, stepId, mass, fee, request.Reason)
         );
     }
+
+    private static BatchResult CloseAsLost(string batchId, CloseRequest request, Writing writing) =>
+        InBatch(batchId, request.Head, request, writing, new(), (l, b, now) => Decisions.CloseAsLost(l, b, now.At, now.By, request.Reason));
 
     private static BatchResult CloseBatch(string batchId, CloseRequest request, Writing writing) =>
         InBatch(batchId, request.Head, request, writing, new(), (l, b, now) =>

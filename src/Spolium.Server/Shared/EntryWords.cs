@@ -32,6 +32,7 @@ public static class EntryWords
             LotSplit b => "split into " + string.Join(", ", b.Parts.Select(p => $"{p.Code} {p.Amount.Text}")) + Because(b.Reason),
             BatchStarted b => $"batch {b.Code} started with {string.Join(", ", b.Feeds.Select(f => f.Amount.Text))}",
             RouteChanged b => $"the way was changed: {b.Reason}",
+            BatchClosed { Lost: { } lost } => $"batch closed as lost: {lost.Reason}",
             BatchClosed => "batch closed",
             LeftOutOfLearning b => b.Reason is null ? "counts again in what batches teach" : $"left out of what batches teach: {b.Reason}",
             StepBegun b => $"{b.StepId} begun",

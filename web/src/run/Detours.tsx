@@ -10,7 +10,7 @@ import styles from './run.module.css';
 
 type Batch = Schemas['BatchView'];
 
-export type Detour = 'up' | 'way' | 'out';
+export type Detour = 'up' | 'way' | 'out' | 'lost';
 
 /** What may leave the straight way: the step given up, the rest of the way changed, the charge sent out. */
 export function DetourLinks({
@@ -29,6 +29,7 @@ export function DetourLinks({
   ];
   // What is in a vessel at work cannot leave the house.
   if (!batch.current.begunAt) words.push(['out', 'Send it out']);
+  words.push(['lost', 'It is lost']);
   return (
     <div className={styles.detours}>
       {words.map(([what, text]) => (
@@ -56,12 +57,57 @@ export function DetourForm({ batch, detour, onDone }: { batch: Batch; detour: De
           ? `Give “${batch.current.verb}” up`
           : detour === 'way'
             ? 'Another way from here'
-            : 'Out of the house'}
+            : detour === 'lost'
+              ? 'It is lost'
+              : 'Out of the house'}
       </h1>
       {detour === 'up' && <GiveUp batch={batch} step={batch.current} onDone={onDone} />}
       {detour === 'way' && <ChangeWay batch={batch} onDone={onDone} />}
+      {detour === 'lost' && <Lost batch={batch} onDone={onDone} />}
       {detour === 'out' && <SendOut batch={batch} onDone={onDone} />}
     </section>
+  );
+}
+
+function Lost({ batch, onDone }: { batch: Batch; onDone: () => void }) {
+  const [reason, setReason] = useState('');
+  const write = useWrite(
+    async (head, why: string | null) =>
+      unwrap(
+        await api.POST('/api/batches/{batchId}/close-as-lost', {
+          params: { path: { batchId: batch.id } },
+          body: { head, reason: why },
+        }),
+      ),
+    onDone,
+    batch.version,
+  );
+  return (
+    <form
+      className={styles.putIn}
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        write.mutate(reason.trim() || null);
+      }}
+    >
+      <p>
+        What this step took is gone: glass broke, it boiled over, it was poured away. The batch closes here;
+        what its earlier steps put aside stays, and the books count what was lost. Is a part of it there
+        still? Then give the step up, and weigh it.
+      </p>
+      <TextInput
+        label="How it was lost"
+        placeholder="the beaker cracked on the plate"
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+        error={write.error?.of('reason')}
+      />
+      <ProblemNote problem={write.error} shown={['reason']} />
+      <button className="act" disabled={write.isPending}>
+        Close it as lost
+      </button>
+    </form>
   );
 }
 

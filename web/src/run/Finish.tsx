@@ -30,6 +30,7 @@ export function Finish({ batch }: { batch: Schemas['BatchView'] }) {
   return (
     <section className={styles.work}>
       <h1>{batch.closedAt ? `Batch ${batch.code} is closed` : 'All steps are done'}</h1>
+      {batch.lost && <p>It was lost before its end: {batch.lost}. Nothing more came of it.</p>}
       {batch.product && (
         <p>
           {batch.metal} in the product <Fig f={batch.product} />

@@ -49,6 +49,7 @@ internal static class BatchFold
                     Practice = [.. b.Practice ?? []],
                     Summary = b.Summary,
                     LeftOut = b.LeftOut,
+                    Lost = b.Lost,
                 }
             ).Restated(entry, "closed", b.Recoveries),
             LeftOutOfLearning b => batch with { LeftOut = b.Reason },
