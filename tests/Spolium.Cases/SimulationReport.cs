@@ -16,6 +16,7 @@ public static class SimulationReport
         var (held, told, alarms, failed, atRest, readings, unread, untold) = (0, 0, 0, 0, 0, 0, 0, 0);
         var slips = SlipKind.All.Keys.ToDictionary(k => k, _ => (Planted: 0, Seen: 0, First: 0, Three: 0));
         var kinds = SlipKind.All.Keys.ToList();
+        var lossesOf = (Planted: 0, Told: 0, Disagree: 0, First: 0, Where: 0);
         for (var b = 0; b < batches; b++)
         {
             var batch = simulation.Next();
@@ -38,13 +39,27 @@ public static class SimulationReport
                 held += Math.Abs(flow.Grams.Value - batch.Truth[(flow.Arc, flow.Of)]) <= 1.959964 * flow.Sigma!.Value ? 1 : 0;
             }
             alarms += SlipSearch.Of(batch.Graph, fit).Count > 0 ? 1 : 0;
+            var lost = simulation.PlantLoss(batch);
+            lossesOf.Planted++;
+            if (lost.Beyond >= 2)
+            {
+                var weighed = SlipSearch.Weighed(lost.Graph);
+                lossesOf.Told++;
+                lossesOf.Disagree += Reconciliation.Of(lost.Graph).Passes ? 0 : 1;
+                lossesOf.First += weighed.LossFirst ? 1 : 0;
+                lossesOf.Where += weighed.LossFirst && weighed.Losses[0].Leak.Node == lost.Node ? 1 : 0;
+            }
             var kind = kinds[b % kinds.Count];
             if (simulation.Plant(batch, kind) is not { } planted)
                 continue;
-            var place = SlipSearch
-                .Of(planted.Graph)
-                .ToList()
-                .FindIndex(p => p.Reading == planted.Reading && p.Slip.Kind == kind && Math.Abs(p.Slip.Value / planted.Right - 1) <= 0.01);
+            var hypotheses = SlipSearch.Weighed(planted.Graph);
+            var place = hypotheses.LossFirst
+                ? -1
+                : hypotheses
+                    .Slips.ToList()
+                    .FindIndex(p =>
+                        p.Reading == planted.Reading && p.Slip.Kind == kind && Math.Abs(p.Slip.Value / planted.Right - 1) <= 0.01
+                    );
             var s = slips[kind];
             slips[kind] = (
                 s.Planted + 1,
@@ -89,6 +104,20 @@ public static class SimulationReport
         text.AppendLine(
             CultureInfo.InvariantCulture,
             $"| clean batches with a proposal of a slip | {(double)alarms / batches:P1} | under 5 % |"
+        );
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"| planted losses of 5 to 30 % with two weighings beyond ({lossesOf.Told} of {lossesOf.Planted}): a loss told first | "
+                + $"{(double)lossesOf.First / Math.Max(1, lossesOf.Told):P1} | 85 % |"
+        );
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"| the same of those {lossesOf.Disagree} whose readings disagree at all | "
+                + $"{(double)lossesOf.First / Math.Max(1, lossesOf.Disagree):P1} | |"
+        );
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"| of them at the right step | {(double)lossesOf.Where / Math.Max(1, lossesOf.First):P1} | |"
         );
         text.AppendLine(CultureInfo.InvariantCulture, $"| estimates that came to rest | {(double)atRest / batches:P1} | |");
         text.AppendLine();

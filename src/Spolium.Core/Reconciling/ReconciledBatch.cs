@@ -13,6 +13,7 @@ namespace Spolium.Core.Reconciling;
 /// What can be believed: without the readings that serial elimination left out, or, where somebody vouches for all of them, with the loss
 /// that explains them. The same as Fit where the batch adds up.
 /// </param>
+/// <param name="LossFirst">That loss is likelier than every slip.</param>
 /// <param name="Lost">The step that something was lost from if all readings are right; null where they agree, or no loss explains
 /// them.</param>
 public sealed record ReconciledBatch(
@@ -21,7 +22,8 @@ public sealed record ReconciledBatch(
     Reconciliation Rest,
     IReadOnlyList<SlipProposal> Proposals,
     IReadOnlyList<Eliminated> Eliminated,
-    Leak? Lost
+    Leak? Lost,
+    bool LossFirst
 )
 {
     // A batch is immutable and its book a pure function of it and of the tares: one reckoning serves everyone who asks.
@@ -41,7 +43,11 @@ public sealed record ReconciledBatch(
             return known.Book;
         var (flows, fit) = Flowing(state, batch);
         var eliminated = SlipSearch.Eliminate(flows.Graph);
-        var lost = fit.Passes ? null : Leak.Find(flows.Graph, fit);
+        var weighed = SlipSearch.Weighed(flows.Graph, fit);
+        var lost =
+            fit.Passes ? null
+            : weighed.Losses is [var likeliest, ..] ? likeliest.Leak
+            : Leak.Find(flows.Graph, fit);
         // Readings that somebody vouches for all count: none is left out, and what they disagree by was lost at one of the steps.
         var explained = batch.Stands is not null;
         if (explained && lost is not null)
@@ -69,7 +75,7 @@ public sealed record ReconciledBatch(
                     Readings = [.. flows.Graph.Readings.Where((_, k) => eliminated.All(e => e.Reading != k))],
                 }
             );
-        var book = new ReconciledBatch(flows, fit, rest, SlipSearch.Of(flows.Graph, fit), eliminated, lost);
+        var book = new ReconciledBatch(flows, fit, rest, weighed.Slips, eliminated, lost, weighed.LossFirst);
         Books(state).Put(batch, new(state.Vessels, book));
         return book;
     }

@@ -17,6 +17,21 @@ public sealed record SlipProposal(
     double FitsSigma
 );
 
+/// <summary>A loss at one step that would explain the readings as they are.</summary>
+/// <param name="Share">How likely, among all slips and losses that were tried and neither.</param>
+public sealed record LossProposal(Leak Leak, double Share);
+
+/// <summary>What may be wrong with a batch that does not add up: readings that slipped beside a loss that nobody wrote down.</summary>
+/// <param name="Slips">Likeliest first; empty where no slip is likelier than none.</param>
+/// <param name="Losses">Likeliest first; empty where no loss is likelier than none.</param>
+public sealed record Hypotheses(IReadOnlyList<SlipProposal> Slips, IReadOnlyList<LossProposal> Losses)
+{
+    public static readonly Hypotheses None = new([], []);
+
+    /// <summary>A loss is likelier than every slip.</summary>
+    public bool LossFirst => Losses.Count > 0 && (Slips.Count == 0 || Losses[0].Share > Slips[0].Share);
+}
+
 /// <summary>A reading that disagrees with the rest, found by serial elimination: without it, and without those before it.</summary>
 /// <param name="Likelihood">Generalised likelihood ratio: what χ² falls by when the reading is left out.</param>
 /// <param name="ChiSquare">What is left of χ².</param>
@@ -44,17 +59,24 @@ public static class SlipSearch
     private const int MostEliminated = 6;
     private const double Alike = 0.97;
 
-    /// <summary>Proposals, likeliest first; empty where no slip is likelier than none.</summary>
+    /// <summary>Of batches, those in which something was lost that nobody wrote down.</summary>
+    private static readonly double Lost = Reference.Constants.Get("loss-in-batches").Likely;
+
+    /// <summary>Slips, likeliest first; empty where no slip is likelier than none.</summary>
     /// <exception cref="ArgumentException">The graph is not well formed.</exception>
-    public static IReadOnlyList<SlipProposal> Of(FlowGraph graph, Reconciliation? known = null)
+    public static IReadOnlyList<SlipProposal> Of(FlowGraph graph, Reconciliation? known = null) => Weigh(graph, known, false).Slips;
+
+    /// <summary>Slips and losses, weighed against each other and against neither.</summary>
+    /// <exception cref="ArgumentException">The graph is not well formed.</exception>
+    public static Hypotheses Weighed(FlowGraph graph, Reconciliation? known = null) => Weigh(graph, known, true);
+
+    private static Hypotheses Weigh(FlowGraph graph, Reconciliation? known, bool withLosses)
     {
         var layers = new Layers(graph);
         var fit = known is null ? Reconciliation.Of(graph) : known;
         if (fit.DegreesOfFreedom == 0)
-            return [];
+            return Hypotheses.None;
         var tries = layers.Coupled ? Coupled(graph, fit) : Linear(graph, layers);
-        if (tries.Count == 0)
-            return [];
         var best = tries.OrderByDescending(t => t.Score).Take(TriedInFull).ToList();
         var checkedInFull = best.Select(t =>
             {
@@ -63,24 +85,43 @@ public static class SlipSearch
             })
             .ToList();
         var none = -fit.ChiSquare / 2 + Straightness(fit);
-        var odds = Math.Log(InBatches / graph.Readings.Count(r => r.Clues is not null));
-        var top = Math.Max(none, checkedInFull.Max(t => t.Score + odds));
-        var all = Math.Exp(none - top) + checkedInFull.Sum(t => Math.Exp(t.Score + odds - top));
-        return
-        [
-            .. checkedInFull
-                .Where(t => t.Slip.Kind.Length > 0 && t.Score + odds > none)
-                .OrderByDescending(t => t.Score)
-                .Select(t => new SlipProposal(
-                    t.Reading,
-                    t.Slip,
-                    t.ChiSquare,
-                    t.ChiSquare <= fit.Limit,
-                    Math.Exp(t.Score + odds - top) / all,
-                    t.Fits,
-                    t.FitsSigma
-                )),
-        ];
+        var odds = Math.Log(InBatches / Math.Max(1, graph.Readings.Count(r => r.Clues is not null)));
+        var nodes = graph.Arcs.SelectMany(a => new[] { a.From, a.To }).OfType<string>().Distinct().Count();
+        // Readings that agree ask for no loss.
+        var losses =
+            withLosses && !fit.Passes
+                ? Leak.All(graph, fit).Select(l => (Leak: l, Score: l.Evidence + Straightness(l.Fit) + Math.Log(Lost / nodes))).ToList()
+                : [];
+        var top = Math.Max(
+            none,
+            Math.Max(
+                checkedInFull.Count == 0 ? none : checkedInFull.Max(t => t.Score + odds),
+                losses.Count == 0 ? none : losses.Max(l => l.Score)
+            )
+        );
+        var all = Math.Exp(none - top) + checkedInFull.Sum(t => Math.Exp(t.Score + odds - top)) + losses.Sum(l => Math.Exp(l.Score - top));
+        return new(
+            [
+                .. checkedInFull
+                    .Where(t => t.Slip.Kind.Length > 0 && t.Score + odds > none)
+                    .OrderByDescending(t => t.Score)
+                    .Select(t => new SlipProposal(
+                        t.Reading,
+                        t.Slip,
+                        t.ChiSquare,
+                        t.ChiSquare <= fit.Limit,
+                        Math.Exp(t.Score + odds - top) / all,
+                        t.Fits,
+                        t.FitsSigma
+                    )),
+            ],
+            [
+                .. losses
+                    .Where(l => l.Score > none)
+                    .OrderByDescending(l => l.Score)
+                    .Select(l => new LossProposal(l.Leak, Math.Exp(l.Score - top) / all)),
+            ]
+        );
     }
 
     // Most of the metal goes one way and little is lost at each step: of two slips that fit alike, the one after which it is so.

@@ -75,7 +75,7 @@ internal static class Reconciled
                     + "can break."
             : $"The readings do not agree: they disagree by {chi}, and only up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} "
                 + "that they can break.";
-        return new(fit.Passes, fit.Limit, fit.Readings.Count, typed, sentence, Lost(batch, book, element));
+        return new(fit.Passes, fit.Limit, fit.Readings.Count, typed, sentence, Lost(batch, book, element), book.LossFirst);
     }
 
     // What was lost, if no reading is wrong.
@@ -85,8 +85,30 @@ internal static class Reconciled
             return null;
         var verb = GoneMethod.Of(batch.Route.Steps.First(s => s.Id == lost.Node), batch.Step(lost.Node).Plan).Verb;
         var chi = FigureText.Rough(lost.Fit.ChiSquare);
-        return $"If every reading is right, {Plain(grams, sigma)} of {Elements.Of(element).Name} was lost at “{verb}”: "
-            + $"{(lost.Fit.Passes ? $"then they disagree by {chi} only" : $"even then they disagree by {chi}")}.";
+        var (first, only) = (book.LossFirst, Beyond(book, lost.Node) < 2);
+        return $"{(first ? "Likeliest of all: every reading is right, and" : "If every reading is right,")} {Plain(grams, sigma)} of "
+            + $"{Elements.Of(element).Name} was lost at “{verb}”: "
+            + $"{(lost.Fit.Passes ? $"then they disagree by {chi} only" : $"even then they disagree by {chi}")}."
+            + (
+                only
+                    ? " One weighing lies beyond that step: a loss there, or that weighing is wrong. Weighing what comes next would tell."
+                    : ""
+            );
+    }
+
+    // Weighings of what a step made, and of all that was made of it.
+    private static int Beyond(ReconciledBatch book, string node)
+    {
+        var (reached, count) = (new HashSet<string> { node }, 0);
+        for (var grown = true; grown; )
+        {
+            grown = false;
+            foreach (var place in book.Flows.Places.Where(p => p.From is not null && reached.Contains(p.From) && p.To is not null))
+                grown |= reached.Add(place.To!);
+        }
+        foreach (var place in book.Flows.Places.Where(p => p.From is not null && reached.Contains(p.From)))
+            count += book.Flows.Graph.Readings.Count(r => r.Arc == place.Arc && r.Of == FlowGraph.Mass);
+        return count;
     }
 
     private static string Balances(int n) => n == 1 ? "the one balance" : $"{n} balances";

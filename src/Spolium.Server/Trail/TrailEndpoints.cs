@@ -35,8 +35,9 @@ public sealed record TrailFlow(string Arc, string Account, string Name, string? 
 
 /// <summary>How well the readings of a batch agree.</summary>
 /// <param name="AddsUp">False when they disagree by more than their uncertainties allow.</param>
+/// <param name="LossFirst">That is likelier than every slip of a reading.</param>
 /// <param name="Lost">What was lost and where, if all of them are right; null where they agree or no loss explains them.</param>
-public sealed record AgreementView(bool AddsUp, double Limit, int Readings, int Checked, string Sentence, string? Lost);
+public sealed record AgreementView(bool AddsUp, double Limit, int Readings, int Checked, string Sentence, string? Lost, bool LossFirst);
 
 /// <summary>A reading that is likely wrong, and what would put it right.</summary>
 /// <param name="EntryId">The entry that it was written with; null where it stands in an entry that cannot be put right here.</param>

@@ -210,9 +210,9 @@ public partial class DecisionTests
             "copper-cement"
         );
         bench.Begin("1-nitric-part");
-        Assert.Contains("no nitric acid 68 % was poured", bench.Weighing("residue", 212.4).Errors[0].Reason);
+        Assert.Contains("no nitric acid 68\u202F% was poured", bench.Weighing("residue", 212.4).Errors[0].Reason);
         var close = StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", null);
-        Assert.Contains("no nitric acid 68 % was poured", close.Errors[0].Reason);
+        Assert.Contains("no nitric acid 68\u202F% was poured", close.Errors[0].Reason);
         // Water alone is no acid.
         bench.Pour("water");
         Assert.NotEmpty(StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", null).Errors);

@@ -103,11 +103,28 @@ public partial class RunTests
             }
         );
         await shop.Done("/api/batches/26-01/steps/1-nitric-strip/begin", new { Head = Shop.Head() });
+        // Before any acid there is nothing to weigh but what went in.
+        var (status, refused) = await shop.Post(
+            "/api/batches/26-01/steps/1-nitric-strip/weighings/preview",
+            new { Output = "foils", Mass = "1.2 g" }
+        );
+        Assert.Equal((422, "mass"), (status, Shop.First(refused).Field));
+        await shop.Done(
+            "/api/batches/26-01/steps/1-nitric-strip/pours",
+            new
+            {
+                Head = Shop.Head(),
+                DoseId = "nitric",
+                BottleId = "usual nitric",
+                Amount = "380 g",
+                Reason = "all at once, outdoors",
+            }
+        );
         var answer = await shop.Done("/api/batches/26-01/steps/1-nitric-strip/weighings/preview", new { Output = "foils", Mass = "1.2 g" });
         var changes = answer.GetProperty("changes").EnumerateArray().Select(c => c.GetProperty("title").GetString()!).ToList();
         Assert.Contains(changes, c => c.StartsWith("metabisulphite", StringComparison.Ordinal));
         Assert.Contains(changes, c => c.StartsWith("sulfamic", StringComparison.Ordinal));
-        Assert.Equal(3, shop.Store.Ledger.State.Entries.Count);
+        Assert.Equal(4, shop.Store.Ledger.State.Entries.Count);
     }
 
     [Fact]

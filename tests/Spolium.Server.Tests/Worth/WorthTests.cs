@@ -22,7 +22,7 @@ public partial class WorthTests
         Assert.Contains("% silver", worth.GetProperty("breakEven")[0].GetProperty("content").GetString());
         Assert.EndsWith("g", worth.GetProperty("leastLot").GetString());
         var working = await shop.Done("/api/lots/hl-2a/worth/working?key=worth/paid", new { });
-        Assert.Contains("share that is paid", working.GetProperty("working").ToString());
+        Assert.Contains("share that a bar of this fineness is paid", working.GetProperty("working").ToString());
         Assert.Equal(404, (await shop.Post("/api/lots/hl-2a/worth/working?key=nothing", new { })).Status);
         Assert.Equal(404, (await shop.Post("/api/lots/none/worth", new { })).Status);
     }

@@ -23,7 +23,7 @@ export function Stand({ trail: t }: { trail: Schemas['TrailView'] }) {
   if (reason === null)
     return (
       <>
-        {t.agreement.lost && <p className="soft">{t.agreement.lost}</p>}
+        {t.agreement.lost && !t.agreement.lossFirst && <p className="soft">{t.agreement.lost}</p>}
         <button className="word" onClick={() => setReason('')}>
           The readings are right: something was lost
         </button>
