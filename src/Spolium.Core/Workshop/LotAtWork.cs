@@ -261,7 +261,7 @@ public sealed partial class LotAtWork
             DoIt(best, worth),
             .. AsItLies(best.Plan.Feed),
             test is null || content.Amount.IsCertain ? null : Choice.TestFirst(worth.AsItIs, worth.Margin, content, test),
-            pool is { Gain: > 0 } ? Pooled(worth, pool) : null,
+            pool is { Gain: > 0 } ? Pooled(best, worth, pool) : null,
             wait,
             .. ways.Perhaps.Select(p => Looking(p, worth.AsItIs, worth.LeftOver)),
         ]);

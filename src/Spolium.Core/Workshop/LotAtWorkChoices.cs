@@ -37,12 +37,15 @@ public sealed partial class LotAtWork
         );
     }
 
-    private static Choice Pooled(Worth worth, PoolGain pool) =>
-        new(
+    // What is pooled is worked off: no offer for it as it is comes with that.
+    private Choice Pooled(PlannedWay way, Worth worth, PoolGain pool)
+    {
+        var lying = Worth.AsItLies(way.Plan.Feed, terms! with { Offer = null });
+        return new(
             ChoiceKind.Pool,
             $"work it off together with {LotVerdict.And(pool.Codes)}",
             (
-                (worth.Margin.Likely > 0 ? worth.LeftOver : worth.AsItIs)
+                (worth.LeftOver.Likely > lying.Likely ? worth.LeftOver : lying)
                 + Working.Given(pool.Gain, Dimension.Money, "what pooling gains", "one set-up and one sale, by their likely sheets")
             ).Named("pooled"),
             $"{LotVerdict.Kr(pool.Gain)} more than each by itself"
@@ -50,6 +53,7 @@ public sealed partial class LotAtWork
         {
             With = pool.Codes,
         };
+    }
 
     // What shuts its gates is looked for first: clean, the way is open.
     private Choice? Looking(PerhapsWay perhaps, Working rest, Working? other)

@@ -1,6 +1,5 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Deciding;
-using Spolium.Core.Records;
 using Spolium.Core.Workshop;
 using Xunit;
 

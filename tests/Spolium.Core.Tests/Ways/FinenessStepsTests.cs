@@ -1,4 +1,3 @@
-using Spolium.Core.Materials;
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;

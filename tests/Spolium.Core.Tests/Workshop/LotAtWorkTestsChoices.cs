@@ -170,4 +170,14 @@ public partial class LotAtWorkTests
         var poorer = content with { Lines = [new("Au", Given.Share(even), Given.Share(even), Given.Share(even))] };
         Assert.Equal(0, Of(With("x-even", poorer, Given.Grams(200, 0.1)), "x-even", way: way).Way!.Worth!.Margin.Likely, 15.0);
     }
+
+    // What is pooled is worked off: the offer does not come with it.
+    [Fact]
+    public void An_offer_is_no_part_of_pooling()
+    {
+        var offered = After(Demo.Value, LotDecisions.Offer(Demo.Value, "hl-9b", TypedNumber.Of(9000, Field.Money, "kr"), "a dealer"));
+        var worth = Of(offered, "hl-9b");
+        Assert.Equal("Sell it as it is", worth.Verdict.Headline);
+        Assert.InRange(worth.Choices.Single(c => c.Kind == ChoiceKind.Pool).Mean, 0, 2000);
+    }
 }
