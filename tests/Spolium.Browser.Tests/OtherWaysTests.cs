@@ -126,6 +126,8 @@ public sealed class OtherWaysTests(DemoBrowser demo) : IClassFixture<DemoBrowser
         browser.Press("Start the batch");
         browser.Press("Begin");
         browser.See("Weigh the foils");
+        // Before any acid there is nothing to weigh but what went in.
+        browser.Pour(2);
         var before = browser.Written();
         browser.Type("Weigh the foils", "0.7 g");
         browser.See("goes from");

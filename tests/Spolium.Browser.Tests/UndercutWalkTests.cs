@@ -32,6 +32,8 @@ public sealed class UndercutWalkTests : IDisposable
         browser.See("bare pieces");
         browser.Press("Start the batch");
         browser.Press("Begin: etch");
+        browser.See("Portion 1");
+        browser.Pour(1);
         while (browser.MayPour())
             browser.Pour(1);
         browser.Tick("the plating floats");
