@@ -115,7 +115,7 @@ public partial class RunTests
             {
                 Head = Shop.Head(),
                 DoseId = "nitric",
-                BottleId = "usual nitric",
+                BottleId = "N-1",
                 Amount = "380 g",
                 Reason = "all at once, outdoors",
             }
