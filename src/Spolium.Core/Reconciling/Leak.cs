@@ -56,8 +56,10 @@ public sealed record Leak(string Node, FlowGraph Graph, Reconciliation Fit)
             .Where(of => of != FlowGraph.Mass || Graph.OpenInMass?.Contains(Node) != true);
     }
 
-    private const double MostLost = 0.5;
-    private const double UsuallyLost = 0.05;
+    private static readonly double MostLost = Reference.Constants.Get("loss-at-most").Likely;
+    private static readonly double UsuallyLost = Reference.Constants.Get("loss-usual-from").Likely;
+
+    // How fast smaller losses grow unlikely: by the square of their share.
     private const double Exponent = 2;
 
     /// <summary>Every loss from one node that mends something, the one after which the readings agree best first.</summary>

@@ -20,9 +20,8 @@ public sealed record BreakEvenView(string Element, string Content);
 public sealed record RefusedView(string Way, string Verb, string Reason, string WayOut);
 
 /// <summary>Something that can be done with the lot, on the one axis of crowns.</summary>
-/// <param name="Mean">What choices are compared by.</param>
-/// <param name="Brings">The mean in words.</param>
-public sealed record WorthChoice(string Kind, string Title, FigureView Kr, double Mean, string Brings, string Says);
+/// <param name="Mean">Over all worlds: what choices are compared by.</param>
+public sealed record WorthChoice(string Kind, string Title, FigureView Kr, FigureView Mean, string Says);
 
 /// <param name="Verdict">Do, Hold, Pool, Test, Sell, Wait or Unsure.</param>
 /// <param name="LeftOver">Before selling as it is is taken off.</param>

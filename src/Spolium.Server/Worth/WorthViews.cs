@@ -36,7 +36,13 @@ internal static class WorthViews
             [
                 .. worth.Choices.Select(
                     (c, i) =>
-                        new WorthChoice(c.Kind.ToString(), c.Title, book.Add($"choice/{i}", c.Kr), c.Mean, LotVerdict.Kr(c.Mean), c.Says)
+                        new WorthChoice(
+                            c.Kind.ToString(),
+                            c.Title,
+                            book.Add($"choice/{i}", c.Kr),
+                            book.Add($"choice/{i}/mean", c.MeanKr),
+                            c.Says
+                        )
                 ),
             ]
         );

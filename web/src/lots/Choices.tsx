@@ -7,7 +7,7 @@ type Choice = Schemas['WorthChoice'];
 /** What can be done with a lot, all on one axis of crowns: a line from its low to its high end, a mark at its mean. */
 export function Choices({ choices }: { choices: Choice[] }) {
   if (choices.length < 2) return null;
-  const ends = choices.flatMap((c) => [c.kr.low, c.kr.high, c.mean, 0]);
+  const ends = choices.flatMap((c) => [c.kr.low, c.kr.high, c.mean.likely, 0]);
   const low = Math.min(...ends);
   const span = Math.max(...ends) - low || 1;
   const at = (kr: number) => `${(100 * (kr - low)) / span}%`;
@@ -19,7 +19,7 @@ export function Choices({ choices }: { choices: Choice[] }) {
           <li key={c.kind + c.title} className={i === 0 ? styles.best : undefined} title={c.says}>
             <span className={styles.words}>{c.title}</span>
             <span className={styles.mean}>
-              <Fig f={{ ...c.kr, value: c.brings.replace(/[^0-9−\-\u202f]/g, '') }} bare />
+              <Fig f={c.mean} bare />
             </span>
             <span className={styles.axis} aria-hidden="true">
               <span className={styles.zero} style={{ left: at(0) }} />
@@ -27,7 +27,7 @@ export function Choices({ choices }: { choices: Choice[] }) {
                 className={styles.span}
                 style={{ left: at(c.kr.low), width: `${(100 * (c.kr.high - c.kr.low)) / span}%` }}
               />
-              <span className={styles.mark} style={{ left: at(c.mean) }} />
+              <span className={styles.mark} style={{ left: at(c.mean.likely) }} />
             </span>
           </li>
         ))}
