@@ -288,11 +288,12 @@ public static class StepDecisions
         );
     }
 
-    // A step that works by what is poured, and nothing was: it cannot have happened. Water alone does nothing.
+    // A step that works by what is poured, and nothing was: it cannot have happened. It is asked of the plan that it was begun with, since
+    // a sign that is ticked says of the plan as it stands that nothing was wanted. Water alone does nothing.
     private static string? Unpoured(PlannedStep step, StepState done) =>
-        step.Plan.Equations.Count > 0
-        && !done.FromBottles.Any(p => p.Formula != "H2O")
-        && step.Plan.Doses.Where(d => d.Bottle.Formula != "H2O" && d.Grams.Likely > 0).ToList() is { Count: > 0 } wanted
-            ? $"no {wanted[0].Title} was poured (the plan wants {FigureText.ValueOnly(wanted[0].Grams)})"
+        step.Method.Card.Stage is Stage.Strip or Stage.Dissolve or Stage.Denitrate or Stage.Precipitate
+        && done.FromBottles.All(p => p.BottleId == Account.Water)
+        && done.Plan?.Doses.FirstOrDefault(d => d.Grams.Likely > 0 && d.BottleId != Account.Water) is { } wanted
+            ? $"no {wanted.Title} was poured (the plan wanted {FigureText.Rough(wanted.Grams.Likely, 3)} g)"
             : null;
 }

@@ -35,7 +35,7 @@ public sealed record Choice(ChoiceKind Kind, string Title, Working Kr, string Sa
 
     /// <summary>The mean with its working.</summary>
     public Working MeanKr =>
-        Working.Reckoned(Amount.Certain(Mean), Dimension.Money, $"mean of {Title}", [Kr], null, "the mean over all worlds");
+        Working.Reckoned(Amount.Certain(Mean), Dimension.Money, $"to {Title}, on the mean", [Kr], null, "the mean over all worlds");
 
     /// <summary>Share of the worlds in which another choice brings more.</summary>
     public double Beaten(Choice by) => Enumerable.Range(1, Amount.Draws).Count(w => by.Kr.Amount[w] > Kr.Amount[w]) / (double)Amount.Draws;

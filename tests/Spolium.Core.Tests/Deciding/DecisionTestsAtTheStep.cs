@@ -213,11 +213,14 @@ public partial class DecisionTests
         Assert.Contains("no nitric acid 68\u202F% was poured", bench.Weighing("residue", 212.4).Errors[0].Reason);
         var close = StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", null);
         Assert.Contains("no nitric acid 68\u202F% was poured", close.Errors[0].Reason);
-        // Water alone is no acid.
+        // Water alone is no acid, and signs that are ticked do not make it one.
         bench.Pour("water");
         Assert.NotEmpty(StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", null).Errors);
+        bench.SeeAll();
+        Assert.Contains("no nitric acid", bench.Weighing("residue", 212.4).Errors[0].Reason);
+        Assert.NotEmpty(StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", null).Errors);
         Assert.Empty(StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", "another bath took it").Errors);
-        bench.Pour("nitric");
-        Assert.DoesNotContain("was poured", StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", null).Errors[0].Reason);
+        bench.Pour("nitric", 292);
+        Assert.Empty(StepDecisions.Close(bench.Ledger.State, bench.Batch, "1-nitric-part", null).Errors);
     }
 }

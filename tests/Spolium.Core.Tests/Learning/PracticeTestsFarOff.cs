@@ -69,11 +69,8 @@ public partial class PracticeTests
         );
     }
 
-    // Silver that is left in the copper liquor, by a drop beside drops.
-    [Fact]
-    public void Silver_in_the_barren_can_be_learned()
-    {
-        var bench = new Bench(
+    private static Bench Sterling() =>
+        new(
             new([new("Ag", Given.Share(92.2), Given.Share(92.5), Given.Share(92.8))], "Cu"),
             60,
             "nitric-part",
@@ -82,8 +79,13 @@ public partial class PracticeTests
             "dry",
             "melt"
         );
+
+    // Silver that is left in the copper liquor, by a drop beside drops.
+    [Fact]
+    public void Silver_in_the_barren_can_be_learned()
+    {
+        var bench = Sterling();
         bench.AsPlanned("1-nitric-part").Begin("2-copper-cement").Pour("bar", 40);
-        var liquor = BatchAtWork.AsItStands(bench.Ledger.State, bench.Batch, "2-copper-cement").Plan.Outputs.First(o => o.Id == "liquor");
         bench.Write(
             StepDecisions.TestLiquor(
                 bench.Ledger.State,
@@ -137,15 +139,7 @@ public partial class PracticeTests
     [InlineData(false)]
     public void The_answer_is_kept_with_its_reason(bool counts)
     {
-        var bench = new Bench(
-            new([new("Ag", Given.Share(92.2), Given.Share(92.5), Given.Share(92.8))], "Cu"),
-            60,
-            "nitric-part",
-            "copper-cement",
-            "wash",
-            "dry",
-            "melt"
-        );
+        var bench = Sterling();
         bench.Begin("1-nitric-part").Pour("water");
         var need = bench.Planned.Plan.Doses.First(d => d.Id == "nitric").Grams.Likely;
         bench.Pour("nitric", 1.6 * need).Pour("nitric", 1.2 * need).SeeAll().Close();

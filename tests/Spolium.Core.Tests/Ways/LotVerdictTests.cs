@@ -58,6 +58,16 @@ public class LotVerdictTests
         Assert.Equal(kind, LotVerdict.Of([To(ChoiceKind.Do, margin), To(ChoiceKind.Leave, Kr(0)), test], null).Kind);
     }
 
+    // What is shown is what is compared, and its working is that of the choice.
+    [Fact]
+    public void The_mean_of_a_choice_has_its_own_working()
+    {
+        var choice = To(ChoiceKind.Do, In(0.25, -100, 200));
+        Assert.Equal(0.25 * -100 + 0.75 * 200, choice.Mean, 1e-9);
+        Assert.Equal(choice.Mean, choice.MeanKr.Likely);
+        Assert.Same(choice.Kr, Assert.Single(choice.MeanKr.Parts));
+    }
+
     [Fact]
     public void A_content_that_is_known_exactly_is_not_tested()
     {

@@ -44,7 +44,12 @@ export function MoneyAxis({ margin, breakEven, leastLot }: Props) {
         {all.map((t) => (
           <g key={t}>
             <line x1={x(t)} x2={x(t)} y1="52" y2="60" className={styles.moneyAxis} />
-            <text x={x(t)} y="76" textAnchor="middle" className={styles.moneyTick}>
+            <text
+              x={x(t)}
+              y="76"
+              textAnchor={t === last && t >= 1e4 ? 'end' : t === first && t <= -1e4 ? 'start' : 'middle'}
+              className={styles.moneyTick}
+            >
               {crowns(t)}
             </text>
           </g>
