@@ -188,6 +188,38 @@ public sealed class Simulation(int seed)
         return (batch.Graph with { Readings = [.. batch.Graph.Readings.Select((x, i) => i == k ? slipped : x)] }, k, r.Value);
     }
 
+    /// <summary>The batch as a rougher hand reads it: one reading in ten has three times the noise that it is written with.</summary>
+    public SimulatedBatch Roughened(SimulatedBatch batch)
+    {
+        FlowReading Rough(FlowReading r)
+        {
+            // What was drawn already is one part of it: √8 more make three times.
+            var value = r.Value + Noise(Math.Sqrt(8) * r.Sigma);
+            if (r.Measure == Measure.Grams)
+                value = Math.Max(0.01, Math.Round(value, 2));
+            return r with { Value = value, Clues = r.Clues is { } c ? c with { Text = Plain(value) } : null };
+        }
+        return batch with
+        {
+            Graph = batch.Graph with { Readings = [.. batch.Graph.Readings.Select(r => random.Next(10) == 0 ? Rough(r) : r)] },
+        };
+    }
+
+    /// <summary>The batch with two slips in it, in two readings; null when nothing in it can have them.</summary>
+    public (FlowGraph Graph, (int Reading, double Right, string Kind) One, (int Reading, double Right, string Kind) Other)? PlantTwo(
+        SimulatedBatch batch,
+        string kind,
+        string other
+    )
+    {
+        if (Plant(batch, kind) is not { } one)
+            return null;
+        for (var i = 0; i < 20; i++)
+            if (Plant(batch with { Graph = one.Graph }, other) is { } two && two.Reading != one.Reading)
+                return (two.Graph, (one.Reading, one.Right, kind), (two.Reading, two.Right, other));
+        return null;
+    }
+
     /// <summary>The batch with a loss of 5 to 30 % at one step that nobody wrote down: all that is read beyond it is less.</summary>
     /// <returns>The step, and how many weighings of the main way lie beyond it.</returns>
     public (FlowGraph Graph, string Node, int Beyond) PlantLoss(SimulatedBatch batch)
@@ -199,30 +231,35 @@ public sealed class Simulation(int seed)
         for (var i = at; i < main.Count; i++)
             if (main[i].To is { } next)
                 reached.Add(next);
-        bool Less(FlowReading r) =>
-            r.Measure == Measure.Grams
-            && batch.Graph.Arcs.First(a => a.Id == r.Arc).From is { } from
-            && reached.Contains(from)
-            && r.Arc != "return";
+        // What comes back from the last step goes round as it did; the rest of all that is beyond is less by the share.
+        double Goes(string arc, string of)
+        {
+            var goes = batch.Truth[(arc, of)];
+            if (arc == "return" || batch.Graph.Arcs.First(a => a.Id == arc).From is not { } from || !reached.Contains(from))
+                return goes;
+            var round =
+                arc.StartsWith("main", StringComparison.Ordinal) && arc != "main1" ? batch.Truth.GetValueOrDefault(("return", of)) : 0;
+            return round + (goes - round) * (1 - share);
+        }
+        FlowReading Read(FlowReading r)
+        {
+            var factor = Goes(r.Arc, r.Of) / batch.Truth[(r.Arc, r.Of)];
+            if (r.Measure == Measure.Fraction)
+                return r with { Value = r.Value * factor * batch.Truth[(r.Arc, FlowGraph.Mass)] / Goes(r.Arc, FlowGraph.Mass) };
+            var read = Math.Round(r.Value * factor, 2);
+            return factor < 1 ? r with { Value = read, Clues = r.Clues! with { Text = Plain(read) } } : r;
+        }
         return (
             batch.Graph with
             {
-                Readings =
-                [
-                    .. batch.Graph.Readings.Select(r =>
-                        !Less(r) ? r
-                        : Math.Round(r.Value * (1 - share), 2) is var read
-                            ? r with
-                            {
-                                Value = read,
-                                Clues = r.Clues! with { Text = Plain(read) },
-                            }
-                        : r
-                    ),
-                ],
+                Readings = [.. batch.Graph.Readings.Select(Read)],
             },
             node,
-            batch.Graph.Readings.Count(r => Less(r) && (r.Arc == "product" || r.Arc.StartsWith("main", StringComparison.Ordinal)))
+            batch.Graph.Readings.Count(r =>
+                r.Measure == Measure.Grams
+                && (r.Arc == "product" || r.Arc.StartsWith("main", StringComparison.Ordinal))
+                && reached.Contains(batch.Graph.Arcs.First(a => a.Id == r.Arc).From!)
+            )
         );
     }
 

@@ -160,7 +160,8 @@ public static class RightReading
     private static (double Likely, double? Sigma) Expected(State state, BatchState batch, string readingEntryId, TypedNumber was)
     {
         var book = ReconciledBatch.Of(state, batch);
-        return book.Proposals.FirstOrDefault(p => book.Flows.Sources[p.Reading].EntryId == readingEntryId) is { } told
+        return
+            book.Proposals.SelectMany(p => p.All).FirstOrDefault(p => book.Flows.Sources[p.Reading].EntryId == readingEntryId) is { } told
             ? (told.Fits, told.FitsSigma)
             : (was.Value, book.AddsUp ? 0.1 * was.Value : null);
     }

@@ -106,8 +106,8 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
     {
         foreach (var dose in step.FromBottles.GroupBy(p => (p.DoseId, p.BottleId)))
         {
-            var brought = batch.Metals.Select(e => (Element: e, Of: dose.Of(e))).Where(x => x.Of.Grams > 0).ToList();
-            if (brought.Count == 0)
+            var brought = batch.Metals.Select(e => (Element: e, Of: dose.Of(e))).ToList();
+            if (brought.All(x => x.Of.Grams <= 0))
                 continue;
             var arc = BottleArc(stepId, dose.Key.DoseId, dose.Key.BottleId);
             var name = ReagentForm.NameOf(dose.First().Formula!) + ", out of its bottle";
@@ -124,7 +124,9 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
             sources.Add(new(one, stepId, dose.Key.DoseId, typed, name + ", weighed"));
             foreach (var b in brought)
             {
-                readings.Add(Fraction(arc, b.Element, grams, sigma, b.Of.Grams, b.Of.Sigma));
+                // A metal that it does not bring is not free to come out of it: half of its rest at most.
+                var (held, own) = b.Of.Grams > 0 ? b.Of : (0, Math.Max(0, grams - brought.Sum(x => x.Of.Grams)) / 2);
+                readings.Add(Fraction(arc, b.Element, grams, sigma, held, own));
                 sources.Add(new(null, stepId, dose.Key.DoseId, null, $"{b.Element} in a gram of {name}"));
             }
         }
@@ -229,7 +231,12 @@ public sealed record BatchFlows(FlowGraph Graph, IReadOnlyList<FlowPlace> Places
         var sigma = Math.Max(mass.Sigma, LeastShare * mass.Value);
         readings.Add(new(arc, FlowGraph.Mass, mass.Value, sigma) { Clues = Clues(mass, tares, batch.BalanceStepG) });
         sources.Add(new(step.WeighedBy.GetValueOrDefault(output.Output), stepId, output.Output, mass, output.Name + " weighed"));
-        foreach (var held in product?.Holds ?? [.. output.Holds])
+        var holds = product?.Holds ?? [.. output.Holds];
+        // What a weighed holding does not have by the method, it has none of: it is not free to stand there.
+        var none = product is null
+            ? batch.Metals.Where(e => holds.All(h => h.Element != e)).Select(e => new ElementEstimate(e, 0, 0, 0, 0))
+            : [];
+        foreach (var held in holds.Concat(none))
         {
             readings.Add(Fraction(arc, held.Element, mass.Value, mass.Sigma, held.Grams, held.Sigma));
             sources.Add(

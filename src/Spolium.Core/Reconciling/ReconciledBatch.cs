@@ -10,8 +10,11 @@ namespace Spolium.Core.Reconciling;
 /// </summary>
 /// <param name="Fit">With all readings.</param>
 /// <param name="Rest">
-/// What can be believed: without the readings that serial elimination left out, or, where somebody vouches for all of them, with the loss
-/// that explains them. The same as Fit where the batch adds up.
+/// What can be told of the flows, with readings as rough as they look (<see cref="Roughness"/>): without those that were left out, or,
+/// where somebody vouches for all of them, with the loss that explains them.
+/// </param>
+/// <param name="LeftOut">
+/// Readings that count for nothing: those of a slip that is likelier than all else, else of serial elimination.
 /// </param>
 /// <param name="LossFirst">That loss is likelier than every slip.</param>
 /// <param name="Lost">The step that something was lost from if all readings are right; null where they agree, or no loss explains
@@ -22,6 +25,7 @@ public sealed record ReconciledBatch(
     Reconciliation Rest,
     IReadOnlyList<SlipProposal> Proposals,
     IReadOnlyList<Eliminated> Eliminated,
+    IReadOnlyList<int> LeftOut,
     Leak? Lost,
     bool LossFirst
 )
@@ -66,16 +70,16 @@ public sealed record ReconciledBatch(
                     ),
                 ],
             };
-        var rest =
-            explained ? lost?.Fit ?? fit
-            : eliminated.Count == 0 ? fit
-            : Reconciliation.Of(
-                flows.Graph with
-                {
-                    Readings = [.. flows.Graph.Readings.Where((_, k) => eliminated.All(e => e.Reading != k))],
-                }
-            );
-        var book = new ReconciledBatch(flows, fit, rest, weighed.Slips, eliminated, lost, weighed.LossFirst);
+        IReadOnlyList<int> leftOut =
+            explained || fit.Passes ? []
+            : weighed is { LossFirst: false, Slips: [{ Share: > 0.5 } likely, ..] } ? [.. likely.All.Select(p => p.Reading)]
+            : [.. eliminated.Select(e => e.Reading)];
+        var believed =
+            explained && lost is not null ? lost.Graph
+            : leftOut.Count == 0 ? flows.Graph
+            : flows.Graph with { Readings = [.. flows.Graph.Readings.Where((_, k) => !leftOut.Contains(k))] };
+        var rest = Roughness.Told(believed, leftOut.Count == 0 && !explained ? fit : Reconciliation.Of(believed));
+        var book = new ReconciledBatch(flows, fit, rest, weighed.Slips, eliminated, leftOut, lost, weighed.LossFirst);
         Books(state).Put(batch, new(state.Vessels, book));
         return book;
     }

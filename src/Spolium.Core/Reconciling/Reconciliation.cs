@@ -16,7 +16,8 @@ public sealed record ReconciledFlow(string Arc, string Of, double? Grams, double
 /// <summary>A reading beside what it should have been.</summary>
 /// <param name="Value">Reconciled, in the unit of the reading.</param>
 /// <param name="StandardisedAdjustment">(reading − value) over its standard uncertainty; null where nothing checks the reading.</param>
-public sealed record ReconciledReading(FlowReading Reading, double Value, double? StandardisedAdjustment)
+/// <param name="Checked">Share of its variance that the rest of the graph takes away, 0 to 1.</param>
+public sealed record ReconciledReading(FlowReading Reading, double Value, double? StandardisedAdjustment, double Checked)
 {
     public bool Redundant => StandardisedAdjustment is not null;
 }
@@ -76,8 +77,12 @@ public sealed record Reconciliation(
     /// <param name="sparse">Which solver; null lets the size decide.</param>
     internal static Reconciliation Of(FlowGraph graph, bool? sparse)
     {
-        var layers = new Layers(graph);
-        return Of(layers, Bounded(layers, sparse));
+        Reconciliation Solved(FlowGraph g)
+        {
+            var layers = new Layers(g);
+            return Of(layers, Bounded(layers, sparse));
+        }
+        return WithinTheMass.Of(graph, Solved(graph), Solved);
     }
 
     internal static (LeastSquares Fit, bool[,] Zero) Bounded(Layers layers, bool? sparse)
@@ -146,11 +151,8 @@ public sealed record Reconciliation(
         {
             var (tension, stiffness) = fit.Of(k);
             var reading = layers.Readings[k];
-            readings[k] = new(
-                reading,
-                fit.Values[k],
-                stiffness * reading.Sigma * reading.Sigma > Unchecked ? tension / Math.Sqrt(stiffness) : null
-            );
+            var taken = stiffness * reading.Sigma * reading.Sigma;
+            readings[k] = new(reading, fit.Values[k], taken > Unchecked ? tension / Math.Sqrt(stiffness) : null, Math.Clamp(taken, 0, 1));
         }
         var flows = new List<ReconciledFlow>(layers.Arcs.Count * layers.Names.Length);
         for (var a = 0; a < layers.Arcs.Count; a++)

@@ -1,42 +1,5 @@
 namespace Spolium.Core.Reconciling;
 
-/// <summary>A reading that is likely wrong, and what it should have been.</summary>
-/// <param name="Reading">Its place among the readings of the graph.</param>
-/// <param name="ChiSquare">What is left of χ² with the value in its place.</param>
-/// <param name="Passes">With it the batch passes the global test.</param>
-/// <param name="Share">How likely, among all slips that were tried and no slip at all.</param>
-/// <param name="Fits">What the rest of the graph says that the reading should be.</param>
-/// <param name="FitsSigma">Standard uncertainty of that.</param>
-public sealed record SlipProposal(
-    int Reading,
-    SlipCandidate Slip,
-    double ChiSquare,
-    bool Passes,
-    double Share,
-    double Fits,
-    double FitsSigma
-);
-
-/// <summary>A loss at one step that would explain the readings as they are.</summary>
-/// <param name="Share">How likely, among all slips and losses that were tried and neither.</param>
-public sealed record LossProposal(Leak Leak, double Share);
-
-/// <summary>What may be wrong with a batch that does not add up: readings that slipped beside a loss that nobody wrote down.</summary>
-/// <param name="Slips">Likeliest first; empty where no slip is likelier than none.</param>
-/// <param name="Losses">Likeliest first; empty where no loss is likelier than none.</param>
-public sealed record Hypotheses(IReadOnlyList<SlipProposal> Slips, IReadOnlyList<LossProposal> Losses)
-{
-    public static readonly Hypotheses None = new([], []);
-
-    /// <summary>A loss is likelier than every slip.</summary>
-    public bool LossFirst => Losses.Count > 0 && (Slips.Count == 0 || Losses[0].Share > Slips[0].Share);
-}
-
-/// <summary>A reading that disagrees with the rest, found by serial elimination: without it, and without those before it.</summary>
-/// <param name="Likelihood">Generalised likelihood ratio: what χ² falls by when the reading is left out.</param>
-/// <param name="ChiSquare">What is left of χ².</param>
-public sealed record Eliminated(int Reading, double Likelihood, double ChiSquare, bool Passes);
-
 /// <summary>
 /// What would put a batch right that does not add up: every usual slip of every reading is tried, and ranked by the fit that it
 /// restores and by how usual it is. ln of its odds is −χ²/2 + ln(weight of the kind / candidates of that kind)
@@ -56,6 +19,10 @@ public static class SlipSearch
     // So many are tried in full; the rest is ranked by the linearised sum.
     private const int TriedInFull = 8;
 
+    // Of two slips, so many are tried as the first, and so many beside each.
+    private const int TriedAsFirst = 6;
+    private const int TriedAsSecond = 4;
+
     private const int MostEliminated = 6;
     private const double Alike = 0.97;
 
@@ -72,56 +39,94 @@ public static class SlipSearch
 
     private static Hypotheses Weigh(FlowGraph graph, Reconciliation? known, bool withLosses)
     {
-        var layers = new Layers(graph);
         var fit = known is null ? Reconciliation.Of(graph) : known;
         if (fit.DegreesOfFreedom == 0)
             return Hypotheses.None;
-        var tries = layers.Coupled ? Coupled(graph, fit) : Linear(graph, layers);
-        var best = tries.OrderByDescending(t => t.Score).Take(TriedInFull).ToList();
-        var checkedInFull = best.Select(t =>
-            {
-                var after = Reconciliation.Of(With(graph, t.Reading, t.Slip.Value));
-                return t with { ChiSquare = after.ChiSquare, Score = t.Score + (t.ChiSquare - after.ChiSquare) / 2 + Straightness(after) };
-            })
-            .ToList();
-        var none = -fit.ChiSquare / 2 + Straightness(fit);
         var odds = Math.Log(InBatches / Math.Max(1, graph.Readings.Count(r => r.Clues is not null)));
+        var single = InFull(graph, Tries(graph, fit), TriedInFull).Select(t => t with { Score = t.Score + odds }).ToList();
+        var none = -fit.ChiSquare / 2 + Straightness(fit);
         var nodes = graph.Arcs.SelectMany(a => new[] { a.From, a.To }).OfType<string>().Distinct().Count();
         // Readings that agree ask for no loss.
         var losses =
             withLosses && !fit.Passes
                 ? Leak.All(graph, fit).Select(l => (Leak: l, Score: l.Evidence + Straightness(l.Fit) + Math.Log(Lost / nodes))).ToList()
                 : [];
-        var top = Math.Max(
-            none,
-            Math.Max(
-                checkedInFull.Count == 0 ? none : checkedInFull.Max(t => t.Score + odds),
-                losses.Count == 0 ? none : losses.Max(l => l.Score)
-            )
-        );
-        var all = Math.Exp(none - top) + checkedInFull.Sum(t => Math.Exp(t.Score + odds - top)) + losses.Sum(l => Math.Exp(l.Score - top));
+        var pairs =
+            fit.Passes || single.Any(t => t.Slip.Kind.Length > 0 && t.ChiSquare <= fit.Limit) || losses.Any(l => l.Leak.Fit.Passes)
+                ? []
+                : Pairs(graph, single, odds);
+        double[] scores = [none, .. single.Select(t => t.Score), .. losses.Select(l => l.Score), .. pairs.Select(p => p.Score)];
+        var top = scores.Max();
+        var all = scores.Sum(s => Math.Exp(s - top));
+        double Share(double score) => Math.Exp(score - top) / all;
+        SlipProposal Proposed(Try t, double chiSquare, double share) =>
+            new(t.Reading, t.Slip, chiSquare, chiSquare <= fit.Limit, share, t.Fits, t.FitsSigma);
         return new(
             [
-                .. checkedInFull
-                    .Where(t => t.Slip.Kind.Length > 0 && t.Score + odds > none)
+                .. single
+                    .Where(t => t.Slip.Kind.Length > 0 && t.Score > none)
+                    .Select(t => (t.Score, Proposal: Proposed(t, t.ChiSquare, Share(t.Score))))
+                    .Concat(
+                        pairs
+                            .Where(p => p.Score > none)
+                            .Select(p =>
+                                (
+                                    p.Score,
+                                    Proposal: Proposed(p.One, p.Other.ChiSquare, Share(p.Score)) with
+                                    {
+                                        Beside = Proposed(p.Other, p.Other.ChiSquare, Share(p.Score)),
+                                    }
+                                )
+                            )
+                    )
                     .OrderByDescending(t => t.Score)
-                    .Select(t => new SlipProposal(
-                        t.Reading,
-                        t.Slip,
-                        t.ChiSquare,
-                        t.ChiSquare <= fit.Limit,
-                        Math.Exp(t.Score + odds - top) / all,
-                        t.Fits,
-                        t.FitsSigma
-                    )),
+                    .Select(t => t.Proposal),
             ],
-            [
-                .. losses
-                    .Where(l => l.Score > none)
-                    .OrderByDescending(l => l.Score)
-                    .Select(l => new LossProposal(l.Leak, Math.Exp(l.Score - top) / all)),
-            ]
+            [.. losses.Where(l => l.Score > none).OrderByDescending(l => l.Score).Select(l => new LossProposal(l.Leak, Share(l.Score)))]
         );
+    }
+
+    private static List<Try> Tries(FlowGraph graph, Reconciliation fit)
+    {
+        var layers = new Layers(graph);
+        return layers.Coupled ? Coupled(graph, fit) : Linear(graph, layers);
+    }
+
+    // The likeliest of the tries, each reconciled in full.
+    private static List<Try> InFull(FlowGraph graph, List<Try> tries, int most) =>
+        [
+            .. tries
+                .OrderByDescending(t => t.Score)
+                .Take(most)
+                .Select(t =>
+                {
+                    var after = Reconciliation.Of(With(graph, t.Reading, t.Slip.Value));
+                    return t with
+                    {
+                        ChiSquare = after.ChiSquare,
+                        Score = t.Score + (t.ChiSquare - after.ChiSquare) / 2 + Straightness(after),
+                    };
+                }),
+        ];
+
+    // Two slips, where no single one puts it right: with the first in its place, a second is looked for beside it.
+    private static List<(Try One, Try Other, double Score)> Pairs(FlowGraph graph, List<Try> single, double odds)
+    {
+        var found = new Dictionary<(int, double, int, double), (Try One, Try Other, double Score)>();
+        foreach (var one in single.Where(t => t.Slip.Kind.Length > 0).OrderByDescending(t => t.Score).Take(TriedAsFirst))
+        {
+            var put = With(graph, one.Reading, one.Slip.Value);
+            // What the first costs beforehand, without what it mended.
+            var weight = one.Prior + odds;
+            foreach (var other in InFull(put, Tries(put, Reconciliation.Of(put)), TriedAsSecond))
+            {
+                if (other.Reading == one.Reading || other.Slip.Kind.Length == 0)
+                    continue;
+                var (a, b) = one.Reading < other.Reading ? (one, other) : (other, one);
+                found[(a.Reading, a.Slip.Value, b.Reading, b.Slip.Value)] = (one, other, other.Score + odds + weight);
+            }
+        }
+        return [.. found.Values];
     }
 
     // Most of the metal goes one way and little is lost at each step: of two slips that fit alike, the one after which it is so.
@@ -166,7 +171,8 @@ public static class SlipSearch
         return gone;
     }
 
-    private sealed record Try(int Reading, SlipCandidate Slip, double ChiSquare, double Score, double Fits, double FitsSigma);
+    // Prior is ln of the weight of its kind among the candidates; the score has what it mends beside it.
+    private sealed record Try(int Reading, SlipCandidate Slip, double ChiSquare, double Prior, double Score, double Fits, double FitsSigma);
 
     // Balances without assays: χ² of a changed reading is a parabola in the change, whose two coefficients the fit has.
     private static List<Try> Linear(FlowGraph graph, Layers layers)
@@ -235,14 +241,15 @@ public static class SlipSearch
                 * c.Odds
                 / candidates.Count(x => x.Kind == c.Kind)
                 * (step is { } s && !clues.CouldBeShown(c, s) ? OffTheStep : 1);
-            tries.Add(new(k, c, chi, Math.Log(weight) - chi / 2, fits, sigma));
+            tries.Add(new(k, c, chi, Math.Log(weight), Math.Log(weight) - chi / 2, fits, sigma));
         }
         // A slip of no usual kind may have made anything of it up to ten times its size.
         var (reading, best) = (graph.Readings[k], chiSquare(fits));
         var width =
             Math.Sqrt(2 * Math.PI * (sigma * sigma + reading.Sigma * reading.Sigma))
             / (10 * Math.Max(Math.Abs(fits), Math.Abs(reading.Value)));
-        tries.Add(new(k, new("", fits), best, Math.Log(Unusual * Math.Min(1, width)) - best / 2, fits, sigma));
+        var prior = Math.Log(Unusual * Math.Min(1, width));
+        tries.Add(new(k, new("", fits), best, prior, prior - best / 2, fits, sigma));
     }
 
     // Most numbers of a batch come from one balance: its step is the last digit that most of them have.

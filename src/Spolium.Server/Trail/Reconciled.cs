@@ -26,7 +26,7 @@ internal static class Reconciled
             .. book.Flows.Places.Select(p =>
             {
                 var flow = book.Rest.Flow(p.Arc, element);
-                var left = batch.Stands is null && book.Eliminated.Any(e => book.Flows.Graph.Readings[e.Reading].Arc == p.Arc);
+                var left = batch.Stands is null && book.LeftOut.Any(k => book.Flows.Graph.Readings[k].Arc == p.Arc);
                 var how =
                     left ? "by the other readings; its own was left out"
                     : flow.AtZero ? "held at nothing: it would come out below"
@@ -75,6 +75,7 @@ internal static class Reconciled
                     + "can break."
             : $"The readings do not agree: they disagree by {chi}, and only up to {limit} is usual for {Balances(fit.DegreesOfFreedom)} "
                 + "that they can break.";
+        sentence += " " + Roughness.Says;
         return new(fit.Passes, fit.Limit, fit.Readings.Count, typed, sentence, Lost(batch, book, element), book.LossFirst);
     }
 
@@ -155,7 +156,13 @@ internal static class Reconciled
         var source = book.Flows.Sources[p.Reading];
         var reading = book.Flows.Graph.Readings[p.Reading];
         var becomes = Written(source.Typed, p.Slip.Value, reading.Clues);
-        var title = SlipKind.All[p.Slip.Kind].Title + (p.Slip.Detail.Length > 0 ? $" ({p.Slip.Detail})" : "");
+        var title = Title(p);
+        if (p.Beside is { } other)
+        {
+            var (said, clues) = (book.Flows.Sources[other.Reading], book.Flows.Graph.Readings[other.Reading].Clues);
+            var also = $"{said.Says} {said.Typed?.Text}: {Written(said.Typed, other.Slip.Value, clues)} would fit";
+            title += $"; and beside it {also}, {Title(other)}. Neither does alone";
+        }
         var decision = source.EntryId is { } id
             ? RightReading.Sketch(ledger, batch, id, QuantityParser.Read(becomes, source.Typed!.Field).Number!, p.Slip.Kind, null)
             : null;
@@ -177,6 +184,9 @@ internal static class Reconciled
             effects
         );
     }
+
+    private static string Title(SlipProposal p) =>
+        SlipKind.All[p.Slip.Kind].Title + (p.Slip.Detail.Length > 0 ? $" ({p.Slip.Detail})" : "");
 
     private static IReadOnlyList<EffectView> Effects(Ledger ledger, BatchState batch, string element, ReadingPutRight body)
     {

@@ -14,7 +14,7 @@ public class LossTests
         };
 
     // 100 g through three steps; a gram stays aside at each.
-    private static FlowGraph Chain(double feed, double first, double second, double product) =>
+    internal static FlowGraph Chain(double feed, double first, double second, double product) =>
         new(
             [
                 new("feed", null, "A"),
