@@ -4,13 +4,15 @@ namespace Spolium.Data;
 
 /// <summary>Which closed batches the books look at. What is null does not matter; times are UTC ticks of closing, the last one left
 /// out.</summary>
+/// <param name="Foreign">Batches of other shops count too.</param>
 public sealed record BooksFilter(
     string Metal,
     string? Material = null,
     string? Method = null,
     string? Person = null,
     long? From = null,
-    long? Until = null
+    long? Until = null,
+    bool Foreign = false
 );
 
 /// <summary>Metal of all batches together, g. Guesses of one lot go up and down together: its batches add their uncertainties, lots add
@@ -62,6 +64,8 @@ public sealed partial class Books(SpoliumDb db, BooksFilter filter)
         get
         {
             var q = db.Batches.AsNoTracking().Where(b => b.ClosedTicks != null);
+            if (!filter.Foreign)
+                q = q.Where(b => !b.Foreign);
             if (filter.Material is { } material)
                 q = q.Where(b => b.Material == material);
             if (filter.From is { } from)
@@ -79,7 +83,13 @@ public sealed partial class Books(SpoliumDb db, BooksFilter filter)
     // Those that were for the metal. Without a filter nothing has to be looked up: only closed batches have such rows.
     private IQueryable<BatchMetalRow> Metals => Chosen(db.BatchMetals.AsNoTracking().Where(m => m.Element == filter.Metal), m => m.BatchId);
 
-    private bool All => filter is { Material: null, Method: null, Person: null, From: null, Until: null };
+    private bool All =>
+        filter is { Material: null, Method: null, Person: null, From: null, Until: null } && (filter.Foreign || Foreign == 0);
+
+    /// <summary>Closed batches of other shops.</summary>
+    public int Foreign => foreign ??= db.Batches.Count(b => b.Foreign && b.ClosedTicks != null);
+
+    private int? foreign;
 
     private IQueryable<T> Chosen<T>(IQueryable<T> rows, System.Linq.Expressions.Expression<Func<T, string>> batchId) =>
         All ? rows : rows.Join(Batches, batchId, b => b.Id, (r, _) => r);

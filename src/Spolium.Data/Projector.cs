@@ -16,7 +16,7 @@ internal static class Projector
     /// <summary>Goes up when a projection changes its shape: they are then rebuilt at the next start.</summary>
     public static int Version => Shape + 1000 * JournalNames.Renamed.Count;
 
-    private const int Shape = 6;
+    private const int Shape = 7;
 
     /// <param name="written">What was written, each entry with what it posted and touched.</param>
     public static void Project(SpoliumDb db, Ledger before, Ledger after, IReadOnlyList<Projected> written)
@@ -237,6 +237,7 @@ internal static class Projector
             AddsUp = batch.Summary?.AddsUp ?? true,
             Explained = batch.Stands is not null,
             Restated = Math.Max(0, batch.History.Count - 1),
+            Foreign = batch.BroughtIn is not null,
             LotRoot = state.Lots.TryGetValue(batch.Feeds[0].Id, out var lot) ? BatchFeed.RootOf(state, lot) : batch.Feeds[0].Id,
         };
 

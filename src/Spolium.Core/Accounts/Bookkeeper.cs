@@ -46,12 +46,21 @@ public static class Bookkeeper
         var all = new List<Posting>();
         foreach (var (state, inner, then) in Replay.BroughtIn(before, entry, file))
         {
-            List<Posting> posted = [.. Postings(state, then, book, inner).Where(p => p.Element != Account.Contents)];
+            List<Posting> posted =
+            [
+                .. Postings(state, then, book, inner)
+                    .Where(p => p.Element != Account.Contents)
+                    .Select(p => p with { Account = Elsewhere(p.Account, file.BatchId) }),
+            ];
             all.AddRange(posted);
             book = book.Post(posted);
         }
         return all;
     }
+
+    // A tub or pot of another shop is none of this one's, though it be called alike.
+    private static string Elsewhere(string account, string batchId) =>
+        AccountName.Of(account) is { Kind: AccountKind.Pool, Id: var id } ? Account.Elsewhere(batchId, id) : account;
 
     // Where an entry before it is gone (a broken journal), what rests on it posts nothing: the rest can still be read.
     private static bool HasGround(State before, EntryBody body)

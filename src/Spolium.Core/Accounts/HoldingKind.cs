@@ -30,12 +30,15 @@ public static class HoldingKind
     {
         var name = AccountName.Of(account);
         if (name.Kind == AccountKind.Lot)
-            return (Lots, null);
+            return (state.Lots.Find(name.Id) is { Foreign: true } ? null : Lots, null);
         if (name.Kind == AccountKind.Pool)
             return (Pool, null);
         if (name.Kind is not (AccountKind.Holding or AccountKind.Back) || !state.Batches.TryGetValue(name.Id, out var batch))
             return (null, null);
         var (id, holding) = (name.Id, name.Holding);
+        // What stands in another shop stands at no place of this one.
+        if (batch.BroughtIn is not null)
+            return (null, id);
         if (name.Kind == AccountKind.Back)
             return (Product, id);
         if (batch.Products.Any(p => holding == Route.Holding(p.StepId, p.Output)))

@@ -53,6 +53,9 @@ public static class Account
     /// <summary>A shared holding: tub, stock pot.</summary>
     public static string Pool(string poolId) => "pool/" + poolId;
 
+    /// <summary>A shared holding of another shop, that a batch of it was put into there.</summary>
+    public static string Elsewhere(string batchId, string poolId) => $"elsewhere/{batchId}/{poolId}";
+
     /// <summary>What came back to a batch when shared holdings were worked up.</summary>
     public static string Back(string batchId) => $"batch/{batchId}/back";
 

@@ -18,28 +18,29 @@ public static class BringingIn
             return Decision.Refuse("file", e.Message, "take a file that “Save the whole batch” wrote, unchanged");
         }
         var state = ledger.State;
-        if (state.Batches.ContainsKey(file.BatchId) || Claims.HasBatch(state, file.Code))
+        if (state.Batches.ContainsKey(file.BatchId))
             return Decision.Refuse("file", $"batch {file.Code} is in this shop already", "look at it on Trail; nothing was written");
         if (
-            file.Lots.Select(LotOf).FirstOrDefault(l => l is null || state.Lots.ContainsKey(l)) is var lot
+            file.Lots.Select(LotOf).FirstOrDefault(l => l is null || state.Lots.Find(l) is { Foreign: false }) is var lot
             && (lot is not null || file.Lots.Any(l => LotOf(l) is null))
         )
             return Decision.Refuse(
                 "file",
                 lot is null
                     ? "it makes its lots in a way that is not known"
-                    : $"lot {lot} is in this shop already, with a history of its own",
+                    : $"lot {lot} is a lot of this shop, with a history of its own",
                 "bring it into a shop that has not met that lot"
             );
-        if (file.Entries.FirstOrDefault(e => state.Entries.Find(e.Id) is not null) is { } known)
-            return Decision.Refuse("file", $"entry {known.Id} is in this journal already", "bring it into another shop");
+        if (file.Entries.FirstOrDefault(e => state.Entries.Find(e.Id) is not null) is { } there)
+            return Decision.Refuse("file", $"entry {there.Id} is in this journal already", "bring it into another shop");
         if (
             file.Entries[0].Body is not BatchStarted started
             || started.BatchId != file.BatchId
             || file.Entries.Any(e => e.Streams.All(s => s.Stream != Entry.BatchStream(file.BatchId)))
         )
             return Decision.Refuse("file", "its entries are not those of one batch from its start", "take the file as it was written");
-        var body = new BatchBroughtIn(file);
+        var known = file.Lots.Select(LotOf).OfType<string>().Where(state.Lots.ContainsKey).Distinct().ToList();
+        var body = new BatchBroughtIn(file, null, known.Count > 0 ? known : null);
         // It must replay and sum to nothing before it is written.
         try
         {

@@ -25,9 +25,21 @@ public static class BatchFiles
             lots,
             vessels,
             entries,
-            Plans(entries, plans)
+            Plans(entries, plans),
+            Pools(state, entries)
         );
     }
+
+    // Tubs and pots travel as they were set up: what else they hold is not the batch's.
+    private static List<PoolOpened> Pools(State state, IEnumerable<Entry> entries) =>
+        [
+            .. entries
+                .Select(e => (e.Body as PutIntoPool)?.PoolId)
+                .OfType<string>()
+                .Distinct()
+                .Select(id => state.Entries.FirstOf(Entry.PoolStream(id))?.Body)
+                .OfType<PoolOpened>(),
+        ];
 
     private static SortedDictionary<string, FrozenPlan>? Plans(IEnumerable<Entry> entries, Func<string, FrozenPlan?> plans)
     {

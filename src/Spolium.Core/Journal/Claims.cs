@@ -68,11 +68,14 @@ public static class Claims
             LotsPooled b => Lot(b.LotId, b.Code, ""),
             LotTakenOver b => Lot(b.LotId, b.Code, ""),
             BatchStarted b => [new(Space.Batch, b.BatchId, "batchId"), new(Space.BatchCode, b.Code, "code")],
+            // Codes are those of another shop: they may well be the same as here.
             BatchBroughtIn b =>
             [
                 new(Space.Batch, b.File.BatchId, "file"),
-                new(Space.BatchCode, b.File.Code, "file"),
-                .. b.File.Lots.SelectMany(Of).Where(c => c.Space == Space.Lot).Select(c => c with { Field = "file" }),
+                .. b
+                    .File.Lots.SelectMany(Of)
+                    .Where(c => c.Space == Space.Lot && b.Known?.Contains(c.Name) != true)
+                    .Select(c => c with { Field = "file" }),
             ],
             BottlesReceived b => b.Bottles.Select((x, i) => new Claim(Space.Bottle, x.BottleId, $"bottles[{i}].id")),
             BottleMade b => [new(Space.Bottle, b.Bottle.BottleId, "id")],

@@ -10,6 +10,9 @@ public static class Corrections
             return new("corrects", "there is no such entry", "choose one of the journal");
         if (state.Entries.CorrectedBy(entryId) is not null)
             return new("corrects", "it has been taken back already", "correct what stands in its place");
+        // It speaks of tubs, pots and bottles of another shop, as they stood there.
+        if (entry.Brought)
+            return Rests("the file that it came with", "put a reading right, or write a note");
         return entry.Body switch
         {
             Correction => new("corrects", "a correction is not corrected", "write the right entry anew"),

@@ -181,9 +181,9 @@ public sealed class EntryLog : IReadOnlyList<Entry>
         var touched = new HashSet<string>();
         if (placed.Body is BatchBroughtIn { File: var file })
         {
-            // The shelf of this shop stays as it is.
+            // The shelf, the tubs and the pots of this shop stay as they are.
             foreach (var inner in BroughtWith(placed, file))
-                next.Index(inner, touched, stream => !stream.StartsWith("bottle:", StringComparison.Ordinal));
+                next.Index(inner, touched, stream => !OfThisShop.Any(kind => stream.StartsWith(kind, StringComparison.Ordinal)));
             // The batch's own stream goes on where it stood; those of the other shop's pools and lots are not this shop's.
             var own = Entry.BatchStream(file.BatchId);
             next.versions = next.versions.SetItem(own, Math.Max(VersionOf(file), next.Version(own)));
@@ -192,6 +192,8 @@ public sealed class EntryLog : IReadOnlyList<Entry>
         next.touchedBy = touchedBy.Add([.. touched]);
         return (next, placed, [.. touched]);
     }
+
+    private static readonly string[] OfThisShop = ["bottle:", "pool:"];
 
     /// <summary>Version that the stream of a batch had in the shop that it comes from.</summary>
     public static long VersionOf(BatchFile file) =>

@@ -38,6 +38,9 @@ public sealed record LotState(
 
     public int? Pieces { get; init; }
 
+    /// <summary>It came with a batch of another shop.</summary>
+    public bool Foreign { get; init; }
+
     /// <summary>What it waits for; null when it waits for nothing.</summary>
     public string? WaitsFor { get; init; }
 

@@ -165,7 +165,8 @@ public sealed record ReadingsStand(string BatchId, string Reason, BatchSummary? 
 
 /// <summary>A batch of another shop, with its entries as they were written there. It takes nothing from this shop's shelf.</summary>
 /// <param name="Summary">Of one that was closed by a version that kept no summaries.</param>
-public sealed record BatchBroughtIn(BatchFile File, BatchSummary? Summary = null) : EntryBody;
+/// <param name="Known">Its lots that an earlier batch of that shop brought already: more of them came.</param>
+public sealed record BatchBroughtIn(BatchFile File, BatchSummary? Summary = null, IReadOnlyList<string>? Known = null) : EntryBody;
 
 /// <summary>What the books keep of one closed batch.</summary>
 public sealed record KeptSummary(string BatchId, BatchSummary Summary);

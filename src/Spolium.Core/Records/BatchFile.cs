@@ -12,6 +12,9 @@ namespace Spolium.Core.Records;
 /// <param name="Lots">What makes its lots in a shop that has none of them, in order: received, and pooled where it was a pool.</param>
 /// <param name="Vessels">With their tares.</param>
 /// <param name="Entries">Of the batch's own stream, oldest first.</param>
+/// <param name="Pools">Tubs and pots that it was put into, as they were set up in the shop that it comes from; null in files before version 3.</param>
+/// <param name="Seals">Digests of its entries, in their order; null in files before version 3.</param>
+/// <param name="Seal">Digest of all of it but itself.</param>
 /// <param name="Plans">What its steps were begun with, by the hash that their entries hold; null in files of version 1, where the entries
 /// themselves have them.</param>
 public sealed record BatchFile(
@@ -23,11 +26,17 @@ public sealed record BatchFile(
     IReadOnlyList<EntryBody> Lots,
     IReadOnlyList<VesselNamed> Vessels,
     IReadOnlyList<Entry> Entries,
-    IReadOnlyDictionary<string, FrozenPlan>? Plans = null
+    IReadOnlyDictionary<string, FrozenPlan>? Plans = null,
+    IReadOnlyList<PoolOpened>? Pools = null,
+    IReadOnlyList<string>? Seals = null,
+    string? Seal = null
 )
 {
     public const string Name = "spolium-batch";
-    public const int Latest = 2;
+    public const int Latest = 3;
+
+    // From here on a file is sealed.
+    private const int Sealed = 3;
 
     /// <summary>Units of the numbers in a file of today.</summary>
     public static readonly IReadOnlyDictionary<string, string> CoreUnits = new Dictionary<string, string>
@@ -45,7 +54,14 @@ public sealed record BatchFile(
 
     private static readonly JsonSerializerOptions Indented = new(EntryJson.Options) { WriteIndented = true };
 
-    public byte[] Write() => JsonSerializer.SerializeToUtf8Bytes(this, Indented);
+    /// <summary>Sealed, as bytes.</summary>
+    public byte[] Write()
+    {
+        JsonElement As(BatchFile file) => JsonSerializer.SerializeToElement(file, Indented);
+        var file = this with { Version = Latest, Seals = null, Seal = null };
+        file = file with { Seals = BatchFileSeal.Of(As(file)) };
+        return JsonSerializer.SerializeToUtf8Bytes(file with { Seal = BatchFileSeal.WholeOf(As(file)) }, Indented);
+    }
 
     /// <exception cref="FormatException">It is no such file, of a newer version, or not whole: the message says which.</exception>
     public static BatchFile Read(string text)
@@ -66,6 +82,10 @@ public sealed record BatchFile(
                 throw new FormatException($"a part of it is missing: {missing}");
             if (file.Entries.Count == 0)
                 throw new FormatException("a part of it is missing: entries");
+            if (file.Version >= Sealed && BatchFileSeal.Broken(document.RootElement) is { } broken)
+                throw new FormatException($"it was changed since it was written: {broken}");
+            if (BatchFileSeal.Misread(document.RootElement) is { } misread)
+                throw new FormatException($"a number does not say what was typed: {misread}");
             return file;
         }
         catch (JsonException e)

@@ -192,6 +192,9 @@ namespace Spolium.Data.Migrations
                     b.Property<double>("FeedG")
                         .HasColumnType("REAL");
 
+                    b.Property<bool>("Foreign")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("LotCode")
                         .IsRequired()
                         .HasColumnType("TEXT");

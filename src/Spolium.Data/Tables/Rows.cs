@@ -87,6 +87,9 @@ public sealed class BatchRow
 
     /// <summary>How often a closed batch was restated.</summary>
     public int Restated { get; set; }
+
+    /// <summary>It came in from another shop.</summary>
+    public bool Foreign { get; set; }
 }
 
 /// <summary>Projection: steps of batches.</summary>

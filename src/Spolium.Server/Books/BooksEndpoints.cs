@@ -79,7 +79,7 @@ public static class BooksEndpoints
         static string? OrNone(string? s) => string.IsNullOrEmpty(s) ? null : s;
         return errors.Count > 0
             ? (null, errors)
-            : (new(q.Metal ?? "", OrNone(q.Material), OrNone(q.Method), OrNone(q.Person), from, until), []);
+            : (new(q.Metal ?? "", OrNone(q.Material), OrNone(q.Method), OrNone(q.Person), from, until, q.Others == "yes"), []);
     }
 
     // A day begins when the clock of the shop says so; where the hour is left out that night, with the next one.

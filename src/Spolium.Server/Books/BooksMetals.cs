@@ -15,7 +15,8 @@ internal static class BooksMetals
             [.. choices.Metals.Select(m => new BooksWord(m, NameOf(m)))],
             choices.Materials,
             [.. choices.Methods.Select(m => new BooksWord(m, MethodWords(m)))],
-            choices.People
+            choices.People,
+            books.Foreign
         );
         if (sums.Product.Batches == 0)
             return new(view, filter.Metal, name, 0, null, null, null, null, null, []);

@@ -25,15 +25,21 @@ public sealed class BooksQuery
     /// <summary>The last day that counts.</summary>
     [FromQuery(Name = "until")]
     public string? Until { get; init; }
+
+    /// <summary>"yes" counts batches of other shops too.</summary>
+    [FromQuery(Name = "others")]
+    public string? Others { get; init; }
 }
 
 public sealed record BooksWord(string Id, string Words);
 
+/// <param name="Foreign">Closed batches of other shops: they count where that is asked for.</param>
 public sealed record BooksChoicesView(
     IReadOnlyList<BooksWord> Metals,
     IReadOnlyList<string> Materials,
     IReadOnlyList<BooksWord> Methods,
-    IReadOnlyList<string> People
+    IReadOnlyList<string> People,
+    int Foreign
 );
 
 /// <summary>A batch in the books.</summary>

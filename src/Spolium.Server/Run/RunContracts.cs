@@ -3,7 +3,8 @@ using Spolium.Server.Plan;
 
 namespace Spolium.Server.Run;
 
-public sealed record BatchListItem(string Id, string Code, string Title, string LotCode, DateTimeOffset? ClosedAt);
+/// <param name="Foreign">It came in from another shop.</param>
+public sealed record BatchListItem(string Id, string Code, string Title, string LotCode, DateTimeOffset? ClosedAt, bool Foreign);
 
 public sealed record StartRequest(
     Head Head,

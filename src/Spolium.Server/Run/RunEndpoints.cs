@@ -53,7 +53,7 @@ public static class RunEndpoints
         return TypedResults.Ok(
             store
                 .Lists.Batches(find, skip)
-                .Select(b => new BatchListItem(b.Id, b.Code, b.Title, b.LotCode, b.ClosedTicks is { } t ? At(t) : null))
+                .Select(b => new BatchListItem(b.Id, b.Code, b.Title, b.LotCode, b.ClosedTicks is { } t ? At(t) : null, b.Foreign))
                 .ToList()
         );
     }

@@ -1,4 +1,5 @@
 using System.Text;
+using System.Text.Json.Nodes;
 using Spolium.Core.Accounts;
 using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
@@ -97,18 +98,110 @@ public class BatchFileTests
             ("", "not whole"),
             ("[]", "not a batch"),
             ("{\"schema\":\"other\"}", "not a batch"),
-            (good.Replace("\"version\": 2,\n  \"units\"", "\"version\": 3,\n  \"units\""), "newer version"),
+            (good.Replace("\"version\": 3,\n  \"units\"", "\"version\": 4,\n  \"units\""), "newer version"),
             (good.Replace("\"doseId\": \"nitric\",", ""), "body.doseId"),
             (good.Replace("\"title\": \"first half of HL-1\",", "\"title\": null,"), "body.title"),
             (good[..^400], "not whole"),
             (good.Replace("step-closed", "step-shut"), "does not know"),
-            (good.Replace("\"batchId\": \"26-01\",\n  \"code\"", "\"batchId\": \"26-09\",\n  \"code\""), "not those of one batch"),
+            (good.Replace("\"batchId\": \"26-01\",\n  \"code\"", "\"batchId\": \"26-09\",\n  \"code\""), "beside its entries"),
+            (
+                Unsealed(good.Replace("\"batchId\": \"26-01\",\n  \"code\"", "\"batchId\": \"26-09\",\n  \"code\"")),
+                "not those of one batch"
+            ),
         ];
         foreach (var (text, why) in wrong)
             Assert.Contains(why, Assert.Single(BringingIn.Decide(Ledger.Empty, text).Errors).Reason);
         Assert.Contains("in this shop already", Assert.Single(BringingIn.Decide(Demo.Value, good).Errors).Reason);
         var lots = Ledger.Of(Demo.Value.State.Entries.Where(e => e.Body is LotReceived { LotId: "hl-1" }));
-        Assert.Contains("lot hl-1 is in this shop already", Assert.Single(BringingIn.Decide(lots, good).Errors).Reason);
+        Assert.Contains("lot hl-1 is a lot of this shop", Assert.Single(BringingIn.Decide(lots, good).Errors).Reason);
+    }
+
+    // As files were before they were sealed.
+    private static string Unsealed(string text)
+    {
+        var file = JsonNode.Parse(text)!.AsObject();
+        file["version"] = 2;
+        file.Remove("seals");
+        file.Remove("seal");
+        return file.ToJsonString();
+    }
+
+    // A bar of 4.21 g that became 5.21: by its seal where; without one, by what was typed.
+    [Fact]
+    public void A_mass_that_was_changed_is_told_where()
+    {
+        var good = Encoding.UTF8.GetString(Saved(Demo.Value.State, "26-01"));
+        var wrong = good.Replace("\"value\": 4.21,", "\"value\": 5.21,");
+        Assert.NotEqual(good, wrong);
+        string Told(string text) => Assert.Single(BringingIn.Decide(Ledger.Empty, text).Errors).Reason;
+        Assert.Matches(@"changed since it was written: entry \d+ of \d+ \(product-weighed\)", Told(wrong));
+        Assert.Contains("“4.21 g” was typed, and 5.21 stands beside it", Told(Unsealed(wrong)));
+        // Entries that are gone, or turned round.
+        var file = JsonNode.Parse(good)!.AsObject();
+        file["entries"]!.AsArray().RemoveAt(3);
+        Assert.Contains("entries were written", Told(file.ToJsonString()));
+        Assert.Contains("seal is missing", Told(good.Replace("\"seal\":", "\"sealed\":")));
+        // A file of an earlier version has no seal, and is taken as it is.
+        Assert.Empty(BringingIn.Decide(Ledger.Empty, Unsealed(good)).Errors);
+    }
+
+    // Every number of every batch says what was typed.
+    [Fact]
+    public void Texts_say_their_values_in_every_batch_of_the_demo()
+    {
+        foreach (var batch in Demo.Value.State.Batches.Values)
+            Assert.Empty(BringingIn.Decide(Ledger.Empty, Encoding.UTF8.GetString(Saved(Demo.Value.State, batch.Id))).Errors);
+    }
+
+    [Fact]
+    public void A_second_batch_of_the_same_lot_is_welcome()
+    {
+        var pair = Demo
+            .Value.State.Batches.Values.Where(b => b.Feeds.Count == 1 && b.Feeds[0].From == FeedFrom.Lot)
+            .GroupBy(b => b.Feeds[0].Id)
+            .First(g => g.Count() > 1)
+            .Take(2)
+            .ToList();
+        var lot = pair[0].Feeds[0].Id;
+        var one = BroughtInto(Ledger.Empty, Saved(Demo.Value.State, pair[0].Id));
+        var decision = BringingIn.Decide(one, Encoding.UTF8.GetString(Saved(Demo.Value.State, pair[1].Id)));
+        Assert.Empty(decision.Errors);
+        Assert.Empty(Claims.Refuse(one.State, decision.Body!));
+        var now = DateTimeOffset.UnixEpoch.AddYears(57);
+        var two = one.With(new("brought-2", [new(Entry.BroughtStream("y"), 1)], now, now, "MK", decision.Body!));
+        Assert.Equal(pair.Sum(b => b.Feeds[0].Amount.Value), two.State.Lots[lot].Amount.Value, 1e-6);
+        Assert.Equal(0, two.State.Lots[lot].Left, 1e-6);
+        Assert.True(two.State.Lots[lot].Foreign);
+        Assert.All(two.Book.Postings.GroupBy(p => p.Element), g => Assert.Equal(0, g.Sum(p => p.Micrograms)));
+        foreach (var batch in pair)
+            Assert.Equal(
+                ReconciledBatch.Of(Demo.Value.State, batch).Fit.ChiSquare,
+                ReconciledBatch.Of(two.State, two.State.Batches[batch.Id]).Fit.ChiSquare,
+                1e-6
+            );
+    }
+
+    // What stands in another shop stands at no place of this one; its tub is not this one's, though both be called T1.
+    [Fact]
+    public void A_batch_of_another_shop_stands_apart()
+    {
+        const string id = "26-01";
+        var at = DateTimeOffset.UnixEpoch.AddYears(57);
+        var put = Pooling.PutIn(Demo.Value, "T1", id, "4-clear", "filter");
+        var there = Demo.Value.With(
+            new("put", [new(Entry.BatchStream(id), Demo.Value.State.Version(Entry.BatchStream(id)) + 1)], at, at, "AV", put.Body!)
+        );
+        var mine = Ledger.Empty.With(new("tub", [new(Entry.PoolStream("T1"), 1)], at, at, "MK", new PoolOpened("T1", "T9", "tub", "ours")));
+        var after = BroughtInto(mine, Saved(there.State, id));
+        Assert.Empty(after.State.Pools["T1"].Holds);
+        Assert.Equal(0, after.Book.Grams(Account.Pool("T1"), "Au"));
+        Assert.Equal("T1", after.State.Batches[id].Pooled["4-clear/filter"].PoolCode);
+        foreach (var (account, _) in after.Book.Balances.Select(b => b.Key))
+            Assert.Null(HoldingKind.PlaceOf(after.State, account).Place);
+        // Nothing that came with it is taken back here.
+        Assert.All(after.State.Entries.Naming(Entry.BatchStream(id)), e =>
+            Assert.Contains("file that it came with", Corrections.Refuse(after.State, e.Id)!.Reason)
+        );
     }
 
     // A drop test, a leaving in a tub, its foils put right, then the feed: all of it travels, and its book is the same.

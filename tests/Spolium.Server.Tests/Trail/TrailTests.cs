@@ -202,6 +202,38 @@ public class TrailTests
         Assert.Equal(entries, again.Store.Ledger.State.Entries.Count);
     }
 
+    // A batch whose filter went into a tub of its own shop: every page of it answers, and the books leave it out until they are asked.
+    [Fact]
+    public async Task A_batch_of_another_shop_stands_apart_in_the_books()
+    {
+        await using var shop = new Shop();
+        await shop.Done(
+            "/api/pools/T1/put-in",
+            new
+            {
+                Head = Shop.Head(),
+                BatchId = "26-01",
+                StepId = "4-clear",
+                Output = "filter",
+            }
+        );
+        var file = await shop.Client.GetStringAsync("/api/batches/26-01/file", TestContext.Current.CancellationToken);
+        await using var other = new Shop(demo: false);
+        await other.Done("/api/batches/file", new { Head = Shop.Head(), File = file });
+        var journal = await other.Get("/api/batches/26-01/journal");
+        Assert.Contains("put into T1", journal.ToString());
+        Assert.DoesNotContain("\"canTakeBack\":true", journal.ToString());
+        Assert.True((await other.Get("/api/batches"))[0].GetProperty("foreign").GetBoolean());
+        async Task<(int Count, int Foreign)> Counted(string query) =>
+            await other.Get("/api/books/recovery?metal=Au" + query) is var r
+                ? (r.GetProperty("count").GetInt32(), r.GetProperty("choices").GetProperty("foreign").GetInt32())
+                : default;
+        Assert.Equal((0, 1), await Counted(""));
+        Assert.Equal((1, 1), await Counted("&others=yes"));
+        Assert.Empty((await other.Get("/api/books/places?metal=Au")).GetProperty("places").EnumerateArray());
+        Assert.Empty((await other.Get("/api/books/losses?metal=Au")).GetProperty("causes").EnumerateArray());
+    }
+
     [Fact]
     public async Task A_broken_file_is_refused_and_nothing_is_written()
     {

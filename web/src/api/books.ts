@@ -10,6 +10,7 @@ export interface BooksQuery {
   person?: string;
   from?: string;
   until?: string;
+  others?: string;
 }
 
 const kept = <T>(before: T) => before;

@@ -47,6 +47,7 @@ export function BooksPage() {
     person: of('person'),
     from: of('from'),
     until: of('until'),
+    others: of('others'),
   };
   const { data, error } = useRecovery(query);
   if (error) return <p role="alert">{error.message}</p>;

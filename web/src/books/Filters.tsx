@@ -1,4 +1,4 @@
-import { Select, TextInput } from '@mantine/core';
+import { Checkbox, Select, TextInput } from '@mantine/core';
 import type { BooksQuery } from '../api/books';
 import type { Schemas } from '../api/client';
 import styles from './books.module.css';
@@ -51,6 +51,14 @@ export function Filters({ choices, query, set }: Props) {
         value={query.until ?? ''}
         onChange={(e) => set(['until', e.currentTarget.value])}
       />
+      {choices.foreign > 0 && (
+        <Checkbox
+          className={styles.others}
+          label={`and ${choices.foreign} of other shops`}
+          checked={query.others === 'yes'}
+          onChange={(e) => set(['others', e.currentTarget.checked ? 'yes' : null])}
+        />
+      )}
       {filtered && (
         <button
           className="word"

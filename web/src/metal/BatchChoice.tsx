@@ -35,4 +35,4 @@ export function BatchChoice({
   );
 }
 
-const said = (b: Schemas['BatchListItem']) => `${b.code} of ${b.lotCode}${b.closedAt ? ', closed' : ''}`;
+const said = (b: Schemas['BatchListItem']) => `${b.code} of ${b.lotCode}${b.closedAt ? ', closed' : ''}${b.foreign ? ', of another shop' : ''}`;

@@ -39,7 +39,20 @@ internal static class BatchFold
                     Fee = b.Fee,
                 }
             ),
-            BatchBroughtIn b => batch with { BroughtIn = b.File, Summary = batch.ClosedAt is null ? null : batch.Summary ?? b.Summary },
+            BatchBroughtIn b => batch with
+            {
+                BroughtIn = b.File,
+                Pooled = batch.Pooled.ToImmutableDictionary(
+                    p => p.Key,
+                    // Its tubs and pots are called as they were there.
+                    p =>
+                        p.Value with
+                        {
+                            PoolCode = b.File.Pools?.FirstOrDefault(x => x.PoolId == p.Value.PoolId)?.Code ?? p.Value.PoolCode,
+                        }
+                ),
+                Summary = batch.ClosedAt is null ? null : batch.Summary ?? b.Summary,
+            },
             SummariesKept b => batch.ClosedAt is null ? batch : batch with { Summary = b.Summaries.First(s => s.BatchId == id).Summary },
             RouteChanged b => batch with { Route = b.Route, Bottles = [.. b.Bottles] },
             BatchClosed b => (

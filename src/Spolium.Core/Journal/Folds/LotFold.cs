@@ -8,7 +8,7 @@ internal static class LotFold
     public static LotState? Apply(Fold fold, string id, LotState? lot, Entry entry, EntryBody body) =>
         body switch
         {
-            LotReceived b => Received(entry, b),
+            LotReceived b => More(lot, entry, Received(entry, b)),
             LotsReceived b => Received(entry, b.Lots.First(l => l.LotId == id)),
             LotSplit b when b.LotId == id => lot is null
                 ? null
@@ -22,7 +22,7 @@ internal static class LotFold
             LotSplit b => fold.Lot(b.LotId, entry) is { } whole && b.Parts.FirstOrDefault(p => p.LotId == id) is { } part
                 ? PartOf(whole, part, entry)
                 : lot,
-            LotsPooled b when b.LotId == id => Pooled(fold, entry, b),
+            LotsPooled b when b.LotId == id => More(lot, entry, Pooled(fold, entry, b)),
             LotTakenOver b => TakenOver(entry, b),
             LotsPooled b => lot is null
                 ? null
@@ -47,6 +47,27 @@ internal static class LotFold
             ReadingPutRight { Believed: not null } b => lot with { Left = lot.Left + b.Was.Value - b.Becomes.Value },
             _ => lot,
         };
+
+    // Another batch of a lot of another shop brings what it took of it.
+    private static LotState More(LotState? lot, Entry entry, LotState came)
+    {
+        if (!entry.Brought || lot is not { Foreign: true })
+            return came with { Foreign = entry.Brought };
+        ElementEstimate Sum(ElementEstimate a, ElementEstimate b) =>
+            new(a.Element, a.Grams + b.Grams, a.Sigma + b.Sigma, a.Low + b.Low, a.High + b.High);
+        return lot with
+        {
+            Amount = lot.Amount with
+            {
+                Text = $"{lot.Amount.Text} and {came.Amount.Text}",
+                Value = lot.Amount.Value + came.Amount.Value,
+                PlusMinus = lot.Amount.PlusMinus + came.Amount.PlusMinus,
+            },
+            Left = lot.Left + came.Left,
+            Believed = [.. lot.Believed.Concat(came.Believed).GroupBy(b => b.Element).Select(g => g.Aggregate(Sum))],
+            Sources = lot.Sources.AddRange(came.Sources),
+        };
+    }
 
     private static LotState Received(Entry entry, LotReceived b) =>
         new(
