@@ -31,7 +31,8 @@ public static class BringingIn
                     : $"lot {lot} is a lot of this shop, with a history of its own",
                 "bring it into a shop that has not met that lot"
             );
-        if (file.Entries.FirstOrDefault(e => state.Entries.Find(e.Id) is not null) is { } there)
+        // A working up speaks of several batches: it may have come with another of them.
+        if (file.Entries.FirstOrDefault(e => state.Entries.Find(e.Id) is { Brought: false }) is { } there)
             return Decision.Refuse("file", $"entry {there.Id} is in this journal already", "bring it into another shop");
         if (
             file.Entries[0].Body is not BatchStarted started

@@ -12,7 +12,8 @@ namespace Spolium.Core.Records;
 /// <param name="Lots">What makes its lots in a shop that has none of them, in order: received, and pooled where it was a pool.</param>
 /// <param name="Vessels">With their tares.</param>
 /// <param name="Entries">Of the batch's own stream, oldest first.</param>
-/// <param name="Pools">Tubs and pots that it was put into, as they were set up in the shop that it comes from; null in files before version 3.</param>
+/// <param name="Pools">Tubs and pots that it was put into, as they were set up in the shop that it comes from; null in files before
+/// version 3.</param>
 /// <param name="Seals">Digests of its entries, in their order; null in files before version 3.</param>
 /// <param name="Seal">Digest of all of it but itself.</param>
 /// <param name="Plans">What its steps were begun with, by the hash that their entries hold; null in files of version 1, where the entries
@@ -54,11 +55,13 @@ public sealed record BatchFile(
 
     private static readonly JsonSerializerOptions Indented = new(EntryJson.Options) { WriteIndented = true };
 
-    /// <summary>Sealed, as bytes.</summary>
+    /// <summary>Sealed, as bytes; a file of a version that knew no seal goes out as it came.</summary>
     public byte[] Write()
     {
+        if (Version < Sealed)
+            return JsonSerializer.SerializeToUtf8Bytes(this, Indented);
         JsonElement As(BatchFile file) => JsonSerializer.SerializeToElement(file, Indented);
-        var file = this with { Version = Latest, Seals = null, Seal = null };
+        var file = this with { Seals = null, Seal = null };
         file = file with { Seals = BatchFileSeal.Of(As(file)) };
         return JsonSerializer.SerializeToUtf8Bytes(file with { Seal = BatchFileSeal.WholeOf(As(file)) }, Indented);
     }

@@ -44,7 +44,8 @@ internal static class BatchFileSeal
     private static string Named(JsonElement entry) =>
         entry.TryGetProperty("body", out var body) && body.TryGetProperty("kind", out var kind) ? kind.GetString() ?? "" : "";
 
-    /// <summary>The first number whose text says another value than the one that stands beside it; null where all agree.</summary>
+    /// <summary>The first number of an entry whose text says another value than stands beside it; null where all agree. Lots are
+    /// brought by the share that the batch took of them: their texts are of the whole.</summary>
     public static string? Misread(JsonElement file)
     {
         var i = 0;
@@ -54,7 +55,7 @@ internal static class BatchFileSeal
             if (Misread(entry, $"entry {i} ({Named(entry)})") is { } wrong)
                 return wrong;
         }
-        return file.TryGetProperty("lots", out var lots) ? Misread(lots, "one of its lots") : null;
+        return null;
     }
 
     private static string? Misread(JsonElement at, string where)

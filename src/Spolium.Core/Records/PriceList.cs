@@ -33,6 +33,14 @@ public sealed record PriceList(string Id, string Title, IReadOnlyList<PriceRow> 
     public const string Sale = "sale";
     public const string Test = "test";
 
+    /// <summary>What a furnace burns, where it is no electric one.</summary>
+    public const string Gas = "gas";
+    public const string Filters = "filters";
+    public const string Gloves = "gloves";
+
+    /// <summary>Glass, furnace, hood: what they cost, spread over the batches that they last for.</summary>
+    public const string Equipment = "equipment";
+
     /// <summary>Items of work, with what each is a price of.</summary>
     public static readonly IReadOnlyDictionary<string, string> Works = new Dictionary<string, string>
     {
@@ -41,6 +49,10 @@ public sealed record PriceList(string Id, string Title, IReadOnlyList<PriceRow> 
         [HandOver] = "kg",
         [Sale] = "sale",
         [Test] = "test",
+        [Gas] = "h",
+        [Filters] = "filter",
+        [Gloves] = "batch",
+        [Equipment] = "batch",
     };
 
     public PriceRow? Find(PriceKind kind, string item) => Rows.FirstOrDefault(r => r.Kind == kind && r.Item == item);

@@ -44,8 +44,19 @@ public static class PriceFigures
         ]
     );
 
+    // The same for all that is priced by the list: what moves one price moves it everywhere.
+    private static readonly Draws Market = new("prices");
+
+    // A price that was written with its ± moves by it.
     private static Working Given(this PriceList list, double value, Dimension dimension, string label, TypedNumber typed) =>
-        Working.Given(value, dimension, label, $"{list.Title}: {typed.Text}");
+        Working.Given(
+            typed is { PlusMinus: > 0, Value: > 0 }
+                ? Market.Reading(label, value, value * typed.Sigma / typed.Value)
+                : Amount.Certain(value),
+            dimension,
+            label,
+            $"{list.Title}: {typed.Text}"
+        );
 
     /// <summary>Crowns to a gram of metal; null without a price.</summary>
     public static Working? OfMetal(this PriceList list, string element) =>
@@ -64,6 +75,15 @@ public static class PriceFigures
             )
             : null;
 
+    private static readonly IReadOnlyDictionary<string, string> One = new Dictionary<string, string>
+    {
+        [PriceList.Sale] = "the buyer’s charge for a sale",
+        [PriceList.Test] = "a test",
+        [PriceList.Filters] = "a filter",
+        [PriceList.Gloves] = "gloves for a batch",
+        [PriceList.Equipment] = "equipment, a batch’s share",
+    };
+
     /// <summary>Crowns to one of it (an hour, a sale), a kilojoule of power, a gram of liquor handed over; null without a price.</summary>
     public static Working? OfWork(this PriceList list, string item) =>
         list.Find(PriceKind.Work, item) is not { } row
@@ -71,6 +91,7 @@ public static class PriceFigures
             : item switch
             {
                 PriceList.Hands => list.Given(row.Price.Value, Dimension.Money / Dimension.Time, "an hour with hands on", row.Price),
+                PriceList.Gas => list.Given(row.Price.Value, Dimension.Money / Dimension.Time, "an hour of the furnace’s gas", row.Price),
                 PriceList.Power => list.Given(
                     row.Price.Value / 3600,
                     Dimension.Money / Dimension.Energy,
@@ -83,12 +104,7 @@ public static class PriceFigures
                     "spent liquor handed over",
                     row.Price
                 ),
-                _ => list.Given(
-                    row.Price.Value,
-                    Dimension.Money,
-                    item == PriceList.Sale ? "the buyer’s charge for a sale" : "a test",
-                    row.Price
-                ),
+                _ => list.Given(row.Price.Value, Dimension.Money, One[item], row.Price),
             };
 
     /// <summary>A share of a metal's price, as a bare number.</summary>

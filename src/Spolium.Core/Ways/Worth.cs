@@ -48,7 +48,7 @@ public sealed record Worth(
         [
             .. Income(plan, element, terms, draws, notPriced),
             .. Reagents(plan, terms, draws, notPriced),
-            .. Work(plan, terms, draws, notPriced),
+            .. WorkLines.Of(plan, terms, draws, notPriced),
         ];
         if (terms.Fees is { } fees && !Working.IsNothing(fees))
             lines.Add(new("fees", Less(fees, "paid outside")));
@@ -57,7 +57,7 @@ public sealed record Worth(
         return new(lines, left, asItIs, (left - asItIs).Named("margin over selling it as it is"), [.. notPriced.Distinct()]);
     }
 
-    private static Working Less(Working kr, string label) => (Working.Zero(Dimension.Money) - kr).Named(label);
+    internal static Working Less(Working kr, string label) => (Working.Zero(Dimension.Money) - kr).Named(label);
 
     // What is short of fine is paid less: a step for each fineness, and as scrap below the lowest.
     private static WorthLine ByFineness(WorthLine paid, Working percent, string element, PriceList prices)
@@ -193,49 +193,6 @@ public sealed record Worth(
             })
             .ToList();
         return costs.Any(c => c is null) ? null : Working.Sum(costs.OfType<Working>(), Dimension.Money).Named($"{dose.Title}");
-    }
-
-    private static IEnumerable<WorthLine> Work(BatchPlan plan, WorthTerms terms, Draws draws, List<string> notPriced)
-    {
-        var spent = plan.SpentLiquor;
-        if (!Working.IsNothing(spent))
-            if (terms.Prices.OfWork(PriceList.HandOver) is { } fee)
-                yield return new(
-                    "hand-over",
-                    Less(spent * fee, $"spent liquor handed over, {FigureText.ValueOnly((spent / 1000).Named("").In("kg"))}")
-                );
-            else
-                notPriced.Add("handing over");
-        var energy = Energy(plan, draws);
-        if (terms.Prices.OfWork(PriceList.Power) is { } kwh)
-            yield return new("power", Less(energy * kwh, "heat, fan and cell"));
-        else
-            notPriced.Add("power");
-        var hours = terms.Hours ?? plan.Attended;
-        if (terms.Prices.OfWork(PriceList.Hands) is { } hour)
-            yield return new("hands", Less(hours * hour, $"hands, {FigureText.ValueOnly(hours)}"));
-        else
-            notPriced.Add("hours");
-        if (terms.Prices.OfWork(PriceList.Sale) is { } sale)
-            yield return new("sale", Less(sale, "the buyer’s charge for the sale"));
-    }
-
-    /// <summary>kJ that heaters, fan and cell take: kilowatts of each times its hours.</summary>
-    private static Working Energy(BatchPlan plan, Draws draws)
-    {
-        var parts = new List<Working>();
-        foreach (var step in plan.Steps.Select(s => s.Plan))
-        {
-            foreach (var a in step.ByItsOwn ? [] : MethodCatalogue.Find(step.MethodId)?.Card.Appliances ?? [])
-                parts.Add(
-                    (draws.Prior("power-" + a.Name) * (step.Attended * a.Attended + step.Unattended * a.Unattended)).Named(
-                        $"{step.Verb}, {a.Name.Replace('-', ' ')}"
-                    )
-                );
-            if (step.Gases.Count > 0)
-                parts.Add((draws.Prior("power-fan") * step.Attended).Named($"{step.Verb}, fan"));
-        }
-        return Working.Sum(parts, Dimension.Energy).Named("energy of heaters, fan and cell");
     }
 
     /// <summary>
