@@ -252,6 +252,33 @@ public static class LotDecisions
             ? Decision.Refuse("lotId", "there is no such lot", "choose one of the list")
             : Decision.Write(new LotOffered(lotId, crowns, (by ?? "").Trim()));
 
+    /// <summary>Whose a lot is, and on which terms it is worked.</summary>
+    public static Decision ForOthers(
+        State state,
+        string lotId,
+        string? owner,
+        TypedNumber? feePerGram,
+        TypedNumber? fee,
+        TypedNumber? kept,
+        bool leavingsGoBack
+    )
+    {
+        if (!state.Lots.TryGetValue(lotId, out var lot))
+            return Decision.Refuse("lotId", "there is no such lot", "choose one of the list");
+        if (lot.From is not null)
+            return Decision.Refuse("owner", "it was made of what the shop had", "write whose it is with the lot that it comes from");
+        var name = (owner ?? "").Trim();
+        if (name.Length == 0)
+            return lot.For is null
+                ? Decision.Refuse("owner", "nobody is named", "write whose it is")
+                : Decision.Write(new LotForOthers(lotId, "", null, null, null, false));
+        if (kept is { Value: < 0 or > 1 })
+            return Decision.Refuse("kept", "a share lies between 0 and 100 %", "write what the shop keeps, such as 10 %");
+        return feePerGram is { Value: < 0 } || fee is { Value: < 0 }
+            ? Decision.Refuse("fee", "a fee is not below nothing", "leave it empty where none is asked")
+            : Decision.Write(new LotForOthers(lotId, name, feePerGram, fee, kept, leavingsGoBack));
+    }
+
     public static Decision Photograph(State state, string lotId, string photoId, string caption) =>
         !state.Lots.TryGetValue(lotId, out var lot) ? Decision.Refuse("lotId", "there is no such lot", "choose one of the list")
         : lot.Photos.Any(p => p.PhotoId == photoId) ? Decision.Refuse("file", "this picture is there already", "choose another")

@@ -22,6 +22,7 @@ public static class Corrections
             or VesselGone
             or LotSetAside
             or LotOffered
+            or LotForOthers
             or LotPhotographed
             or PricesKept
             or PlanSaved => null,

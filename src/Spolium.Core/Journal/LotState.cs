@@ -47,6 +47,9 @@ public sealed record LotState(
     /// <summary>What somebody offers for it as it is.</summary>
     public LotOffered? Offer { get; init; }
 
+    /// <summary>Whose it is and on which terms it is worked; null for a lot of the shop.</summary>
+    public LotForOthers? For { get; init; }
+
     public ImmutableList<LotPhotographed> Photos { get; init; } = [];
 
     /// <summary>Beliefs of its content since it came, newest last.</summary>

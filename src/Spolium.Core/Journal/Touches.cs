@@ -29,6 +29,7 @@ public static class Touches
             LotContentChanged b => [Entry.LotStream(b.LotId)],
             LotSetAside b => [Entry.LotStream(b.LotId)],
             LotOffered b => [Entry.LotStream(b.LotId)],
+            LotForOthers b => [Entry.LotStream(b.LotId)],
             LotPhotographed b => [Entry.LotStream(b.LotId)],
             MaterialKept b => [Entry.MaterialStream(b.Material.Id)],
             MaterialDropped b => [Entry.MaterialStream(b.MaterialId)],

@@ -27,6 +27,7 @@ public static class EntryKinds
         Kind<LotContentChanged>("lot-content-changed", Lean),
         Kind<LotSetAside>("lot-set-aside"),
         Kind<LotOffered>("lot-offered", Lean),
+        Kind<LotForOthers>("lot-for-others"),
         Kind<LotPhotographed>("lot-photographed"),
         Kind<MaterialKept>("material-kept", Lean),
         Kind<MaterialDropped>("material-dropped"),

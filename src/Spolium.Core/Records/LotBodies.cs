@@ -95,5 +95,21 @@ public sealed record LotSetAside(string LotId, string? WaitsFor) : EntryBody;
 /// <param name="Crowns">What somebody offers for all of it as it is; null when the offer is gone.</param>
 public sealed record LotOffered(string LotId, TypedNumber? Crowns, string By) : EntryBody;
 
+/// <summary>A lot that is worked for somebody else, and on which terms.</summary>
+/// <param name="Owner">Empty when it is the shop's own again.</param>
+/// <param name="FeePerGram">Crowns for each gram of fine metal that comes out; null for none.</param>
+/// <param name="Fee">Crowns for the lot, whatever comes out; null for none.</param>
+/// <param name="Kept">Share of the metal that the shop keeps, of one; null for none.</param>
+/// <param name="LeavingsGoBack">Filters, liquors and slags are the owner's: what comes of them later goes back too. Else they stay with
+/// the shop.</param>
+public sealed record LotForOthers(
+    string LotId,
+    string Owner,
+    TypedNumber? FeePerGram,
+    TypedNumber? Fee,
+    TypedNumber? Kept,
+    bool LeavingsGoBack
+) : EntryBody;
+
 /// <param name="PhotoId">SHA-256 of its bytes, which stand beside the journal.</param>
 public sealed record LotPhotographed(string LotId, string PhotoId, string Caption) : EntryBody;

@@ -13,13 +13,15 @@ public sealed record WorthLine(string Id, Working Kr);
 /// <param name="Hours">Hours with hands on that were really spent; null takes the plan's.</param>
 /// <param name="Fees">Crowns paid outside (a furnace, an assay office).</param>
 /// <param name="Back">What was shared back of leavings that were worked up with those of other batches; null for a plan.</param>
+/// <param name="For">Terms on which it is worked for somebody else: the metal is not the shop's; null for the shop's own.</param>
 public sealed record WorthTerms(
     PriceList Prices,
     IReadOnlyDictionary<string, Working> BottlePrices,
     Working? Offer = null,
     Working? Hours = null,
     Working? Fees = null,
-    SharedBack? Back = null
+    SharedBack? Back = null,
+    LotForOthers? For = null
 );
 
 /// <summary>Leavings that were worked up: they hold nothing any more, and what came of them is metal as that of the bar.</summary>
@@ -71,6 +73,12 @@ public sealed record Worth(
     private static IEnumerable<WorthLine> Income(BatchPlan plan, string element, WorthTerms terms, Draws draws, List<string> notPriced)
     {
         var prices = terms.Prices;
+        if (terms.For is { } others)
+        {
+            foreach (var line in ForOthers(others, plan, element, terms))
+                yield return line;
+            yield break;
+        }
         if (Paid("paid", plan.Product(element), element, prices, "paid") is { } paid)
             yield return ByFineness(paid, plan.Purity(element, draws), element, prices);
         else
@@ -80,13 +88,46 @@ public sealed record Worth(
                 yield return back;
             else
                 notPriced.Add(Elements.Of(metal).Name);
-        foreach (var row in HeldRows(prices))
+        foreach (var line in HeldLines(plan, element, terms))
+            yield return line;
+    }
+
+    // Of metal that is somebody else's the shop has its fee, the share that it keeps, and leavings where they stay with it.
+    private static IEnumerable<WorthLine> ForOthers(LotForOthers others, BatchPlan plan, string element, WorthTerms terms)
+    {
+        var product = plan.Product(element);
+        if (others.FeePerGram is { Value: > 0 } fee)
+            yield return new(
+                "fee",
+                (product * Working.Given(fee.Value, Dimension.Money / Dimension.Mass, "fee to a gram", fee.Text)).Named(
+                    $"fee of {others.Owner}, {fee.Text} to a gram"
+                )
+            );
+        if (others.Fee is { Value: > 0 } once)
+            yield return new("fee-once", Working.Given(once.Value, Dimension.Money, $"fee of {others.Owner} for the lot", once.Text));
+        if (
+            others.Kept is { Value: > 0 } kept
+            && Paid("kept", product * terms.Prices.Share(kept, "share that the shop keeps"), element, terms.Prices, "kept, paid")
+                is { } paid
+        )
+            yield return paid;
+        if (!others.LeavingsGoBack)
+            foreach (var line in HeldLines(plan, element, terms))
+                yield return line;
+    }
+
+    private static IEnumerable<WorthLine> HeldLines(BatchPlan plan, string element, WorthTerms terms)
+    {
+        foreach (var row in HeldRows(terms.Prices))
         {
             var lying = Working
                 .Sum(Places(plan, element, row, terms).Select(p => p.Grams), Dimension.Mass)
                 .Named($"{Elements.Of(row.Item).Name} in holdings");
             if (lying.Range.High > 0 || lying.Likely > 0)
-                yield return new("held-" + row.Item, Held(lying, row, prices).Named($"{Elements.Of(row.Item).Name} that lies in holdings"));
+                yield return new(
+                    "held-" + row.Item,
+                    Held(lying, row, terms.Prices).Named($"{Elements.Of(row.Item).Name} that lies in holdings")
+                );
         }
     }
 
@@ -227,6 +268,8 @@ public sealed record Worth(
     /// <summary>Crowns of the feed sold as it is, less the buyer’s charge; null where nobody buys it.</summary>
     public static Working? Sold(Charge feed, WorthTerms terms)
     {
+        if (terms.For is not null)
+            return null;
         var scrap = AsScrap(feed, terms);
         return scrap.Likely <= 0 && Working.IsNothing(scrap) ? null
             : terms.Prices.OfWork(PriceList.Sale) is { } sale ? (scrap - sale).Named($"{scrap.Label}, less the sale")
@@ -235,9 +278,10 @@ public sealed record Worth(
 
     /// <summary>Crowns of the feed left lying: nothing for a solid, what handing it over costs for a liquor.</summary>
     public static Working Left(Charge feed, WorthTerms terms) =>
-        feed.Of(Species.Water).Likely > 0 && terms.Prices.OfWork(PriceList.HandOver) is { } fee
+        terms.For is { } others ? Working.Zero(Dimension.Money).Named($"given back to {others.Owner} as it came")
+        : feed.Of(Species.Water).Likely > 0 && terms.Prices.OfWork(PriceList.HandOver) is { } fee
             ? Less(feed.Mass() * fee, "handed over as it is")
-            : Working.Zero(Dimension.Money).Named("left lying");
+        : Working.Zero(Dimension.Money).Named("left lying");
 
     /// <summary>Crowns that all metal of the feed would be worth at the list's prices.</summary>
     public static Working OfContent(Charge feed, PriceList prices) =>

@@ -90,7 +90,7 @@ public sealed partial class LotAtWork
     /// <summary>What stands beside the plan of so much of a lot for its money.</summary>
     /// <param name="bottles">Ids of those that may be poured from.</param>
     public static WorthTerms Terms(State state, PriceList prices, LotState lot, TypedNumber amount, IEnumerable<string> bottles) =>
-        new(prices, ShelfAtWork.Prices(state, bottles), OfferFor(lot, amount));
+        new(prices, ShelfAtWork.Prices(state, bottles), OfferFor(lot, amount), For: Settlement.OwnerOf(state, lot));
 
     // An offer is for all of the lot: a part of it fetches its share.
     private static Working? OfferFor(LotState lot, TypedNumber part) =>

@@ -31,9 +31,11 @@ public sealed partial class LotAtWork
         var liquor = feed.Of(Species.Water).Likely > 0;
         yield return new(
             ChoiceKind.Leave,
-            liquor ? "hand it over as it is" : "let it lie",
+            terms!.For is { } others ? $"give it back to {others.Owner} as it came"
+                : liquor ? "hand it over as it is"
+                : "let it lie",
             Worth.Left(feed, terms!),
-            liquor ? "its hand-over is due" : "nothing is due"
+            terms!.For is null && liquor ? "its hand-over is due" : "nothing is due"
         );
     }
 

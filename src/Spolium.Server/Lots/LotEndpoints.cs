@@ -17,8 +17,9 @@ public static class LotEndpoints
         lots.MapPost("/take-over", LotSources.TakeOver);
         lots.MapPost("/{lotId}/split/preview", PreviewSplit);
         lots.MapPost("/{lotId}/content", Believe);
-        lots.MapPost("/{lotId}/set-aside", SetAside);
-        lots.MapPost("/{lotId}/offer", Offer);
+        lots.MapPost("/{lotId}/set-aside", LotStanding.SetAside);
+        lots.MapPost("/{lotId}/offer", LotStanding.Offer);
+        lots.MapPost("/{lotId}/owner", LotStanding.ForOthers);
         lots.MapPost("/{lotId}/photos", LotPhotos.Photograph).BringsFile();
         app.MapGet("/api/photos/{photoId}", LotPhotos.Photo).WithTags("lots");
         lots.MapGet("/{lotId}", Get);
@@ -227,16 +228,6 @@ public static class LotEndpoints
         return InLot(lotId, request.Head, request, writing, reader, l =>
             LotDecisions.Believe(l.State, lotId, content, request.How, request.Reason, request.Pieces)
         );
-    }
-
-    private static Task<Results<Ok<LotView>, ProblemHttpResult>> SetAside(string lotId, SetAsideRequest request, Writing writing) =>
-        InLot(lotId, request.Head, request, writing, new(), l => LotDecisions.SetAside(l.State, lotId, request.WaitsFor));
-
-    private static Task<Results<Ok<LotView>, ProblemHttpResult>> Offer(string lotId, OfferRequest request, Writing writing)
-    {
-        var reader = new RequestReader();
-        var crowns = reader.Optional("crowns", request.Crowns, Field.Money);
-        return InLot(lotId, request.Head, request, writing, reader, l => LotDecisions.Offer(l.State, lotId, crowns, request.By));
     }
 
     internal static async Task<Results<Ok<LotView>, ProblemHttpResult>> InLot(

@@ -66,6 +66,22 @@ public sealed record SetAsideRequest(Head Head, string? WaitsFor = null);
 /// <param name="Crowns">Empty when the offer is gone.</param>
 public sealed record OfferRequest(Head Head, string? Crowns = null, string? By = null);
 
+/// <param name="Owner">Empty when the lot is the shop's own again.</param>
+/// <param name="FeePerGram">Crowns for each gram of fine metal that comes out.</param>
+/// <param name="Fee">Crowns for the lot.</param>
+/// <param name="Kept">Share of the metal that the shop keeps, "10 %".</param>
+public sealed record OwnerRequest(
+    Head Head,
+    string? Owner = null,
+    string? FeePerGram = null,
+    string? Fee = null,
+    string? Kept = null,
+    bool LeavingsGoBack = false
+);
+
+/// <summary>Whose a lot is, and on which terms it is worked.</summary>
+public sealed record OwnerView(string Owner, string? FeePerGram, string? Fee, string? Kept, bool LeavingsGoBack);
+
 /// <param name="Base64">The bytes of a JPEG, PNG or WebP picture.</param>
 public sealed record PhotoRequest(Head Head, string Caption, [Longest(LongestAttribute.File)] string Base64);
 
@@ -157,5 +173,6 @@ public sealed record LotView(
     string? OfferBy,
     IReadOnlyList<PhotoView> Photos,
     IReadOnlyList<BeliefView> Beliefs,
-    string? From
+    string? From,
+    OwnerView? For
 );

@@ -121,7 +121,8 @@ internal static class LotViews
             lot.Offer?.By,
             [.. lot.Photos.Select(p => new PhotoView(p.PhotoId, p.Caption))],
             [.. lot.Beliefs.Select(b => new BeliefView(b.How, b.Reason, b.Pieces, b.At))],
-            lot.From is { } source ? TakingOver.Source(state, source.From, source.Id)?.Name ?? source.Id : null
+            lot.From is { } source ? TakingOver.Source(state, source.From, source.Id)?.Name ?? source.Id : null,
+            Settlement.OwnerOf(state, lot) is { } o ? new(o.Owner, o.FeePerGram?.Text, o.Fee?.Text, o.Kept?.Text, o.LeavingsGoBack) : null
         );
     }
 

@@ -17,6 +17,7 @@ public static class EntryWords
             LotsPooled b => $"{b.Code} pooled from {b.Feeds.Count} lots",
             LotContentChanged b => $"believed anew by {b.How}: {b.Reason}",
             LotSetAside b => b.WaitsFor is null ? "waits no longer" : $"waits for {b.WaitsFor}",
+            LotForOthers b => b.Owner.Length == 0 ? "it is the shop’s own again" : $"worked for {b.Owner}{Terms(b)}",
             LotOffered b => b.Crowns is { } kr ? $"{kr.Text} offered for it as it is" : "the offer is gone",
             LotPhotographed b => $"picture: {b.Caption}",
             MaterialKept b => $"kind of scrap kept: {b.Material.Name}",
@@ -72,4 +73,10 @@ public static class EntryWords
             Correction b => b.Reason is null ? "taken back" : $"taken back: {b.Reason}",
             _ => EntryJson.KindOf(body),
         };
+
+    private static string Terms(LotForOthers b) =>
+        (b.FeePerGram is { } fee ? $", {fee.Text} to a gram" : "")
+        + (b.Fee is { } once ? $", {once.Text} for the lot" : "")
+        + (b.Kept is { } kept ? $", {kept.Text} of the metal kept" : "")
+        + (b.LeavingsGoBack ? ", leavings go back" : ", leavings stay");
 }

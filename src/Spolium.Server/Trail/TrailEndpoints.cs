@@ -100,6 +100,7 @@ public sealed record TrailView(
     IReadOnlyList<PutRightView> PutRight,
     IReadOnlyList<RestatedView> History,
     StandsView? Stands,
+    IReadOnlyList<string> Owners,
     long Version
 );
 
@@ -133,6 +134,9 @@ public static class TrailEndpoints
         app.MapGet("/api/batches/{batchId}/trail", Get).WithTags("trail");
         app.MapGet("/api/batches/{batchId}/trail/working", Working).WithTags("trail");
         app.MapGet("/api/batches/{batchId}/trail/csv", Csv).WithTags("trail");
+        app.MapGet("/api/batches/{batchId}/settlements", Settlements.List).WithTags("trail");
+        app.MapGet("/api/batches/{batchId}/settlements/working", Settlements.Working).WithTags("trail");
+        app.MapGet("/api/batches/{batchId}/settlements/csv", Settlements.Csv).WithTags("trail");
         app.MapPost("/api/batches/{batchId}/put-right", PutRight).WithTags("trail");
         app.MapPost("/api/batches/{batchId}/stand", Stand).WithTags("trail");
     }

@@ -128,6 +128,7 @@ internal static class TrailViews
                     )),
             ],
             batch.Stands is { } stands ? new(stands.At, stands.By, stands.Reason) : null,
+            upTo == mine.Count ? [.. Settlement.Of(ledger, batch).Select(s => s.Terms.Owner).Distinct()] : [],
             now.State.Version(Entry.BatchStream(batchId))
         );
     }

@@ -95,6 +95,14 @@ public partial class EntryKindsTests
             ),
             new LotSetAside("l", "more of its kind"),
             new LotOffered("l", TypedNumber.Of(300, Field.Money, "kr"), "a dealer"),
+            new LotForOthers(
+                "l",
+                "Mill Street Jewellers",
+                TypedNumber.Of(12, Field.Money, "kr"),
+                TypedNumber.Of(250, Field.Money, "kr"),
+                TypedNumber.Of(0.05, Field.Share, "%"),
+                true
+            ),
             new LotPhotographed("l", "abc", "a heap"),
             new MaterialKept(new("ours", "our leaves", "tip", [new("Ag", new(80, 90, 95))], ["cadmium"], "own"), "relay-leaf"),
             new MaterialDropped("ours", "not met any more"),

@@ -15,6 +15,7 @@ import { SourcesPage } from '../sources/SourcesPage';
 import { CrystalsPage } from '../strength/CrystalsPage';
 import { DryingPage } from '../strength/DryingPage';
 import { StrengthPage } from '../strength/StrengthPage';
+import { SettlementPage } from '../trail/SettlementPage';
 import { TrailPage } from '../trail/TrailPage';
 import { Frame } from './Frame';
 import { theme } from './theme';
@@ -45,6 +46,7 @@ export function App() {
               <Route path="run/:batchId?" element={<RunPage />} />
               <Route path="run/:batchId/card" element={<CardPage />} />
               <Route path="trail/:batchId?" element={<TrailPage />} />
+              <Route path="trail/:batchId/settlement" element={<SettlementPage />} />
               <Route path="strength" element={<StrengthPage />} />
               <Route path="strength/crystals" element={<CrystalsPage />} />
               <Route path="strength/drying" element={<DryingPage />} />

@@ -64,6 +64,7 @@ function Known({ lot }: { lot: Schemas['LotView'] }) {
         {lot.thickness && `, thickest piece ${lot.thickness}`}
         {lot.pieces && `, ${lot.pieces} pieces`}
         {lot.partOf && ', a part of another lot'}
+        {lot.for && `; worked for ${lot.for.owner}`}
       </p>
       {!sorting && lot.touched && <WeighingStrip lot={lot} />}
       {sorting && <SortForm lot={lot} onDone={() => setSorting(false)} />}

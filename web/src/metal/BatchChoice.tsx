@@ -35,4 +35,5 @@ export function BatchChoice({
   );
 }
 
-const said = (b: Schemas['BatchListItem']) => `${b.code} of ${b.lotCode}${b.closedAt ? ', closed' : ''}${b.foreign ? ', of another shop' : ''}`;
+const said = (b: Schemas['BatchListItem']) =>
+  `${b.code} of ${b.lotCode}${b.closedAt ? ', closed' : ''}${b.foreign ? ', of another shop' : ''}`;

@@ -123,6 +123,9 @@ export function TrailPage() {
         <a className="word" href={`/api/batches/${chosen}/file`} download>
           Save the whole batch
         </a>
+        {t.owners.length > 0 && (
+          <Link to={`/trail/${chosen}/settlement`}>Settle with {t.owners.join(', ')}</Link>
+        )}
         <BatchIn />
       </div>
       <HoldingsTable trail={t} open={open} onOpen={setOpen} />

@@ -39,6 +39,7 @@ internal static class LotFold
             },
             LotSetAside b => lot with { WaitsFor = b.WaitsFor },
             LotOffered b => lot with { Offer = b.Crowns is null ? null : b },
+            LotForOthers b => lot with { For = b.Owner.Length == 0 ? null : b },
             LotPhotographed b => lot with { Photos = lot.Photos.Add(b) },
             BatchStarted b => b
                 .Feeds.Where(f => f.From == FeedFrom.Lot && f.Id == id)
