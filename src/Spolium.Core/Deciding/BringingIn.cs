@@ -1,4 +1,3 @@
-using Spolium.Core.Journal;
 using Spolium.Core.Workshop;
 
 namespace Spolium.Core.Deciding;

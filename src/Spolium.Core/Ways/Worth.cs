@@ -1,4 +1,3 @@
-using Spolium.Core.Methods;
 using Spolium.Core.Plans;
 
 namespace Spolium.Core.Ways;

@@ -26,7 +26,7 @@ public sealed record SettledMetal(
 /// keeps, the fee, what goes back. Where the batch took lots of several owners, each has the share of the metal that it brought.
 /// </summary>
 /// <param name="Given">Amount of the lot that the batch took, as it was typed.</param>
-/// <param name="Share">Of all that the batch took, by metal.</param>
+/// <param name="Alone">False where the batch took other lots too.</param>
 /// <param name="Fee">All fees, kr.</param>
 public sealed record Settlement(
     LotState Lot,

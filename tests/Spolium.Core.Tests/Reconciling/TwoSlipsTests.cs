@@ -1,7 +1,5 @@
 using Spolium.Core.Deciding;
-using Spolium.Core.Quantities;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Core.Tests.Reconciling;

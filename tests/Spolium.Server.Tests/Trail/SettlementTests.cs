@@ -1,4 +1,3 @@
-using Spolium.Core.Records;
 using Xunit;
 
 namespace Spolium.Server.Tests.Trail;

@@ -12,6 +12,7 @@ import { BelieveForm } from './BelieveForm';
 import { ContentBars } from './ContentBars';
 import styles from './lots.module.css';
 import { MoneyAxis } from './MoneyAxis';
+import { Owner } from './Owner';
 import { Photos } from './Photos';
 import { SortForm } from './SortForm';
 import { VerdictSheet } from './VerdictSheet';
@@ -27,6 +28,7 @@ export function LotDetail({ lotId }: { lotId: string }) {
 function Known({ lot }: { lot: Schemas['LotView'] }) {
   const navigate = useNavigate();
   const [sorting, setSorting] = useState(false);
+  const [owning, setOwning] = useState(false);
   const [thought, setThought] = useState<Schemas['ContentRequest'] | null>(null);
   const there = lot.leftValue > 0;
   const own = useWorth(lot.id, {}, there);
@@ -99,7 +101,13 @@ function Known({ lot }: { lot: Schemas['LotView'] }) {
                 Sort it into parts
               </button>
             )}
+            {!lot.from && (
+              <button className="word" onClick={() => setOwning(!owning)}>
+                {lot.for ? `it is worked for ${lot.for.owner}` : 'it is somebody else’s'}
+              </button>
+            )}
           </div>
+          {owning && <Owner lot={lot} onDone={() => setOwning(false)} />}
           <Photos lot={lot} />
           {lot.parts.length + lot.batches.length + lot.pools.length === 0 &&
             !lot.partOf &&

@@ -72,7 +72,7 @@ export function Owner({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => 
         error={write.error?.at('kept')}
       />
       <Checkbox
-        mt={8}
+        my={12}
         label="What filters, liquors and slags give later goes back too"
         checked={leavingsGoBack}
         onChange={(e) => setLeavings(e.currentTarget.checked)}

@@ -8,7 +8,6 @@ import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
 import { QuantityField } from '../metal/QuantityField';
 import { Choices } from './Choices';
-import { Owner } from './Owner';
 import styles from './worth.module.css';
 
 interface Props {
@@ -20,7 +19,7 @@ interface Props {
 
 /** The verdict in a sentence, and the sheet behind it line by line. */
 export function VerdictSheet({ lot, worth: w, thought }: Props) {
-  const [doing, setDoing] = useState<'wait' | 'offer' | 'owner' | null>(null);
+  const [doing, setDoing] = useState<'wait' | 'offer' | null>(null);
   return (
     <aside className={styles.verdict} aria-label="is it worth doing" aria-live="polite">
       <h2 className={styles.headline} data-verdict={w.verdict}>
@@ -104,12 +103,8 @@ export function VerdictSheet({ lot, worth: w, thought }: Props) {
         <button className="word" onClick={() => setDoing(doing === 'offer' ? null : 'offer')}>
           somebody offers for it as it is
         </button>
-        <button className="word" onClick={() => setDoing(doing === 'owner' ? null : 'owner')}>
-          {lot.for ? `it is worked for ${lot.for.owner}` : 'it is somebody else’s'}
-        </button>
       </div>
       {doing === 'wait' && <Wait lot={lot} suggested={w.poolWith} onDone={() => setDoing(null)} />}
-      {doing === 'owner' && <Owner lot={lot} onDone={() => setDoing(null)} />}
       {doing === 'offer' && <Offer lot={lot} onDone={() => setDoing(null)} />}
       <p className="soft">
         by “{w.prices ?? 'no list'}”, <Link to="/lots/prices">prices</Link>

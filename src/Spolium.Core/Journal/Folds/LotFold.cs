@@ -50,8 +50,10 @@ internal static class LotFold
         };
 
     // Another batch of a lot of another shop brings what it took of it.
-    private static LotState More(LotState? lot, Entry entry, LotState came)
+    private static LotState? More(LotState? lot, Entry entry, LotState? came)
     {
+        if (came is null)
+            return null;
         if (!entry.Brought || lot is not { Foreign: true })
             return came with { Foreign = entry.Brought };
         ElementEstimate Sum(ElementEstimate a, ElementEstimate b) =>
