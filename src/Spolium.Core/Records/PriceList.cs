@@ -25,7 +25,8 @@ public sealed record PriceRow(
 );
 
 /// <summary>Prices as they stood at one time. What is not in it has no price, which is not a price of nothing.</summary>
-public sealed record PriceList(string Id, string Title, IReadOnlyList<PriceRow> Rows)
+/// <param name="LongestDays">Days by itself beyond which the shop wants no way; null takes what is usual.</param>
+public sealed record PriceList(string Id, string Title, IReadOnlyList<PriceRow> Rows, double? LongestDays = null)
 {
     public const string Hands = "hands";
     public const string Power = "power";

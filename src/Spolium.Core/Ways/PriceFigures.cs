@@ -111,12 +111,21 @@ public static class PriceFigures
     public static Working Share(this PriceList list, TypedNumber typed, string label) =>
         Working.Given(typed.Value, Dimension.None, label, $"{list.Title}: {typed.Text}");
 
+    private const double MostDays = 3650;
+
+    private static readonly double UsuallyLongest = Reference.Constants.Get("longest-way-days").Likely;
+
+    /// <summary>Days by itself beyond which no way is offered.</summary>
+    public static double Longest(this PriceList list) => list.LongestDays ?? UsuallyLongest;
+
     /// <summary>What is wrong with it, by row and column; empty when it can be kept.</summary>
     public static IReadOnlyList<FieldError> Check(this PriceList list)
     {
         var errors = new List<FieldError>();
         if (string.IsNullOrWhiteSpace(list.Title))
             errors.Add(new("title", "the list has no name", "write where the prices are from"));
+        if (list.LongestDays is < 1 or > MostDays)
+            errors.Add(new("longestDays", "a way takes a day at least, and nobody waits ten years", "write days, such as 21"));
         if (list.Rows.Count == 0)
             errors.Add(new("rows", "no price stands in it", "write one row at least"));
         for (var i = 0; i < list.Rows.Count; i++)

@@ -7,7 +7,6 @@ public sealed partial class LotAtWork
 {
     private const int MostPerhaps = 2;
 
-    private static readonly double LongestDays = Reference.Constants.Get("longest-way-days").Likely;
     private static readonly double Interest = Reference.Constants.Get("interest-a-year").Likely;
 
     private static readonly double MarkedClean = 1 - Reference.Constants.Get("mark-is-so").Likely;
@@ -140,10 +139,11 @@ public sealed partial class LotAtWork
     }
 
     // Nobody waits for months: what stands longest is named, with what would shorten it.
-    private static RefusedWay? TooLong(PlannedWay way)
+    private RefusedWay? TooLong(PlannedWay way)
     {
         var days = way.Plan.Unattended.Likely / 24;
-        if (days <= LongestDays)
+        var most = (terms?.Prices ?? PriceFigures.MadeUp).Longest();
+        if (days <= most)
             return null;
         var longest = way.Plan.Steps.MaxBy(s => s.Plan.Unattended.Likely)!;
         return new(
@@ -151,7 +151,7 @@ public sealed partial class LotAtWork
             way.Way.Title,
             longest.Method.Id,
             $"it stands {WayTime.Days(way.Plan.Unattended.Likely)}, most of it at “{longest.Plan.Verb}” "
-                + $"({WayTime.Days(longest.Plan.Unattended.Likely)}): more than {FigureText.Number(LongestDays, 0)} days",
+                + $"({WayTime.Days(longest.Plan.Unattended.Likely)}): more than {FigureText.Number(most, 0)} days",
             "less at a time, warmer or stirred where the step allows it, or another way"
         );
     }
@@ -193,7 +193,7 @@ public sealed partial class LotAtWork
         if (times.Count < LeastReceipts || (times[^1] - times[0]).TotalDays is not (> 0 and var span))
             return null;
         var days = span / (times.Count - 1);
-        if (days > LongestDays || Likely(way.Way, Feed(true, 2), terms! with { Offer = null }) is not { } twice)
+        if (days > terms!.Prices.Longest() || Likely(way.Way, Feed(true, 2), terms! with { Offer = null }) is not { } twice)
             return null;
         var later = Math.Exp(-Interest * days / DaysOfYear);
         var gain = twice.LeftOver.Likely / 2 * later - worth.LeftOver.Likely;

@@ -16,7 +16,7 @@ public sealed record PriceRowText(
     string? Held = null
 );
 
-public sealed record KeepPricesRequest(Head Head, string Id, string Title, IReadOnlyList<PriceRowText> Rows);
+public sealed record KeepPricesRequest(Head Head, string Id, string Title, IReadOnlyList<PriceRowText> Rows, double? LongestDays = null);
 
 /// <param name="Csv">Columns kind, item, price, paid, charge, as_it_is, held; the first three must be there.</param>
 public sealed record PricesCsvRequest(Head Head, string Id, string Title, [Longest(LongestAttribute.File)] string Csv);
@@ -44,7 +44,8 @@ public sealed record PricesView(
     string Title,
     DateTimeOffset? From,
     IReadOnlyList<PriceRowView> Rows,
-    IReadOnlyList<PriceListRef> All
+    IReadOnlyList<PriceListRef> All,
+    double LongestDays
 );
 
 /// <summary>Price lists: shown, kept, asked of the price source, in and out as tables.</summary>
@@ -79,9 +80,10 @@ public static class PriceEndpoints
                 now.List.Title,
                 now.From,
                 Rows(now.List),
-                [.. state.Prices.Reverse().Select(p => new PriceListRef(p.List.Id, p.List.Title, p.From))]
+                [.. state.Prices.Reverse().Select(p => new PriceListRef(p.List.Id, p.List.Title, p.From))],
+                now.List.Longest()
             )
-            : new(null, "", null, [], []);
+            : new(null, "", null, [], [], PriceFigures.MadeUp.Longest());
 
     private static List<PriceRowView> Rows(PriceList list) =>
         [
@@ -128,7 +130,12 @@ public static class PriceEndpoints
     private static Task<Results<Ok<PricesView>, ProblemHttpResult>> Keep(KeepPricesRequest request, Writing writing)
     {
         var reader = new RequestReader();
-        var list = new PriceList(request.Id, request.Title, [.. request.Rows.Select((r, i) => Read(r, $"rows[{i}].", reader))]);
+        var list = new PriceList(
+            request.Id,
+            request.Title,
+            [.. request.Rows.Select((r, i) => Read(r, $"rows[{i}].", reader))],
+            request.LongestDays
+        );
         return Write(request.Head, request, list, writing, reader);
     }
 
@@ -149,7 +156,7 @@ public static class PriceEndpoints
                 )
             );
         }
-        return Write(request.Head, request, new(request.Id, request.Title, rows), writing, reader);
+        return Write(request.Head, request, new(request.Id, request.Title, rows, writing.Ledger.State.PricesNow?.List.LongestDays), writing, reader);
     }
 
     private static PriceRow Read(PriceRowText r, string row, RequestReader reader) =>
@@ -208,6 +215,6 @@ public static class PriceEndpoints
                     : r
             )
             .ToList();
-        return TypedResults.Ok(new PricesView(null, quoted.Title, null, Rows(new("asked", quoted.Title, rows)), []));
+        return TypedResults.Ok(new PricesView(null, quoted.Title, null, Rows(new("asked", quoted.Title, rows)), [], own.Longest()));
     }
 }

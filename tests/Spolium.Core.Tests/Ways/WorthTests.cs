@@ -216,6 +216,7 @@ public partial class WorthTests
     [InlineData("rows[0].item", "unknown metal")]
     [InlineData("rows[0].item", "unknown reagent")]
     [InlineData("rows[0].item", "unknown work")]
+    [InlineData("longestDays", "too long")]
     [InlineData("rows[1].item", "twice")]
     [InlineData("rows[0].charge", "charge above price")]
     [InlineData("rows[0].paid", "share of a reagent")]
@@ -230,6 +231,7 @@ public partial class WorthTests
             "unknown metal" => new("x", "a list", [silver with { Item = "Xx" }]),
             "unknown reagent" => new("x", "a list", [new(PriceKind.Reagent, "HNO9", kr)]),
             "unknown work" => new("x", "a list", [new(PriceKind.Work, "tea", kr)]),
+            "too long" => new("x", "a list", [silver], 0),
             "twice" => new("x", "a list", [silver, silver]),
             "charge above price" => new("x", "a list", [silver with { Charge = TypedNumber.Of(11, Field.Money, "kr") }]),
             _ => new PriceList("x", "a list", [new(PriceKind.Reagent, "HNO3", kr, Given.Share(90))]),

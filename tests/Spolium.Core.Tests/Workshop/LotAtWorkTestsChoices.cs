@@ -155,6 +155,18 @@ public partial class LotAtWorkTests
         Assert.Contains(ways.Refused, r => r.Reason.Contains("more than 21 days") && r.WayOut.Length > 0);
     }
 
+    // A shop that waits for years is offered what stands for years.
+    [Fact]
+    public void How_long_a_way_may_stand_is_the_shops_to_say()
+    {
+        var state = With("x-long", Kind("clad-rolled-gold"), Given.Grams(60_000, 1));
+        var list = state.PricesNow!.List;
+        var patient = After(state, PriceDecisions.Keep(state, list with { Id = "patient", LongestDays = 3600 }));
+        var ways = new LotAtWork(patient, patient.Lots["x-long"], Given.Grams(60_000, 1), null, Now).Ways();
+        Assert.Contains(ways.Planned, w => w.Plan.Unattended.Likely > 21 * 24);
+        Assert.DoesNotContain(ways.Refused, r => r.Reason.Contains("more than 21 days"));
+    }
+
     // What the least lot and the break-even are does not hang on how much was asked about, or on how rich it is believed.
     [Fact]
     public void Break_even_and_least_lot_do_not_hang_on_what_was_asked()

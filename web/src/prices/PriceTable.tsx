@@ -13,6 +13,8 @@ interface Props {
   rows: Row[];
   /** Name of the list as it is offered; empty asks for one. */
   title: string;
+  /** Days by itself beyond which the shop wants no way. */
+  longestDays: number;
   /** It differs from what is kept, as it stands. */
   changed: boolean;
   onKept: () => void;
@@ -32,18 +34,20 @@ const shares = [
 ] as const;
 
 /** All prices, each to be typed over; kept as a new list with a name. */
-export function PriceTable({ rows, title, changed, onKept }: Props) {
+export function PriceTable({ rows, title, longestDays, changed, onKept }: Props) {
+  const [days, setDays] = useState(String(longestDays));
   const [list, setList] = useState(rows);
   const [name, setName] = useState(title);
   const [id] = useState(() => newId());
   const write = useWrite(
-    async (head, wish: { id: string; title: string; rows: Row[] }) =>
+    async (head, wish: { id: string; title: string; days: number; rows: Row[] }) =>
       unwrap(
         await api.POST('/api/prices', {
           body: {
             head,
             id: wish.id,
             title: wish.title,
+            longestDays: wish.days,
             rows: wish.rows.map((r) => ({
               kind: r.kind,
               item: r.item,
@@ -61,13 +65,13 @@ export function PriceTable({ rows, title, changed, onKept }: Props) {
   const set = (row: Row, change: Partial<Row>) =>
     setList(list.map((r) => (r === row ? { ...r, ...change } : r)));
   const error = (row: Row, field: string) => write.error?.of(`rows[${list.indexOf(row)}].${field}`);
-  const touched = changed || JSON.stringify(list) !== JSON.stringify(rows);
+  const touched = changed || days !== String(longestDays) || JSON.stringify(list) !== JSON.stringify(rows);
   return (
     <form
       noValidate
       onSubmit={(e) => {
         e.preventDefault();
-        write.mutate({ id, title: name, rows: list });
+        write.mutate({ id, title: name, days: Number(days) || 0, rows: list });
       }}
     >
       {groups.map((g) => (
@@ -129,6 +133,15 @@ export function PriceTable({ rows, title, changed, onKept }: Props) {
         </table>
       ))}
       <More list={list} onMore={(r) => setList([...list, r])} />
+      <TextInput
+        label="A way may stand by itself for so many days"
+        inputMode="numeric"
+        value={days}
+        onChange={(e) => setDays(e.currentTarget.value)}
+        error={write.error?.of('longestDays')}
+        w={360}
+        my={12}
+      />
       <div className={styles.keep}>
         <TextInput
           label="Name of the list"
@@ -146,6 +159,7 @@ export function PriceTable({ rows, title, changed, onKept }: Props) {
         problem={write.error}
         shown={[
           'title',
+          'longestDays',
           ...list.flatMap((_, i) =>
             ['price', 'item', 'paid', 'charge', 'asItIs', 'held'].map((f) => `rows[${i}].${f}`),
           ),
@@ -171,23 +185,35 @@ const others: Record<string, string> = {
   Zn: 'zinc',
 };
 
-/** A metal more. Reagents and work come with the list. */
+const works: Record<string, { name: string; per: string }> = {
+  gas: { name: 'gas of the furnace, if it burns any', per: 'h' },
+  filters: { name: 'a filter', per: 'filter' },
+  gloves: { name: 'gloves', per: 'batch' },
+  equipment: { name: 'equipment, spread over its batches', per: 'batch' },
+};
+
+/** A metal more, or work that the list lacks. Reagents come with it. */
 function More({ list, onMore }: { list: Row[]; onMore: (row: Row) => void }) {
   return (
     <Select
-      aria-label="another metal"
-      placeholder="another metal"
-      data={Object.entries(others)
-        .filter(([symbol]) => !list.some((r) => r.kind === 'Metal' && r.item === symbol))
-        .map(([value, label]) => ({ value, label }))}
+      aria-label="another metal, or another cost"
+      placeholder="another metal, or another cost"
+      data={[
+        ...Object.entries(others)
+          .filter(([symbol]) => !list.some((r) => r.kind === 'Metal' && r.item === symbol))
+          .map(([value, label]) => ({ value, label })),
+        ...Object.entries(works)
+          .filter(([item]) => !list.some((r) => r.kind === 'Work' && r.item === item))
+          .map(([value, { name }]) => ({ value, label: name })),
+      ]}
       value={null}
-      onChange={(symbol) =>
-        symbol &&
+      onChange={(item) =>
+        item &&
         onMore({
-          kind: 'Metal',
-          item: symbol,
-          name: others[symbol] ?? symbol,
-          per: 'g',
+          kind: works[item] ? 'Work' : 'Metal',
+          item,
+          name: works[item]?.name ?? others[item] ?? item,
+          per: works[item]?.per ?? 'g',
           price: '',
           paid: '',
           charge: '',

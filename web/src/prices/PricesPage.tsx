@@ -56,6 +56,7 @@ export function PricesPage() {
           key={asked ? asked.title : (p.id ?? 'none')}
           rows={asked?.rows ?? p.rows}
           title={asked?.title ?? ''}
+          longestDays={(asked ?? p).longestDays}
           changed={asked !== null}
           onKept={() => setAsked(null)}
         />
