@@ -72,7 +72,7 @@ public static class Decisions
                 balanceStepG,
                 BatchFeed.Believed(charge),
                 planId,
-                LearnedPractice.Taken(state, at)
+                LearnedPractice.Taken(state, at, lot.Material)
             )
         );
     }

@@ -39,7 +39,7 @@ public static class SavedPlans
             BatchFeed.FeedOf(state, lot, amount),
             route,
             ShelfAtWork.ShopWith(state, bottles),
-            Observing.DrawsNow(state, lot.Id)
+            Observing.DrawsNow(state, lot)
         );
         if (plan.Refused is { } no)
             return Decision.Refuse("route", no.Plan.Refusals[0].Reason, no.Plan.Refusals[0].WayOut);
@@ -65,7 +65,7 @@ public static class SavedPlans
     private static IEnumerable<Working> Figures(State state, LotState lot, TypedNumber amount, BatchPlan plan, PriceList? prices)
     {
         var element = BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs.First(o => o.Main).Charge);
-        var draws = Observing.DrawsNow(state, lot.Id);
+        var draws = Observing.DrawsNow(state, lot);
         var worth = prices is null
             ? null
             : Worth.Of(
@@ -103,7 +103,7 @@ public static class SavedPlans
             BatchFeed.FeedOf(state, lot, saved.Plan.Amount),
             saved.Plan.Route,
             ShelfAtWork.ShopWith(state, ShelfAtWork.ForPlan(state, now)),
-            Observing.DrawsNow(state, lot.Id)
+            Observing.DrawsNow(state, lot)
         );
         if (plan.Refused is { } no)
             return (

@@ -152,7 +152,8 @@ public static class Replay
                                 batch.Code,
                                 closed,
                                 [.. batch.Practice.Select(p => p.Together ? p with { Since = Since(batch, p.StepId) } : p)],
-                                batch.LeftOut
+                                batch.LeftOut,
+                                state.Lots.Find(batch.Feeds[0].Id)?.Material
                             )
                         )
                         .OrderBy(p => p.ClosedAt),

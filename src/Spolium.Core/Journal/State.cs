@@ -19,7 +19,15 @@ public sealed record KeptState(StepKept Step, DateTimeOffset At, string By, stri
 public sealed record OwnVessel(string Id, Vessel Kind, TypedNumber? Tare, string EntryId);
 
 /// <summary>A closed batch of this shop as learning sees it.</summary>
-public sealed record BatchPractice(string BatchId, string Code, DateTimeOffset ClosedAt, ImmutableList<PracticeSeen> Seen, string? LeftOut);
+/// <param name="Kind">Kind of scrap of its first lot; null where it was fed from what the house had.</param>
+public sealed record BatchPractice(
+    string BatchId,
+    string Code,
+    DateTimeOffset ClosedAt,
+    ImmutableList<PracticeSeen> Seen,
+    string? LeftOut,
+    string? Kind = null
+);
 
 /// <summary>What the journal tells: lots, batches, the shelf, and what was written. The metal book is kept beside it (Accounts).</summary>
 public sealed record State(Streams<LotState> Lots, Streams<BatchState> Batches, Streams<ShelfBottle> Shelf, EntryLog Entries)

@@ -6,7 +6,11 @@ namespace Spolium.Core.Learning;
 
 /// <summary>A figure of practice: what the book says, what the shop's own batches say, and each of them.</summary>
 /// <param name="Own">Null while no batch that counts has shown it.</param>
-public sealed record PracticeFigure(Prior Prior, Triple? Own, IReadOnlyList<(BatchPractice Batch, PracticeSeen Seen)> Shown);
+public sealed record PracticeFigure(Prior Prior, Triple? Own, IReadOnlyList<(BatchPractice Batch, PracticeSeen Seen)> Shown)
+{
+    /// <summary>Kind of scrap whose batches alone it is of; null for all.</summary>
+    public string? OfKind { get; init; }
+}
 
 /// <summary>Learning from closed batches: the priors that cards of methods name, as the shop's own hands move them.</summary>
 public static class LearnedPractice
@@ -23,14 +27,15 @@ public static class LearnedPractice
     private static readonly double Weight = Constants.Get("practice-weight").Likely;
 
     // What batches up to a moment teach changes only when one closes, is restated or left out.
-    private static Recent<(ImmutableList<BatchPractice>, int UpTo, int Later), Practice> Known(State state) =>
-        state.Memory.Of<(ImmutableList<BatchPractice>, int, int), Practice>("practice", Kept);
+    private static Recent<(ImmutableList<BatchPractice>, int UpTo, int Later, string Kind), Practice> Known(State state) =>
+        state.Memory.Of<(ImmutableList<BatchPractice>, int, int, string), Practice>("practice", Kept);
 
     private const int Kept = 16;
 
     /// <summary>What was known by practice at a moment. A batch goes by what was known when it began, so that its plan does not move while
     /// it is worked.</summary>
-    public static Practice AsOf(State state, DateTimeOffset moment)
+    /// <param name="kind">Kind of scrap that is to be worked: where so many batches of it showed a figure, they alone count for it.</param>
+    public static Practice AsOf(State state, DateTimeOffset moment, string? kind = null)
     {
         var upTo = state.Practice.TakeWhile(p => p.ClosedAt < moment).Count();
         if (upTo == 0)
@@ -39,15 +44,15 @@ public static class LearnedPractice
         bool WasKnown(PracticeSeen s) => s.Since is null || s.Since < moment;
         var later = state.Practice.Take(upTo).Sum(p => p.Seen.Count(s => !WasKnown(s)));
         return Known(state)
-            .Get((state.Practice, upTo, later), n =>
-                Reckon([.. n.Item1.Take(n.UpTo).Select(p => p with { Seen = p.Seen.RemoveAll(s => !WasKnown(s)) })])
+            .Get((state.Practice, upTo, later, kind ?? ""), n =>
+                Reckon([.. n.Item1.Take(n.UpTo).Select(p => p with { Seen = p.Seen.RemoveAll(s => !WasKnown(s)) })], kind)
             );
     }
 
     /// <summary>What was known at a moment, as a batch that starts then takes it.</summary>
-    public static IReadOnlyList<PriorTaken> Taken(State state, DateTimeOffset moment) =>
+    public static IReadOnlyList<PriorTaken> Taken(State state, DateTimeOffset moment, string? kind = null) =>
         [
-            .. AsOf(state, moment)
+            .. AsOf(state, moment, kind)
                 .ByPrior.OrderBy(p => p.Key, StringComparer.Ordinal)
                 .Select(p => new PriorTaken(
                     p.Key,
@@ -60,11 +65,11 @@ public static class LearnedPractice
         ];
 
     /// <summary>What is known now.</summary>
-    public static Practice Now(State state) => AsOf(state, DateTimeOffset.MaxValue);
+    public static Practice Now(State state, string? kind = null) => AsOf(state, DateTimeOffset.MaxValue, kind);
 
-    private static Practice Reckon(IReadOnlyList<BatchPractice> batches) =>
+    private static Practice Reckon(IReadOnlyList<BatchPractice> batches, string? kind) =>
         new(
-            All(batches)
+            All(batches, kind)
                 .Where(f => f.Own is not null)
                 .ToDictionary(
                     f => f.Prior.Id,
@@ -74,14 +79,18 @@ public static class LearnedPractice
                         return new Practised(
                             f.Own!.Value,
                             counted,
-                            counted == 1 ? "from one of your batches" : $"from {counted} of your batches"
+                            (counted == 1 ? "from one of your batches" : $"from {counted} of your batches")
+                                + (f.OfKind is null ? "" : $" of {f.OfKind}")
                         );
                     }
                 )
         );
 
+    /// <summary>Batches of one kind of scrap that must have shown a figure before they speak for it alone.</summary>
+    public static readonly int OfAKind = (int)Constants.Get("practice-of-a-kind").Likely;
+
     /// <summary>Every figure that batches teach, with the batches that showed it.</summary>
-    public static IReadOnlyList<PracticeFigure> All(IReadOnlyList<BatchPractice> batches) =>
+    public static IReadOnlyList<PracticeFigure> All(IReadOnlyList<BatchPractice> batches, string? kind = null) =>
         [
             .. Lessons
                 .Select(l => l.Lesson.Prior)
@@ -90,8 +99,15 @@ public static class LearnedPractice
                 {
                     var prior = Priors.ById[id];
                     var shown = batches.SelectMany(b => b.Seen.Where(s => s.Prior == id).Select(s => (Batch: b, Seen: s))).ToList();
+                    var alike = shown.Where(s => kind is not null && s.Batch.Kind == kind).ToList();
+                    var ofKind = alike.Where(s => s.Batch.LeftOut is null).Select(s => s.Batch.BatchId).Distinct().Count() >= OfAKind;
+                    if (ofKind)
+                        shown = alike;
                     var sights = Facts(prior, shown.Where(s => s.Batch.LeftOut is null)).ToList();
-                    return new PracticeFigure(prior, sights.Count == 0 ? null : Conjugate.Moved(prior, sights, Weight), shown);
+                    return new PracticeFigure(prior, sights.Count == 0 ? null : Conjugate.Moved(prior, sights, Weight), shown)
+                    {
+                        OfKind = ofKind ? kind : null,
+                    };
                 }),
         ];
 

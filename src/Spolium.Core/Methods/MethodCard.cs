@@ -139,6 +139,9 @@ public enum Seen
 
     /// <summary>A figure that a weighing of the holding decided.</summary>
     Weighed,
+
+    /// <summary>Dry powder that was weighed before the bar that came of it.</summary>
+    Melted,
 }
 
 /// <summary>A prior that closed batches teach.</summary>

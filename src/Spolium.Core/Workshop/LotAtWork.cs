@@ -137,7 +137,7 @@ public sealed partial class LotAtWork
             other ?? content
         );
 
-    private Draws Draws(bool likelyOnly) => Observing.DrawsNow(state, lot.Id, likelyOnly);
+    private Draws Draws(bool likelyOnly) => Observing.DrawsNow(state, lot, likelyOnly);
 
     private LiquorKind? Liquor => amount.Field == Field.Volume ? (content ?? lot.Content).Liquor : null;
 

@@ -20,6 +20,10 @@ public static class Observing
     /// <summary>Draws for a plan that is made now.</summary>
     public static Draws DrawsNow(State state, string owner, bool likelyOnly = false) => new(owner, likelyOnly, LearnedPractice.Now(state));
 
+    /// <summary>Draws for a plan of a lot: by what its kind of scrap taught, where enough of it was worked.</summary>
+    public static Draws DrawsNow(State state, LotState lot, bool likelyOnly = false) =>
+        new(lot.Id, likelyOnly, LearnedPractice.Now(state, lot.Material));
+
     public static IReadOnlyList<PracticeSeen> Of(Ledger ledger, BatchState batch) =>
         ReconciledBatch.Agrees(ledger.State, batch)
             ?
@@ -29,6 +33,7 @@ public static class Observing
                 .. Foils(ledger, batch),
                 .. Tests(ledger.State, batch),
                 .. Weighings(ledger.State, batch),
+                .. Melts(ledger.State, batch),
                 .. Together(ledger.State, batch),
             ]
             : [];
@@ -226,6 +231,38 @@ public static class Observing
                 && Seen(lesson.Prior, step.Id, figure, $"{lesson.Of} weighed {weighed.Text}") is { } seen
             )
                 yield return seen;
+    }
+
+    // Dry powder was weighed, and the bar that came of it: what is short of the bar that the powder would give if none were lost in the
+    // melt.
+    private static IEnumerable<PracticeSeen> Melts(State state, BatchState batch)
+    {
+        foreach (var (lesson, step, _, _) in Leavings(state, batch, Core.Methods.Seen.Melted))
+        {
+            var done = batch.Step(step.Id);
+            var takes = step.Takes.Select(t => t.Split('/', 2)).Where(t => t.Length == 2).ToList();
+            if (
+                batch.ProductAt(step.Id, lesson.Of) is not { } product
+                || takes.Count == 0
+                || !takes.All(t => batch.Step(t[0]).Weighed.ContainsKey(t[1]))
+            )
+                continue;
+            var before = batch with { Steps = batch.Steps.SetItem(step.Id, done with { Weighed = done.Weighed.Remove(lesson.Of) }) };
+            if (BatchAtWork.Step(state, before, step.Id).Plan.Outputs.FirstOrDefault(o => o.Id == lesson.Of) is not { } bar)
+                continue;
+            // The loss that it was planned with is taken out again, world by world.
+            var draws = DrawsOf(state, batch);
+            var whole = bar.Charge.Mass() / (Working.Exact(1) - draws.Prior(lesson.Prior));
+            var weighed = Working.Given(
+                new Draws(batch.Id).Reading("melted " + product.EntryId, product.Mass.Value, product.Mass.Sigma),
+                Dimension.Mass,
+                "bar",
+                product.Mass.Text
+            );
+            var powder = string.Join(" and ", takes.Select(t => batch.Step(t[0]).Weighed[t[1]].Text));
+            if (Seen(lesson.Prior, step.Id, Working.Exact(1) - weighed / whole, $"{powder} of powder gave {product.Mass.Text}") is { } seen)
+                yield return seen;
+        }
     }
 
     // A figure that lies outside of what it can be shows nothing.

@@ -184,8 +184,12 @@ public sealed record PracticeFigureView(
     string Source,
     bool Guess,
     int Batches,
+    IReadOnlyList<PracticeOfKind> Kinds,
     IReadOnlyList<PracticeSight> Shown
 );
+
+/// <summary>A figure as batches of one kind of scrap alone show it.</summary>
+public sealed record PracticeOfKind(string Kind, int Batches, FigureView Own);
 
 /// <param name="Weight">Batches that a book value counts as.</param>
 public sealed record PracticeView(double Weight, IReadOnlyList<PracticeFigureView> Figures);

@@ -34,11 +34,30 @@ public static class PracticeEndpoints
                         f.Prior.Source,
                         f.Prior.Invented,
                         f.Shown.Count(s => s.Batch.LeftOut is null),
+                        [.. OfKinds(state, f, book)],
                         [.. f.Shown.Reverse().Select(s => Sight(state, f.Prior, s.Batch, s.Seen))]
                     )),
             ]
         );
     }
+
+    // Kinds of scrap whose batches speak for the figure alone.
+    private static IEnumerable<PracticeOfKind> OfKinds(State state, PracticeFigure figure, ShownFigures book) =>
+        figure
+            .Shown.Select(s => s.Batch.Kind)
+            .OfType<string>()
+            .Distinct()
+            .Order(StringComparer.Ordinal)
+            .Select(kind => (Kind: kind, Own: LearnedPractice.All(state.Practice, kind).First(f => f.Prior.Id == figure.Prior.Id)))
+            .Where(x => x.Own.OfKind is not null)
+            .Select(x => new PracticeOfKind(
+                x.Kind,
+                x.Own.Shown.Count(s => s.Batch.LeftOut is null),
+                book.Add(
+                    $"kind/{figure.Prior.Id}/{x.Kind}",
+                    new Draws("books", practice: LearnedPractice.Now(state, x.Kind)).Prior(figure.Prior.Id)
+                )
+            ));
 
     private static PracticeSight Sight(State state, Prior prior, BatchPractice batch, PracticeSeen seen)
     {

@@ -178,7 +178,7 @@ public static class PlanEndpoints
         var errors = Decisions.CheckPlanning(lot, amount, route, bottles).ToList();
         if (errors.Count > 0)
             return Problems.Refused(errors);
-        var draws = Observing.DrawsNow(writing.Ledger.State, lot.Id);
+        var draws = Observing.DrawsNow(writing.Ledger.State, lot);
         var plan = Planner.Fold(
             BatchFeed.FeedOf(writing.Ledger.State, lot, amount),
             route,

@@ -156,7 +156,13 @@ public static class PriceEndpoints
                 )
             );
         }
-        return Write(request.Head, request, new(request.Id, request.Title, rows, writing.Ledger.State.PricesNow?.List.LongestDays), writing, reader);
+        return Write(
+            request.Head,
+            request,
+            new(request.Id, request.Title, rows, writing.Ledger.State.PricesNow?.List.LongestDays),
+            writing,
+            reader
+        );
     }
 
     private static PriceRow Read(PriceRowText r, string row, RequestReader reader) =>

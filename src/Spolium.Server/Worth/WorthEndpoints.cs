@@ -240,7 +240,7 @@ public static class WorthEndpoints
             new ComparisonView(
                 lot.Id,
                 amount.InWords,
-                [.. ways.Planned.Select((w, i) => WorthViews.Column(w, Observing.DrawsNow(state, lot.Id), $"{i}/", book))],
+                [.. ways.Planned.Select((w, i) => WorthViews.Column(w, Observing.DrawsNow(state, lot), $"{i}/", book))],
                 [.. ways.More.Select(w => new WayRef(w.Id, w.Title))],
                 WorthViews.Refused(ways.Refused)
             )

@@ -55,6 +55,39 @@ public partial class PracticeTests
         Assert.NotEqual(Learned(Showed("a", tub)), Learned(Showed("a", tub), Showed("b", other)));
     }
 
+    private static PracticeSeen Factor109(double value) =>
+        new("nitric-factor", "1-nitric-strip", value, value * 0.97, value * 1.03, "poured");
+
+    // Two batches of a kind are taken with all; three of them speak for it alone, and for no other kind.
+    [Fact]
+    public void Three_batches_of_a_kind_speak_for_it_alone()
+    {
+        BatchPractice Of(string id, string kind, double value) => Showed(id, Factor109(value)) with { Kind = kind };
+        Triple Learned(string? kind, params BatchPractice[] batches) =>
+            LearnedPractice.All(batches, kind).Single(f => f.Prior.Id == "nitric-factor").Own!.Value;
+        BatchPractice[] others = [Of("a", "clad brass", 1.10), Of("b", "clad brass", 1.11), Of("c", "sterling", 1.09)];
+        BatchPractice[] two = [.. others, Of("d", "braid", 1.25), Of("e", "braid", 1.26)];
+        Assert.Equal(Learned(null, two), Learned("braid", two));
+        BatchPractice[] three = [.. two, Of("f", "braid", 1.24)];
+        Assert.Equal(Learned(null, three.Where(b => b.Kind == "braid").ToArray()), Learned("braid", three));
+        Assert.NotEqual(Learned(null, three), Learned("braid", three));
+        Assert.Equal(Learned(null, three), Learned("clad brass", three));
+        // One that was left out speaks for nothing.
+        BatchPractice[] less = [.. two, Of("f", "braid", 1.24) with { LeftOut = "spilt" }];
+        Assert.Equal(Learned(null, less), Learned("braid", less));
+    }
+
+    // 277.7 g of dry powder gave 277.0 g of bar: 0.25 % went, of them 0.2 % or so in the transfer; no more than that was lost in the melt.
+    [Fact]
+    public void Powder_and_bar_that_were_weighed_teach_the_loss_of_the_melt()
+    {
+        var bench = Reconciling.MetalOutOfBottlesTests.Silver().Close();
+        var seen = Assert.Single(Observing.Of(bench.Ledger, bench.Batch), s => s.Prior == "melt-loss");
+        Assert.Equal("277.7 g of powder gave 277.0 g", seen.Says);
+        Assert.InRange(seen.Value, 0.0002, 0.0025);
+        Assert.True(seen.High < 0.004, $"{seen.High}");
+    }
+
     // Silver's own fineness: it moves no gold way.
     [Fact]
     public void A_silver_bar_teaches_silver_bars_alone()

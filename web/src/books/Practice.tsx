@@ -32,7 +32,8 @@ export function Practice() {
     <>
       <p className="soft">
         A book value counts as {data.weight} batches; every closed batch whose readings agree moves it. Plans
-        made from now on go by it; a batch goes by what was known when it began.
+        made from now on go by it; a batch goes by what was known when it began. Where enough batches of a
+        kind of scrap showed a figure, plans of that kind go by them alone.
       </p>
       <ul className={styles.practice}>
         {data.figures.map((f) => (
@@ -47,6 +48,11 @@ export function Practice() {
               </div>
               <div>
                 {f.own ? <Fig f={f.own} /> : <span className="soft">no batch has shown it yet</span>}
+                {f.kinds.map((k) => (
+                  <div key={k.kind} className="soft">
+                    {k.kind}, {k.batches} batches: <Fig f={k.own} />
+                  </div>
+                ))}
                 {f.shown.length > 0 && (
                   <button className="word" aria-expanded={open === f.prior} onClick={() => set(f.prior)}>
                     from {f.batches} of your batches

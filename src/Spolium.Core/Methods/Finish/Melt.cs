@@ -18,7 +18,12 @@ public sealed class Melt : IMethod
             Exposure = Exposure.Glow | Exposure.Light,
             Appliances = [new("furnace", Attended: 1, Unattended: 0)],
             Tasks = [Work.SetUp, Work.Attended("melt-hours")],
-            Lessons = [new("bar-fineness", Seen.Assay, "bar"), new("bar-fineness-Ag", Seen.Assay, "bar")],
+            Lessons =
+            [
+                new("bar-fineness", Seen.Assay, "bar"),
+                new("bar-fineness-Ag", Seen.Assay, "bar"),
+                new("melt-loss", Seen.Melted, "bar"),
+            ],
             Signs = ["bar-poured"],
         };
 
