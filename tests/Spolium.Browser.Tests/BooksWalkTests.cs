@@ -75,7 +75,7 @@ public sealed class BooksWalkTests : IDisposable
             By.XPath("(//*[contains(text(), 'nitric acid 68')]/following::button[starts-with(@title, 'how')])[1]"),
             "the nitric acid"
         );
-        browser.Follow("from 22 of your batches");
+        browser.Follow("from 15 of your batches of clad brass");
         browser.See("nitric acid poured over what is needed");
         browser.Press("leave 25-08 out");
         browser.Press("Leave it out");

@@ -7,12 +7,16 @@ public enum PriceKind
     Work,
 }
 
+/// <summary>From a fineness on (of one) a buyer pays such a share of what he pays for a fine bar.</summary>
+public sealed record FinenessStep(double From, double Share);
+
 /// <summary>One line of a price list.</summary>
 /// <param name="Item">Symbol of a metal, formula of a pure reagent, or one of <see cref="PriceList.Works"/>.</param>
 /// <param name="Price">Crowns to a gram of metal, a kilogram of reagent or liquor, an hour, a kilowatt-hour, a sale, a test.</param>
 /// <param name="Paid">Share of the price that the buyer pays for metal in a bar; of one.</param>
 /// <param name="Charge">Crowns that the buyer keeps of each gram.</param>
 /// <param name="AsItIs">Share of the price that a buyer of scrap pays.</param>
+/// <param name="Steps">What this buyer pays by fineness; null takes what is usual. Below the lowest a bar is bought as scrap.</param>
 /// <param name="Held">Share of the price at which metal in a holding counts, while no way of today brings it out.</param>
 public sealed record PriceRow(
     PriceKind Kind,
@@ -21,7 +25,8 @@ public sealed record PriceRow(
     TypedNumber? Paid = null,
     TypedNumber? Charge = null,
     TypedNumber? AsItIs = null,
-    TypedNumber? Held = null
+    TypedNumber? Held = null,
+    IReadOnlyList<FinenessStep>? Steps = null
 );
 
 /// <summary>Prices as they stood at one time. What is not in it has no price, which is not a price of nothing.</summary>

@@ -155,7 +155,7 @@ public static class PriceFigures
                 errors.Add(new($"rows[{i}].item", $"{r.Item} stands twice", "keep one row of it"));
             if (r.Charge is { } charge && charge.Value > r.Price.Value)
                 errors.Add(new($"rows[{i}].charge", "the charge is more than the metal", "check the decimal point"));
-            if (r.Kind != PriceKind.Metal && (r.Paid ?? r.Charge ?? r.AsItIs ?? r.Held) is not null)
+            if (r.Kind != PriceKind.Metal && ((r.Paid ?? r.Charge ?? r.AsItIs ?? r.Held) is not null || r.Steps is not null))
                 errors.Add(new($"rows[{i}].paid", "only a metal has shares and a charge", "leave them empty"));
         }
         return errors;

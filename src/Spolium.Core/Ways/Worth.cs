@@ -65,7 +65,7 @@ public sealed record Worth(
     {
         var row = prices.Find(PriceKind.Metal, element)!;
         var scrap = row is { Paid.Value: > 0, AsItIs: not null } ? Math.Min(1, row.AsItIs.Value / row.Paid.Value) : 0;
-        var share = FinenessSteps.Paid(element, percent, scrap);
+        var share = FinenessSteps.Paid(row, percent, scrap, prices.Title);
         return Choice.MeanOf(share.Amount) >= 1 ? paid : paid with { Kr = (paid.Kr * share).Named(paid.Kr.Label!) };
     }
 

@@ -13,7 +13,8 @@ public sealed record PriceRowText(
     string? Paid = null,
     string? Charge = null,
     string? AsItIs = null,
-    string? Held = null
+    string? Held = null,
+    string? Steps = null
 );
 
 public sealed record KeepPricesRequest(Head Head, string Id, string Title, IReadOnlyList<PriceRowText> Rows, double? LongestDays = null);
@@ -21,6 +22,7 @@ public sealed record KeepPricesRequest(Head Head, string Id, string Title, IRead
 /// <param name="Csv">Columns kind, item, price, paid, charge, as_it_is, held; the first three must be there.</param>
 public sealed record PricesCsvRequest(Head Head, string Id, string Title, [Longest(LongestAttribute.File)] string Csv);
 
+/// <param name="Steps">By fineness, "995 100 %; 900 97 %"; empty takes what is usual.</param>
 /// <param name="Name">"silver", "nitric acid", "an hour with hands on".</param>
 /// <param name="Per">What the price is for: g, kg, h …</param>
 public sealed record PriceRowView(
@@ -32,7 +34,8 @@ public sealed record PriceRowView(
     string Paid,
     string Charge,
     string AsItIs,
-    string Held
+    string Held,
+    string Steps
 );
 
 public sealed record PriceListRef(string Id, string Title, DateTimeOffset From);
@@ -52,7 +55,7 @@ public sealed record PricesView(
 public static class PriceEndpoints
 {
     private static readonly CsvTable Table = new(
-        ["kind", "item", "price", "paid", "charge", "as_it_is", "held"],
+        ["kind", "item", "price", "paid", "charge", "as_it_is", "held", "by_fineness"],
         ["kind", "item", "price"],
         "prices"
     );
@@ -96,7 +99,8 @@ public static class PriceEndpoints
                 r.Paid?.Text ?? "",
                 r.Charge?.Text ?? "",
                 r.AsItIs?.Text ?? "",
-                r.Held?.Text ?? ""
+                r.Held?.Text ?? "",
+                FinenessSteps.Text(r.Steps)
             )),
         ];
 
@@ -150,7 +154,16 @@ public static class PriceEndpoints
                 reader.Errors.Add(new(row + "kind", $"'{cell("kind")}' is no kind of price", "metal, reagent or work"));
             rows.Add(
                 Read(
-                    new(kind, cell("item") ?? "", cell("price") ?? "", cell("paid"), cell("charge"), cell("as_it_is"), cell("held")),
+                    new(
+                        kind,
+                        cell("item") ?? "",
+                        cell("price") ?? "",
+                        cell("paid"),
+                        cell("charge"),
+                        cell("as_it_is"),
+                        cell("held"),
+                        cell("by_fineness")
+                    ),
                     row,
                     reader
                 )
@@ -173,8 +186,17 @@ public static class PriceEndpoints
             reader.Optional(row + "paid", r.Paid, Field.Share),
             reader.Optional(row + "charge", r.Charge, Field.Money),
             reader.Optional(row + "asItIs", r.AsItIs, Field.Share),
-            reader.Optional(row + "held", r.Held, Field.Share)
+            reader.Optional(row + "held", r.Held, Field.Share),
+            Steps(row + "steps", r.Steps, reader)
         );
+
+    private static IReadOnlyList<FinenessStep>? Steps(string field, string? text, RequestReader reader)
+    {
+        var (steps, wrong) = FinenessSteps.Read(text, field);
+        if (wrong is not null)
+            reader.Errors.Add(wrong);
+        return steps;
+    }
 
     private static Task<Results<Ok<PricesView>, ProblemHttpResult>> Write(
         Head head,
@@ -196,6 +218,7 @@ public static class PriceEndpoints
                     r.Charge?.Text ?? "",
                     r.AsItIs?.Text ?? "",
                     r.Held?.Text ?? "",
+                    FinenessSteps.Text(r.Steps),
                 }
             )
         );

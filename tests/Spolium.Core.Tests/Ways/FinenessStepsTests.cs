@@ -1,6 +1,7 @@
 using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
+using Spolium.Core.Records;
 using Spolium.Core.Ways;
 using Xunit;
 
@@ -19,15 +20,47 @@ public class FinenessStepsTests
     [InlineData("Ag", 0.4, null)]
     [InlineData("Cu", 0.4, 1.0)]
     public void A_step_for_each_fineness_and_scrap_below(string metal, double fineness, double? share) =>
-        Assert.Equal(share, FinenessSteps.Share(metal, fineness));
+        Assert.Equal(share, FinenessSteps.Share(Usual(metal), fineness));
 
     [Fact]
     public void A_finer_bar_is_never_paid_less()
     {
         foreach (var metal in new[] { "Au", "Ag" })
             for (var f = 0.0; f < 1; f += 0.01)
-                Assert.True((FinenessSteps.Share(metal, f) ?? 0) <= (FinenessSteps.Share(metal, f + 0.01) ?? 0));
+                Assert.True((FinenessSteps.Share(Usual(metal), f) ?? 0) <= (FinenessSteps.Share(Usual(metal), f + 0.01) ?? 0));
     }
+
+    private static IReadOnlyList<FinenessStep> Usual(string metal) =>
+        FinenessSteps.Of(new(PriceKind.Metal, metal, TypedNumber.Of(1, Field.Money, "kr")));
+
+    // Each buyer has steps of his own: 96 % for 92 ‰ points short of fine, and nothing but scrap below 900.
+    [Fact]
+    public void A_buyer_has_steps_of_his_own()
+    {
+        var (steps, wrong) = FinenessSteps.Read("995 100 %; 900 80 %", "steps");
+        Assert.Null(wrong);
+        Assert.Equal("995 100 %; 900 80 %", FinenessSteps.Text(steps));
+        Assert.Equal([1, 0.8, null], new[] { 0.995, 0.95, 0.89 }.Select(f => FinenessSteps.Share(steps!, f)));
+        var strict = PriceFigures.MadeUp with
+        {
+            Rows = [.. PriceFigures.MadeUp.Rows.Select(r => r is { Kind: PriceKind.Metal, Item: "Ag" } ? r with { Steps = steps } : r)],
+        };
+        Assert.Empty(strict.Check());
+        var draws = new Draws("fineness", true);
+        var plan = Planner.Fold(Given.Metals(("Ag", 92), ("Cu", 8)), Routes.Chain(["melt"]), Shop.Usual, draws);
+        double Paid(PriceList list) =>
+            Worth.Of(plan, "Ag", new(list, new Dictionary<string, Working>()), draws).Lines.Single(l => l.Id == "paid").Kr.Likely;
+        // By the usual steps 0.96 of what fine silver is paid, by his 0.8.
+        Assert.Equal(0.8 / 0.96, Paid(strict) / Paid(PriceFigures.MadeUp), 1e-6);
+    }
+
+    [Theory]
+    [InlineData("fine 100 %", "is no step")]
+    [InlineData("0.995 100 %", "cannot be")]
+    [InlineData("995 120 %", "cannot be")]
+    [InlineData("995 90 %; 900 97 %", "paid less")]
+    public void Steps_that_cannot_be_are_told(string text, string why) =>
+        Assert.Contains(why, FinenessSteps.Read(text, "steps").Error!.Reason);
 
     private static (BatchPlan Plan, Worth Worth) Melted(string metal, string[] methods, params (string Element, double Grams)[] metals)
     {

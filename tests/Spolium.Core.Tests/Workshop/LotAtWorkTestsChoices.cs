@@ -2,6 +2,7 @@ using Spolium.Core.Deciding;
 using Spolium.Core.Journal;
 using Spolium.Core.Quantities;
 using Spolium.Core.Records;
+using Spolium.Core.Safety;
 using Spolium.Core.Ways;
 using Spolium.Core.Workshop;
 using Xunit;
@@ -144,6 +145,35 @@ public partial class LotAtWorkTests
         Assert.DoesNotContain(Of(With("x-braze", Kind("silver-braze"), Given.Grams(640, 0.1)), "x-braze").Choices, c =>
             c.Title.Contains("Cd", StringComparison.Ordinal) || c.Kind == ChoiceKind.Test
         );
+
+    // Rock and ceramic are no scrap: no way is offered, it says what it cannot do, and what they are worth as they are.
+    [Theory]
+    [InlineData("ore", "none of today is for ore")]
+    [InlineData("catalyst", "no way of today is for a catalyst")]
+    public void What_is_no_scrap_gets_no_way_of_scrap(string mark, string says)
+    {
+        var rock = new Content(
+            [
+                new("Au", Given.Share(0.02), Given.Share(0.05), Given.Share(0.1)),
+                new("Cu", Given.Share(0.5), Given.Share(1), Given.Share(2)),
+            ],
+            Content.NoMetal,
+            Marks: [mark]
+        );
+        var state = With("x-rock", rock, Given.Grams(500, 0.1));
+        var worth = new LotAtWork(state, state.Lots["x-rock"], Given.Grams(500, 0.1), null, Now).Worthwhile();
+        Assert.Null(worth.Way);
+        Assert.Contains(says, worth.Verdict.Reason);
+        Assert.NotEmpty(worth.Refused);
+        Assert.DoesNotContain(worth.Choices, c => c.Kind is ChoiceKind.Do or ChoiceKind.Test);
+        Assert.Contains(worth.Choices, c => c.Kind == ChoiceKind.Leave);
+    }
+
+    // The word alone raises the question, and before it is answered there is no verdict.
+    [Theory]
+    [InlineData("ore of the old level", "ore")]
+    [InlineData("two catalytic converters, cut open", "catalyst")]
+    public void The_word_asks(string title, string mark) => Assert.Equal(mark, Assert.Single(Suspicion.Raised([title, ""], [])).Mark);
 
     // 60 kg of rolled gold by aqua regia would stand in the filter for months.
     [Fact]

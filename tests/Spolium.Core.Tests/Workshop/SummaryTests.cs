@@ -190,7 +190,9 @@ public class SummaryTests
         var ledger = Demo.Value;
         var batch = ledger.State.Batches["26-02"];
         Assert.Equal(
-            LearnedPractice.AsOf(ledger.State, batch.StartedAt).ByPrior.OrderBy(p => p.Key, StringComparer.Ordinal),
+            LearnedPractice
+                .AsOf(ledger.State, batch.StartedAt, ledger.State.Lots[batch.Feeds[0].Id].Material)
+                .ByPrior.OrderBy(p => p.Key, StringComparer.Ordinal),
             batch.GoesBy!.ByPrior.OrderBy(p => p.Key, StringComparer.Ordinal)
         );
         Assert.NotEmpty(batch.GoesBy.ByPrior);

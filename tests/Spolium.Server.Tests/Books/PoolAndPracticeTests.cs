@@ -217,8 +217,11 @@ public class PoolAndPracticeTests
         };
         var working = await shop.Done("/api/plan/working?key=" + Uri.EscapeDataString("1-nitric-strip/dose/nitric/grams"), plan);
         var line = working.GetProperty("working").EnumerateArray().First(l => l.GetProperty("prior").GetString() == "nitric-factor");
-        Assert.Equal("from 22 of your batches", line.GetProperty("source").GetString());
-        Assert.StartsWith(factor.GetProperty("own").GetProperty("value").GetString()!, line.GetProperty("figure").GetString());
+        Assert.Equal("from 15 of your batches of clad brass", line.GetProperty("source").GetString());
+        // The lot is of a kind of which fifteen batches were closed: they speak for it alone.
+        var ofKind = factor.GetProperty("kinds").EnumerateArray().Single(k => k.GetProperty("kind").GetString() == "clad brass");
+        Assert.Equal(15, ofKind.GetProperty("batches").GetInt32());
+        Assert.StartsWith(ofKind.GetProperty("own").GetProperty("value").GetString()!, line.GetProperty("figure").GetString());
 
         var less = await shop.Done(
             "/api/books/practice/25-08",
@@ -238,8 +241,9 @@ public class PoolAndPracticeTests
                 .GetProperty("leftOut")
                 .GetString()
         );
+        Assert.Equal(21, Figure(less, "nitric-factor").GetProperty("batches").GetInt32());
         Assert.Equal(
-            "from 21 of your batches",
+            "from 14 of your batches of clad brass",
             (await shop.Done("/api/plan/working?key=" + Uri.EscapeDataString("1-nitric-strip/dose/nitric/grams"), plan))
                 .GetProperty("working")
                 .EnumerateArray()

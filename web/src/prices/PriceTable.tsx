@@ -31,6 +31,7 @@ const shares = [
   { key: 'charge', head: 'buyer keeps, a gram', of: 'charge' },
   { key: 'asItIs', head: 'paid as scrap', of: 'share as scrap' },
   { key: 'held', head: 'counts in a holding', of: 'share in a holding' },
+  { key: 'steps', head: 'by fineness, ‰ and share', of: 'steps by fineness' },
 ] as const;
 
 /** All prices, each to be typed over; kept as a new list with a name. */
@@ -56,6 +57,7 @@ export function PriceTable({ rows, title, longestDays, changed, onKept }: Props)
               charge: r.charge || null,
               asItIs: r.asItIs || null,
               held: r.held || null,
+              steps: r.steps || null,
             })),
           },
         }),
@@ -112,7 +114,8 @@ export function PriceTable({ rows, title, longestDays, changed, onKept }: Props)
                           value={r[s.key]}
                           onChange={(e) => set(r, { [s.key]: e.currentTarget.value })}
                           error={error(r, s.key)}
-                          w={104}
+                          placeholder={s.key === 'steps' ? 'as usual' : undefined}
+                          w={s.key === 'steps' ? 190 : 104}
                         />
                       </td>
                     ))}
@@ -161,7 +164,7 @@ export function PriceTable({ rows, title, longestDays, changed, onKept }: Props)
           'title',
           'longestDays',
           ...list.flatMap((_, i) =>
-            ['price', 'item', 'paid', 'charge', 'asItIs', 'held'].map((f) => `rows[${i}].${f}`),
+            ['price', 'item', 'paid', 'charge', 'asItIs', 'held', 'steps'].map((f) => `rows[${i}].${f}`),
           ),
         ]}
       />
@@ -219,6 +222,7 @@ function More({ list, onMore }: { list: Row[]; onMore: (row: Row) => void }) {
           charge: '',
           asItIs: '',
           held: '',
+          steps: '',
         })
       }
       w={220}
