@@ -16,7 +16,7 @@ internal static class Projector
     /// <summary>Goes up when a projection changes its shape: they are then rebuilt at the next start.</summary>
     public static int Version => Shape + 1000 * JournalNames.Renamed.Count;
 
-    private const int Shape = 7;
+    private const int Shape = 8;
 
     /// <param name="written">What was written, each entry with what it posted and touched.</param>
     public static void Project(SpoliumDb db, Ledger before, Ledger after, IReadOnlyList<Projected> written)

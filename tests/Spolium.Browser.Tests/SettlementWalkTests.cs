@@ -39,4 +39,31 @@ public sealed class SettlementWalkTests(DemoBrowser demo) : IClassFixture<DemoBr
         browser.See("share that the shop keeps");
         Assert.Empty(browser.Console());
     }
+
+    // A file that somebody changed is refused and told where; the one as it was written is shown, and the books leave it out.
+    [Fact]
+    public async Task A_batch_of_another_shop_is_brought_in_and_compared()
+    {
+        using var client = new HttpClient();
+        var text = await client.GetStringAsync(demo.Browser.Address + "/api/batches/26-01/file", TestContext.Current.CancellationToken);
+        var folder = Directory.CreateTempSubdirectory("spolium-files").FullName;
+        var (good, changed) = (Path.Combine(folder, "batch-26-01.json"), Path.Combine(folder, "changed.json"));
+        await File.WriteAllTextAsync(good, text, TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(changed, text.Replace("\"value\": 4.21,", "\"value\": 5.21,"), TestContext.Current.CancellationToken);
+        using var other = new Browser(demo: false);
+        other.Go("/trail");
+        other.See("No metal has moved yet");
+        other.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(changed);
+        other.See("it was changed since it was written: entry");
+        other.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(good);
+        other.See("Gold of batch 26-01");
+        other.See("of another shop");
+        other.Driver.Navigate().Refresh();
+        other.See("Gold of batch 26-01");
+        other.Go("/books");
+        other.Click(By.XPath("//label[contains(., 'and 1 of other shops')]"), "of other shops too");
+        other.See("26-01");
+        Assert.Empty(other.Axe());
+        Directory.Delete(folder, true);
+    }
 }

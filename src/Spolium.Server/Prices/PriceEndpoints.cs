@@ -124,7 +124,7 @@ public static class PriceEndpoints
                 PriceList.HandOver => "spent liquor handed over",
                 PriceList.Sale => "the buyer’s charge",
                 PriceList.Gas => "gas of the furnace, if it burns any",
-                PriceList.Filters => "a filter",
+                PriceList.Filters => "filters",
                 PriceList.Gloves => "gloves",
                 PriceList.Equipment => "equipment, spread over its batches",
                 _ => "a test of the content",

@@ -190,7 +190,7 @@ const others: Record<string, string> = {
 
 const works: Record<string, { name: string; per: string }> = {
   gas: { name: 'gas of the furnace, if it burns any', per: 'h' },
-  filters: { name: 'a filter', per: 'filter' },
+  filters: { name: 'filters', per: 'filter' },
   gloves: { name: 'gloves', per: 'batch' },
   equipment: { name: 'equipment, spread over its batches', per: 'batch' },
 };
@@ -225,7 +225,7 @@ function More({ list, onMore }: { list: Row[]; onMore: (row: Row) => void }) {
           steps: '',
         })
       }
-      w={220}
+      w={300}
     />
   );
 }
