@@ -48,6 +48,8 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
   const x = (i: number) => left + i * gap;
   const end = x(way.length - 1);
   const last = way[way.length - 1];
+  // What came out is one figure wherever it stands, as long as the other readings agree with it.
+  const out = trail.agreement.addsUp ? (trail.product ?? last?.grams) : last?.grams;
   // What goes on from a side is in it already.
   const sides = trail.flows.filter(
     (f) => !way.includes(f) && way.some((w) => w.to !== null && w.to === f.from) && grams(f) * scale > 0.05,
@@ -206,15 +208,15 @@ export function Bands({ trail, onOpen, onSuspect }: Props) {
           </text>
         </g>
       )}
-      {last?.grams && (
+      {last?.grams && out && (
         <>
           <rect x={end} y={top} width={7} height={h(grams(last))} fill="var(--ink)" />
           <text x={end + 16} y={top + 26} className={styles.end}>
-            {last.grams.value} {last.grams.unit}
+            {out.value} {out.unit}
           </text>
-          {last.grams.range && (
+          {out.range && (
             <text x={end + 16} y={top + 46} className={styles.sideName}>
-              {last.grams.range}
+              {out.range}
             </text>
           )}
         </>
