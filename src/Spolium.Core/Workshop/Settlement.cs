@@ -89,7 +89,11 @@ public sealed record Settlement(
     {
         var metals = batch
             .Metals.Where(e => InOf(batch, lot, given, alone, e) > 0)
-            .Select(e => Metal(BatchBalance.Of(ledger, batch, e), terms, alone ? null : InOf(batch, lot, given, false, e)))
+            .Select(e =>
+                Metal(BatchBalance.Of(ledger, batch, e), terms, alone ? null : InOf(batch, lot, given, false, e), h =>
+                    batch.ProductAt(h.StepId, h.Output) is not null
+                )
+            )
             .Where(m => ElementAtWork.Nobles.Contains(m.Element) || !Working.IsNothing(m.Out))
             .ToList();
         var fees = metals.Select(m => m.Fee).OfType<Working>().ToList();
@@ -104,7 +108,7 @@ public sealed record Settlement(
             ? batch.Believed.Find(b => b.Element == element)?.Grams ?? 0
             : (lot.Believed.Find(b => b.Element == element)?.Grams ?? 0) * given.Value / lot.Amount.Value;
 
-    private static SettledMetal Metal(BatchBalance balance, LotForOthers terms, double? brought)
+    private static SettledMetal Metal(BatchBalance balance, LotForOthers terms, double? brought, Func<HoldingBalance, bool> isProduct)
     {
         var name = Elements.Of(balance.Element).Name;
         var share =
@@ -116,12 +120,13 @@ public sealed record Settlement(
                 : null;
         Working Part(Working all, string label) => (share is null ? all : all * share).Named(label);
         var zero = Working.Zero(Dimension.Mass);
-        // What bottles lent is not the owner's.
+        // What bottles lent is not the owner's: it is returned of what came out first, and then of what is held up.
         var cameOut = Working.Sum([balance.Product ?? zero, balance.Back ?? zero], Dimension.Mass);
         var all = balance.Lent is { } lent ? Working.AtLeastZero(cameOut - lent) : cameOut;
         var (given, cameOf) = (Part(balance.Feed, $"{name} believed in what was given"), Part(all, $"{name} that came out"));
+        var standing = Working.Sum(balance.Holdings.Where(h => h.Standing && !isProduct(h)).Select(h => h.Grams), Dimension.Mass);
         var held = Part(
-            Working.Sum(balance.Holdings.Where(h => h.Standing && !h.Main).Select(h => h.Grams), Dimension.Mass),
+            balance.Lent is { } owed ? Working.AtLeastZero(standing - Working.AtLeastZero(owed - cameOut)) : standing,
             $"{name} held up in leavings"
         );
         var kept = terms.Kept is { Value: > 0 } k

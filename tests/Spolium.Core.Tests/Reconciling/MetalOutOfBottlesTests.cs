@@ -79,9 +79,7 @@ public class MetalOutOfBottlesTests
     [Fact]
     public void Silver_that_was_lent_is_returned_first()
     {
-        var bench = new Bench(Fourteen, 120, "inquart", "granulate", "nitric-part");
-        bench.Begin("1-inquart").Pour("silver", 199.1).Pour("borax").Weigh("alloy", 317.6).Close();
-        bench.Begin("2-granulate").Weigh("granules", 316.9).Close();
+        var bench = Inquarted();
         Assert.True(bench.Book.AddsUp, $"{bench.Book.Fit.ChiSquare} of {bench.Book.Fit.Limit}");
         var silver = bench.Balance("Ag");
         Assert.Equal(199.1 * 0.999, silver.Lent!.Likely, 0.2);
@@ -89,6 +87,13 @@ public class MetalOutOfBottlesTests
         Assert.Equal(0, silver.Missing.Likely);
         bench.AsPlanned("3-nitric-part");
         Assert.InRange(bench.Balance("Ag").AtLeast.Likely, 10, 18);
+    }
+
+    internal static Bench Inquarted()
+    {
+        var bench = new Bench(Fourteen, 120, "inquart", "granulate", "nitric-part");
+        bench.Begin("1-inquart").Pour("silver", 199.1).Pour("borax").Weigh("alloy", 317.6).Close();
+        return bench.Begin("2-granulate").Weigh("granules", 316.9).Close();
     }
 
     [Fact]
@@ -103,9 +108,7 @@ public class MetalOutOfBottlesTests
     [Fact]
     public void A_weighed_residue_holds_no_more_metal_than_it_weighs()
     {
-        var bench = new Bench(Fourteen, 120, "inquart", "granulate", "nitric-part");
-        bench.Begin("1-inquart").Pour("silver", 199.1).Pour("borax").Weigh("alloy", 317.6).Close();
-        bench.Begin("2-granulate").Weigh("granules", 316.9).Close();
+        var bench = Inquarted();
         bench.Begin("3-nitric-part");
         foreach (var dose in bench.Planned.Plan.Doses)
             bench.Pour(dose.Id);

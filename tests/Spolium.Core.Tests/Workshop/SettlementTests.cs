@@ -56,6 +56,37 @@ public class SettlementTests
         Assert.DoesNotContain(settled.Metals, m => m.Element == "Cu" && m.GoesBack.Likely > 0.1);
     }
 
+    // 120 g of 14 ct with 199.1 g of the shop's silver: of the silver in the liquor 199 g are the shop's, and some 14 g the owner's.
+    [Fact]
+    public void Silver_that_was_lent_is_not_the_owners()
+    {
+        var bench = MetalOutOfBottlesTests.Inquarted();
+        bench.Begin("3-nitric-part");
+        foreach (var dose in bench.Planned.Plan.Doses)
+            bench.Pour(dose.Id);
+        bench.Write(
+            StepDecisions.Weigh(
+                bench.Ledger.State,
+                bench.Batch,
+                "3-nitric-part",
+                "residue",
+                Given.Grams(70.4, 0.02),
+                null,
+                null,
+                isProduct: true
+            )
+        );
+        bench.Close();
+        bench.Write(LotDecisions.ForOthers(bench.Ledger.State, "l", "Mill Street Jewellers", null, null, null, true), Entry.LotStream("l"));
+        bench.Write(Decisions.CloseBatch(bench.Ledger, bench.Batch, At, "AV"));
+        var metals = Settlement.Of(bench.Ledger, bench.Batch).Single().Metals;
+        Assert.InRange(metals.Single(m => m.Element == "Au").Out.Likely, 69, 70.4);
+        var silver = metals.Single(m => m.Element == "Ag");
+        Assert.Equal(14.4, silver.In.Likely, 0.1);
+        Assert.InRange(silver.Out.Likely + silver.HeldUp.Likely, 8, 20);
+        Assert.InRange(silver.Later!.Likely, 0, 20);
+    }
+
     [Fact]
     public void Without_a_share_all_goes_back_and_leavings_stay()
     {
@@ -69,7 +100,9 @@ public class SettlementTests
     public void An_open_batch_and_a_lot_of_the_shop_settle_nothing()
     {
         var open = MetalOutOfBottlesTests.Silver();
+        open.Write(LotDecisions.ForOthers(open.Ledger.State, "l", "Mill Street Jewellers", null, null, null, false), Entry.LotStream("l"));
         Assert.Empty(Settlement.Of(open.Ledger, open.Batch));
+        open.Write(LotDecisions.ForOthers(open.Ledger.State, "l", "", null, null, null, false), Entry.LotStream("l"));
         open.Close();
         open.Write(Decisions.CloseBatch(open.Ledger, open.Batch, At, "AV"));
         Assert.Empty(Settlement.Of(open.Ledger, open.Batch));
