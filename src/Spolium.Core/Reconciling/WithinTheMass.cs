@@ -8,7 +8,9 @@ namespace Spolium.Core.Reconciling;
 internal static class WithinTheMass
 {
     private const int MostRounds = 40;
-    private const double Slack = 1e-9;
+
+    // A tenth of a microgram of each gram.
+    private const double Slack = 1e-7;
 
     /// <summary>The estimate under the bound; the one that was given where it keeps it already.</summary>
     /// <param name="solve">Estimates a graph without the bound.</param>
@@ -24,19 +26,43 @@ internal static class WithinTheMass
         var now = fit;
         for (var round = 0; round < MostRounds; round++)
         {
-            // One at a time, the worst first: on one way two bounds are often the same one.
             var over = arcs.Select(places => places.Sum(k => now.Readings[k].Value) - 1).ToList();
             var wrong = Enumerable.Range(0, arcs.Count).Where(a => over[a] > Slack || (pull[a] > 0 && over[a] < -Slack)).ToList();
             if (wrong.Count == 0)
                 break;
-            var worst = wrong.MaxBy(a => Math.Abs(over[a]));
-            pull[worst] = Math.Max(0, pull[worst] + over[worst] / Math.Max(double.Epsilon, arcs[worst].Sum(k => Left(now.Readings[k]))));
+            // On one way several bounds are often the same one: they share its work.
+            foreach (var together in Touching(graph, arcs, wrong))
+            foreach (var a in together)
+                pull[a] = Math.Max(
+                    0,
+                    pull[a] + over[a] / together.Count / Math.Max(double.Epsilon, arcs[a].Sum(k => Left(now.Readings[k])))
+                );
             var drawn = Drawn(graph, arcs, pull);
             now = solve(drawn);
             if (!now.Converged)
                 return fit;
         }
         return ReferenceEquals(now, fit) ? fit : AsRead(graph, now);
+    }
+
+    // Bounds whose arcs hang together by their nodes.
+    private static List<List<int>> Touching(FlowGraph graph, List<int[]> arcs, List<int> wrong)
+    {
+        var groups = new List<(List<int> Members, HashSet<string> Nodes)>();
+        foreach (var a in wrong)
+        {
+            var arc = graph.Arcs.First(x => x.Id == graph.Readings[arcs[a][0]].Arc);
+            HashSet<string> nodes = [.. new[] { arc.From, arc.To }.OfType<string>()];
+            List<int> members = [a];
+            foreach (var group in groups.Where(g => g.Nodes.Overlaps(nodes)).ToList())
+            {
+                members.AddRange(group.Members);
+                nodes.UnionWith(group.Nodes);
+                groups.Remove(group);
+            }
+            groups.Add((members, nodes));
+        }
+        return [.. groups.Select(g => g.Members)];
     }
 
     private static double Left(ReconciledReading r) => Math.Max(1e-3, 1 - r.Checked) * r.Reading.Sigma * r.Reading.Sigma;

@@ -14,6 +14,9 @@ internal static class Reconciled
     // Proposals that are less likely than this are not worth a line.
     private const double LeastShare = 0.002;
 
+    // g; less than that is no loss that a balance shows.
+    private const double LeastLost = 5e-4;
+
     public static IReadOnlyList<TrailFlow> Flows(Ledger ledger, BatchState batch, string element, ShownFigures figures)
     {
         // A metal that is neither believed to be in the feed nor came out of a bottle has no flows.
@@ -83,6 +86,9 @@ internal static class Reconciled
     private static string? Lost(BatchState batch, ReconciledBatch book, string element)
     {
         if (book.Lost is not { } lost || lost.Fit.Flow(Leak.ArcId, element) is not { Grams: { } grams, Sigma: { } sigma })
+            return null;
+        // Nothing of this metal was lost there.
+        if (grams + Draws.Z95 * sigma < LeastLost)
             return null;
         var verb = GoneMethod.Of(batch.Route.Steps.First(s => s.Id == lost.Node), batch.Step(lost.Node).Plan).Verb;
         var chi = FigureText.Rough(lost.Fit.ChiSquare);

@@ -57,7 +57,7 @@ export function Suspects({ trail: t }: Props) {
   return (
     <section aria-label="do the readings agree?" className={styles.suspects} id="suspects">
       <p className={t.agreement.addsUp ? 'soft' : undefined}>{t.agreement.sentence}</p>
-      {t.agreement.lossFirst && !t.stands && <p>{t.agreement.lost}</p>}
+      {t.agreement.lossFirst && !t.stands && t.agreement.lost && <p>{t.agreement.lost}</p>}
       {s && (
         <div className={styles.proposal}>
           <div role="radiogroup" aria-label="what most likely happened">
