@@ -141,6 +141,7 @@ public class BatchFileTests
         file["entries"]!.AsArray().RemoveAt(3);
         Assert.Contains("entries were written", Told(file.ToJsonString()));
         Assert.Contains("seal is missing", Told(good.Replace("\"seal\":", "\"sealed\":")));
+        Assert.Contains("changed since", Told(wrong.Replace("\"version\": 3,", "\"version\": 2,")));
         // A file of an earlier version has no seal, and is taken as it is.
         Assert.Empty(BringingIn.Decide(Ledger.Empty, Unsealed(good)).Errors);
     }

@@ -14,6 +14,8 @@ export function Owner({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => 
   const [fee, setFee] = useState(lot.for?.fee ?? '');
   const [kept, setKept] = useState(lot.for?.kept ?? '');
   const [leavingsGoBack, setLeavings] = useState(lot.for?.leavingsGoBack ?? false);
+  // What somebody wrote while it was open is told, not overwritten.
+  const [seen] = useState(lot.version);
   const write = useWrite(
     async (head, wish: Omit<Schemas['OwnerRequest'], 'head'>) =>
       unwrap(
@@ -23,7 +25,7 @@ export function Owner({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => 
         }),
       ),
     onDone,
-    lot.version,
+    seen,
   );
   return (
     <form

@@ -123,6 +123,7 @@ function Wait({
   onDone: () => void;
 }) {
   const [what, setWhat] = useState(lot.waitsFor ?? suggested.join(', '));
+  const [seen] = useState(lot.version);
   const write = useWrite(
     async (head, waitsFor: string | null) =>
       unwrap(
@@ -132,7 +133,7 @@ function Wait({
         }),
       ),
     onDone,
-    lot.version,
+    seen,
   );
   return (
     <form
@@ -159,6 +160,7 @@ function Wait({
 function Offer({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => void }) {
   const [crowns, setCrowns] = useState(lot.offer ?? '');
   const [by, setBy] = useState(lot.offerBy ?? '');
+  const [seen] = useState(lot.version);
   const write = useWrite(
     async (head, wish: { crowns: string | null; by: string | null }) =>
       unwrap(
@@ -168,7 +170,7 @@ function Offer({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => void })
         }),
       ),
     onDone,
-    lot.version,
+    seen,
   );
   return (
     <form
