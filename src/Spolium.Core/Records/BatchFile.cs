@@ -86,7 +86,8 @@ public sealed record BatchFile(
             if (file.Entries.Count == 0)
                 throw new FormatException("a part of it is missing: entries");
             // One that is sealed is held to its seal, whatever version it says it is.
-            if ((file.Version >= Sealed || file.Seals is not null || file.Seal is not null) && BatchFileSeal.Broken(document.RootElement) is { } broken)
+            var isSealed = file.Version >= Sealed || file.Seals is not null || file.Seal is not null;
+            if (isSealed && BatchFileSeal.Broken(document.RootElement) is { } broken)
                 throw new FormatException($"it was changed since it was written: {broken}");
             if (BatchFileSeal.Misread(document.RootElement) is { } misread)
                 throw new FormatException($"a number does not say what was typed: {misread}");
