@@ -19,6 +19,9 @@ public enum Duty
 
     /// <summary>Drying in the oven.</summary>
     Dry = 64,
+
+    /// <summary>Taking a plating off its base, or the base from under it.</summary>
+    Lift = 128,
 }
 
 /// <summary>A feed that a duty refuses: by a mark on it, or by an element above a share of its mass (Reference/feed-gates.csv).</summary>

@@ -70,7 +70,8 @@ public sealed record WayFigures(
             )
         ).Named("cost in all");
 
-    private static IEnumerable<string> AgainstOf(BatchPlan plan, Draws draws)
+    /// <summary>Rules that a plan breaks, what the shelf lacks for it, charges that no vessel takes whole.</summary>
+    internal static IEnumerable<string> AgainstOf(BatchPlan plan, Draws draws)
     {
         foreach (var step in plan.Steps)
         {

@@ -24,8 +24,9 @@ public sealed record LotWays(
 public sealed record PerhapsWay(PlannedWay Way, IReadOnlyList<FeedGate> Gates, Working Shut);
 
 /// <summary>Where a metal's content only just pays.</summary>
-/// <param name="Unit">Per cent of a solid lot, g/L of a liquor.</param>
-public sealed record BreakEven(string Element, double Content, string Unit);
+/// <param name="Content">In its unit: per cent of a solid lot, g/L of a liquor.</param>
+/// <param name="Share">The same as a line of a content has it.</param>
+public sealed record BreakEven(string Element, double Content, string Unit, double Share);
 
 /// <summary>What a lot is worth working, and what to do with it.</summary>
 /// <param name="Way">The way that leaves most over; null where none was found.</param>
@@ -222,17 +223,21 @@ public sealed partial class LotAtWork
         var (found, refused) = WaySearch.Of(feed, Liquor, metals, shop, Draws(true));
         if (terms is null)
             return (found, refused);
-        return (
-            [
-                .. found
-                    .AsParallel()
-                    .AsOrdered()
-                    .Select(w => (Way: w, Margin: Likely(w, feed, terms)?.Margin.Likely ?? double.NegativeInfinity))
-                    .OrderByDescending(x => x.Margin)
-                    .Select(x => x.Way),
-            ],
-            refused
-        );
+        var ranked = found
+            .AsParallel()
+            .AsOrdered()
+            .Select(w => (Way: w, Tried: Try(w, feed)))
+            .OrderByDescending(x => x.Tried?.Margin ?? double.NegativeInfinity)
+            .ToList();
+        // Those that may come to stand beside each other are gone through for their schools.
+        var first = ranked
+            .Take(Columns)
+            .AsParallel()
+            .AsOrdered()
+            .Select(x => x.Tried is { } tried ? Schooled(tried, feed) : new Tried(x.Way, double.NegativeInfinity, 0, 0, new(0)))
+            .OrderByDescending(x => x.Margin)
+            .Select(x => x.Way);
+        return ([.. first, .. ranked.Skip(Columns).Select(x => x.Way)], refused);
     }
 
     /// <summary>What the lot is worth by its best way (or the one that was chosen), and the verdict.</summary>

@@ -55,7 +55,8 @@ public sealed partial class LotAtWork
         var unnamed =
             feed.Unknown.Likely > 0.5 * feed.Mass().Likely
             || (content ?? lot.Content).Lines.Count == 0 && feed.Marks.Contains(UnnamedAndLocked.UnknownMetal);
-        if (unnamed && WayMap.Metals.All(e => feed.Element(e).Range.High <= 0))
+        var named = (content ?? lot.Content).Lines.Any(l => l.High.Value > 0 && terms.Prices.OfMetal(l.Element) is not null);
+        if (unnamed && !named)
             return Unknown(ways, test);
         var asItLies = Worth.AsItLies(feed, terms);
         var choices = Ranked([.. AsItLies(feed), .. ways.Perhaps.Select(p => Looking(p, asItLies, null))]);
@@ -63,7 +64,7 @@ public sealed partial class LotAtWork
         var why =
             ways.Refused.Count == 0 && Worth.OfContent(feed, terms.Prices).Likely <= 0
                 ? "Nothing in it is paid for."
-                : $"No way of today takes it as it is{(ways.Refused.Count > 0 ? $" ({Against(ways)})" : "")}.";
+                : $"No way of today takes it as it is{(Against(ways, feed) is { } against ? $" ({against})" : "")}.";
         return new(
             choices[0].Kind == ChoiceKind.Test ? ways.Perhaps[0].Way : null,
             [],
@@ -80,8 +81,10 @@ public sealed partial class LotAtWork
         );
     }
 
-    // A gate says more of the lot than a method that is for another kind of scrap.
-    private static string Against(LotWays ways) => (ways.Refused.FirstOrDefault(r => r.Gate is not null) ?? ways.Refused[0]).Reason;
+    // A gate says more of the lot than a method that is for another kind of scrap; where no way sets out, what acid would meet.
+    private static string? Against(LotWays ways, Charge feed) =>
+        (ways.Refused.FirstOrDefault(r => r.Gate is not null) ?? ways.Refused.FirstOrDefault())?.Reason
+        ?? FeedGate.Shut(feed, Duty.Acid).FirstOrDefault()?.Reason;
 
     // What no way of today brings out counts by the list while it lies.
     private string Counts(Charge feed)
@@ -166,6 +169,9 @@ public sealed partial class LotAtWork
         var liquor = amount.Field == Field.Volume;
         Charge At(double times) => Feed(true, 1, believed.Richer(way.Element, times));
         // By the content itself, from ten in a million to all of it, not by what is believed.
+        // What pays without any of it does not turn by it.
+        if (Likely(way, At(LeastShare / line.Likely.Value), terms!)?.Margin.Likely > 0)
+            return null;
         return
             Margins.Rising(
                 x => Likely(way, At(x / line.Likely.Value), terms!)?.Margin.Likely,
@@ -177,7 +183,8 @@ public sealed partial class LotAtWork
             ? new(
                 way.Element,
                 At(share / line.Likely.Value).Element(way.Element).Likely / amount.Value * (liquor ? 1000 : 100),
-                liquor ? "g/L" : "%"
+                liquor ? "g/L" : "%",
+                share
             )
             : null;
     }

@@ -72,6 +72,9 @@ internal static class HydrogenAlone
     private static string Metals(IEnumerable<MetalInAquaRegia> metals) =>
         string.Join(
             ", ",
-            metals.Where(m => m.ByHcl.Likely > 0).OrderByDescending(m => m.ByHcl.Likely).Select(m => Elements.Of(m.Row.Element).Name)
+            metals
+                .Where(m => m.ByHcl.Range.High > 0)
+                .OrderByDescending(m => m.ByHcl.Range.High)
+                .Select(m => Elements.Of(m.Row.Element).Name)
         );
 }

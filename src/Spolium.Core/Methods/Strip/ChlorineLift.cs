@@ -48,7 +48,7 @@ public sealed class ChlorineLift : IMethod
         if (
             Objections.To(
                 charge,
-                Duty.Chloride,
+                Duty.Chloride | Duty.Lift,
                 Objections.NoSolid(charge),
                 Objections.Alloy(charge),
                 Objections.When(charge.Grams(Species.Gold).Likely <= 0, "there is no gold plate on it", "choose a plated lot"),

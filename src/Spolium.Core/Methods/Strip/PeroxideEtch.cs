@@ -59,7 +59,7 @@ public sealed class PeroxideEtch : IMethod
         if (
             Objections.To(
                 charge,
-                Duty.Chloride,
+                Duty.Chloride | Duty.Lift,
                 Objections.NoSolid(charge),
                 Objections.Alloy(charge),
                 Objections.When(metals.Count == 0, "there is no base metal to etch", "go on with aqua regia"),
