@@ -51,8 +51,8 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
         return this;
     }
 
-    /// <summary>Does what the step asks for: readings that a dose waits for, every dose in its order, every sign; then half an
-    /// hour.</summary>
+    /// <summary>Does what the step asks for: readings that a dose waits for, every dose in its order, every sign; then the hours that it
+    /// takes.</summary>
     /// <param name="share">Of the likely dose, where a sign ends it.</param>
     public BatchWriter AsPlanned(double share)
     {
@@ -71,7 +71,11 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
         }
         foreach (var sign in Plan.EndSigns.Select(s => s.Id).ToList())
             See(sign);
-        clerk.After(30);
+        // What the plan has learned of the shop by then is taken out again: its hands do not go by the plan.
+        var learned = Observing.DrawsOf(clerk.Ledger.State, Batch).Practice.ByPrior;
+        var pace = learned.GetValueOrDefault(Paces.Of(MethodCatalogue.Of(Plan.MethodId)))?.Triple.Likely ?? 1;
+        var ends = Batch.Step(step).BegunAt!.Value.AddHours((Plan.Attended + Plan.Unattended).Likely / pace * Own);
+        clerk.After(Math.Max(Least, (int)(ends - clerk.Now).TotalMinutes));
         return this;
     }
 
@@ -91,6 +95,10 @@ internal sealed class BatchWriter(Clerk clerk, string batchId)
     }
 
     private const int Few = 5;
+
+    // What the shop takes over the hours of a plan: nobody of them hurries.
+    private const double Own = 1.15;
+    private const int Least = 6;
 
     /// <summary>Pours the next so many rungs.</summary>
     public BatchWriter Pour(string dose, int rungs, int minutes)

@@ -28,6 +28,14 @@ internal sealed class Clerk(DateTimeOffset start, string name = "demo")
     public Clerk At(int day, int hour, int minute) =>
         At(new DateTimeOffset(firstDay.Date, TimeSpan.Zero).AddDays(day).AddHours(hour).AddMinutes(minute));
 
+    /// <summary>The same, or where the work went on for longer when it ended.</summary>
+    public Clerk NotBefore(int day, int hour, int minute)
+    {
+        var before = clock;
+        At(day, hour, minute);
+        return clock < before ? At(before) : this;
+    }
+
     public Clerk At(DateTimeOffset moment)
     {
         clock = moment;

@@ -190,7 +190,7 @@ internal static class DemoHistory
         for (var i = 0; i < steps.Count; i++)
         {
             if (i > 0 && i % 2 == 0)
-                clerk.At(batch.Day + i / 2, 9, 20).By(batch.Second);
+                clerk.NotBefore(batch.Day + i / 2, 9, 20).By(batch.Second);
             bench.Begin(steps[i].Id).AsPlanned(batch.Share);
             if (i == 0 && batch.Mid is { } mid)
                 bench.Weigh("foils", mid, 0.02);

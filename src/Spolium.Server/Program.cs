@@ -95,6 +95,16 @@ app.Use(
     }
 );
 
+// Figures of an answer are written, and those of a request read, in the currency that the shop named last.
+app.Use(
+    async (context, next) =>
+    {
+        if (context.Request.Path.StartsWithSegments("/api"))
+            Currency.Use(context.RequestServices.GetRequiredService<JournalStore>().Ledger.State.PricesNow?.List.Currency);
+        await next();
+    }
+);
+
 // Built files carry a hash in their name; the page itself is asked for anew each time, by whatever address.
 var files = new StaticFileOptions
 {

@@ -20,6 +20,7 @@ public static class LearnedPractice
     [
         .. MethodCatalogue
             .All.SelectMany(m => m.Card.Lessons.Select(l => (Lesson: l, m.Id)))
+            .Concat(Paces.Lessons.Select(p => (p.Lesson, Id: p.Method)))
             .GroupBy(x => x.Lesson, x => x.Id)
             .Select(g => (g.Key, (IReadOnlyList<string>)[.. g])),
     ];
@@ -124,10 +125,11 @@ public static class LearnedPractice
             yield return new(tub.Average(s => SightOf(prior, s).Value), tub.Average(s => SightOf(prior, s).Sigma), Together: true);
     }
 
-    /// <summary>What a batch showed that lies far off what is known by now, in words.</summary>
+    /// <summary>What a batch showed that lies far off what is known by now, in words. Hours are never asked about: a day at the bench may
+    /// be long.</summary>
     public static IReadOnlyList<string> FarOff(State state, IEnumerable<PracticeSeen> seen) =>
         [
-            .. seen.Where(s => !s.Together)
+            .. seen.Where(s => !s.Together && !Paces.IsPace(s.Prior))
                 .Select(s => (Seen: s, Prior: Priors.ById[s.Prior]))
                 .Select(x => (x.Seen, x.Prior, Usual: Now(state).ByPrior.GetValueOrDefault(x.Prior.Id)?.Triple ?? x.Prior.Triple))
                 .Where(x => Math.Abs(Conjugate.Off(x.Prior, x.Usual, SightOf(x.Prior, x.Seen))) > Conjugate.FarOff)

@@ -142,6 +142,9 @@ public enum Seen
 
     /// <summary>Dry powder that was weighed before the bar that came of it.</summary>
     Melted,
+
+    /// <summary>The times at which its entries were written.</summary>
+    Stamps,
 }
 
 /// <summary>A prior that closed batches teach.</summary>

@@ -25,6 +25,9 @@ public static class FigureText
     private const int DigitsAtMost = 5;
     private const int DigitsOfExact = 4;
 
+    // Hours that stand without a range were counted or typed, to the minute at best.
+    private const int DigitsOfHours = 3;
+
     /// <summary>"24.6 g (20.1 to 27.9)", or without the bracket where there is no range.</summary>
     public static string WithRange(Working w)
     {
@@ -46,13 +49,13 @@ public static class FigureText
         var range = w.Range;
         // What is left when equal amounts cancel is dust of reckoning, not a figure.
         if (w.Text is null && Math.Max(Math.Abs(w.Likely), Math.Max(Math.Abs(range.Low), Math.Abs(range.High))) < Dust)
-            return new("0", "", w.Unit ?? w.Dimension.ToString());
+            return new("0", "", Currency.Of(w.Unit ?? w.Dimension.ToString()));
         if (w.Text is null && w.Unit is { } own)
             return Rounded(w, 1, own);
         if (w.Text is null && w.Dimension == Dimension.Mass && Math.Max(Math.Abs(range.Low), Math.Abs(range.High)) < TraceG)
             return new("a trace", "", "");
         var (factor, unit) = Scale(w.Dimension, Math.Abs(w.Likely), Math.Max(Math.Abs(w.Likely), Math.Abs(range.High)));
-        return w.Text is not null ? new(w.Text, "", unit) : Rounded(w, factor, unit);
+        return w.Text is not null ? new(w.Text, "", Currency.Of(unit)) : Rounded(w, factor, unit);
     }
 
     private static Shown Rounded(Working w, double factor, string unit)
@@ -60,17 +63,20 @@ public static class FigureText
         var range = w.Range;
         // A range that no balance could tell from a point is shown as one.
         var spread = w.Amount.IsCertain || range.Width < Point * Math.Abs(w.Likely) ? 0 : range.Width * factor;
-        // Money has two decimals at most: less than a hundredth is nothing that anybody pays.
-        var most = w.Dimension == Dimension.Volume ? DigitsOfVolume : DigitsAtMost;
+        var most =
+            w.Dimension == Dimension.Volume ? DigitsOfVolume
+            : w.Dimension == Dimension.Time ? DigitsOfHours
+            : DigitsAtMost;
         var decimals = Decimals(w.Likely * factor, spread, most);
-        if (unit == "kr")
-            decimals = Math.Clamp(decimals, 0, 2);
+        // Money has the decimals of its currency at most: less is nothing that anybody pays.
+        if (unit == Currency.Unit)
+            decimals = Math.Clamp(decimals, 0, Currency.Now.Decimals);
         var value = Number(w.Likely * factor, decimals);
         if (spread == 0 && decimals > 0)
             value = value.TrimEnd('0').TrimEnd('.');
-        return spread == 0
-            ? new(value, "", unit)
-            : new(value, $"{Number(range.Low * factor, decimals)} to {Number(range.High * factor, decimals)}{Why(w.Likely, range)}", unit);
+        var between =
+            spread == 0 ? "" : $"{Number(range.Low * factor, decimals)} to {Number(range.High * factor, decimals)}{Why(w.Likely, range)}";
+        return unit == Currency.Unit ? Currency.Of(value, between) : new(value, between, Currency.Of(unit));
     }
 
     // A likely value at an end of its range is no slip: most worlds lie there. What only rounding brings together is not said.

@@ -31,6 +31,8 @@ public static partial class QuantityParser
     public static (TypedNumber? Number, Misread? Wrong) Read(string? text, Field field, double plusMinus = 0)
     {
         text ??= "";
+        if (field == Field.Money && Currency.Now != Currency.Usual)
+            return InCurrency(text, plusMinus);
         if (text.Length <= NumberText.Longest && field is Field.Mass or Field.Volume && Several(text) is { } several)
             return Times(text, several.Times, several.From, several.Share, field, plusMinus);
         var (number, end, wrong) = NumberText.Read(text, Default[field]);
@@ -71,6 +73,19 @@ public static partial class QuantityParser
             return (null, new(0, reason.Reason, reason.WayOut, new(text.Trim(), field, value, unit.Symbol)));
         var own = Math.Max(value * Math.Max(share, unit.PlusMinusShare ?? 0), half > 0 ? unit.ToCore(number + half) - value : 0);
         return (new(text.Trim(), field, value, unit.Symbol, plusMinus > 0 ? plusMinus : own), null);
+    }
+
+    // Under another name money is read without its sign; what stands beside the number instead is not taken for it.
+    private static (TypedNumber? Number, Misread? Wrong) InCurrency(string text, double plusMinus)
+    {
+        var (sign, bare) = (Currency.Now.Sign, Currency.Now.Without(text));
+        var (number, end, wrong) = NumberText.Read(bare, sign);
+        if (wrong is not null)
+            return (null, wrong);
+        if (bare[NumberText.SkipBlanks(bare, end)..].Trim() is { Length: > 0 } other)
+            return (null, new(end, $"'{other}' is not the currency of this shop", $"write {Plain(number)} {sign}"));
+        var typed = new TypedNumber(text.Trim(), Field.Money, number, Currency.Unit, plusMinus);
+        return Impossible(Field.Money, number) is { } reason ? (null, new(0, reason.Reason, reason.WayOut, typed)) : (typed, null);
     }
 
     private static readonly string[] Degrees = ["°", "deg", "deg.", "degs", "degree", "degrees"];
@@ -128,6 +143,8 @@ public static partial class QuantityParser
     {
         var unit = Units.Of(typed.Field, typed.Unit);
         var number = unit.FromCore(typed.Value);
+        if (typed.Field == Field.Money && Currency.Now != Currency.Usual)
+            return Currency.Text(number, Trimmed(number));
         var words = $"{Plain(number)} {(Math.Abs(number - 1) < 1e-9 ? unit.Singular : unit.Plural)}";
         var core = Units.Of(typed.Field, Default[typed.Field]);
         // What was measured by spoon, cup or eye says how little it says.

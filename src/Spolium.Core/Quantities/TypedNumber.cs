@@ -21,6 +21,9 @@ public sealed record TypedNumber(
     /// <summary>Standard uncertainty in the core's unit.</summary>
     public double Sigma => PlusMinus / Draws.Z95;
 
+    /// <summary>As it is shown: money that the program itself wrote has the sign of the shop’s currency.</summary>
+    public string Told => Field == Field.Money ? Currency.Text(this) : Text;
+
     /// <summary>The reading in full words: "2.5 pennyweights = 3.888 g".</summary>
     public string InWords => QuantityParser.InWords(this);
 

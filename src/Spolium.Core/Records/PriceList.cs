@@ -31,7 +31,8 @@ public sealed record PriceRow(
 
 /// <summary>Prices as they stood at one time. What is not in it has no price, which is not a price of nothing.</summary>
 /// <param name="LongestDays">Days by itself beyond which the shop wants no way; null takes what is usual.</param>
-public sealed record PriceList(string Id, string Title, IReadOnlyList<PriceRow> Rows, double? LongestDays = null)
+/// <param name="Currency">What its money is called; null takes the usual. The newest list names it for all figures of the shop.</param>
+public sealed record PriceList(string Id, string Title, IReadOnlyList<PriceRow> Rows, double? LongestDays = null, Currency? Currency = null)
 {
     public const string Hands = "hands";
     public const string Power = "power";

@@ -33,9 +33,19 @@ public sealed record Choice(ChoiceKind Kind, string Title, Working Kr, string Sa
     /// <summary>Mean over the worlds: what choices are compared by.</summary>
     public double Mean => MeanOf(Kr.Amount);
 
+    // The mean is told no finer than the worlds lie apart; whole at the coarsest, as the verdict tells it.
+    private int Decimals => Math.Max(0, FigureText.Decimals(Mean, Kr.Range.Width));
+
     /// <summary>The mean with its working.</summary>
     public Working MeanKr =>
-        Working.Reckoned(Amount.Certain(Mean), Dimension.Money, $"to {Title}, on the mean", [Kr], null, "the mean over all worlds");
+        Working.Reckoned(
+            Amount.Certain(Math.Round(Mean, Decimals)),
+            Dimension.Money,
+            $"to {Title}, on the mean",
+            [Kr],
+            null,
+            "the mean over all worlds"
+        );
 
     /// <summary>Share of the worlds in which another choice brings more.</summary>
     public double Beaten(Choice by) => Enumerable.Range(1, Amount.Draws).Count(w => by.Kr.Amount[w] > Kr.Amount[w]) / (double)Amount.Draws;

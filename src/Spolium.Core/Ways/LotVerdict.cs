@@ -87,8 +87,8 @@ public sealed record LotVerdict(VerdictKind Kind, string Headline, string Reason
 
     private static string Range(Working kr) => $"{FigureText.Number(kr.Range.Low, 0)} to {FigureText.Number(kr.Range.High, 0)}";
 
-    /// <summary>Whole crowns: a margin is never known better.</summary>
-    public static string Kr(double crowns) => $"{FigureText.Number(crowns, 0)}{FigureText.ThinSpace}kr";
+    /// <summary>Whole units of the currency: a margin is never known better.</summary>
+    public static string Kr(double crowns) => Currency.Text(crowns);
 
     internal static string And(IReadOnlyList<string> codes) =>
         codes.Count == 1 ? codes[0] : $"{string.Join(", ", codes.Take(codes.Count - 1))} and {codes[^1]}";

@@ -55,7 +55,7 @@ public static class PriceFigures
                 : Amount.Certain(value),
             dimension,
             label,
-            $"{list.Title}: {typed.Text}"
+            $"{list.Title}: {typed.Told}"
         );
 
     /// <summary>Crowns to a gram of metal; null without a price.</summary>
@@ -126,6 +126,7 @@ public static class PriceFigures
             errors.Add(new("title", "the list has no name", "write where the prices are from"));
         if (list.LongestDays is < 1 or > MostDays)
             errors.Add(new("longestDays", "a way takes a day at least, and nobody waits ten years", "write days, such as 21"));
+        errors.AddRange(list.Currency?.Check() ?? []);
         if (list.Rows.Count == 0)
             errors.Add(new("rows", "no price stands in it", "write one row at least"));
         for (var i = 0; i < list.Rows.Count; i++)

@@ -98,12 +98,12 @@ public sealed record Worth(
         if (others.FeePerGram is { Value: > 0 } fee)
             yield return new(
                 "fee",
-                (product * Working.Given(fee.Value, Dimension.Money / Dimension.Mass, "fee to a gram", fee.Text)).Named(
-                    $"fee of {others.Owner}, {fee.Text} to a gram"
+                (product * Working.Given(fee.Value, Dimension.Money / Dimension.Mass, "fee to a gram", fee.Told)).Named(
+                    $"fee of {others.Owner}, {fee.Told} to a gram"
                 )
             );
         if (others.Fee is { Value: > 0 } once)
-            yield return new("fee-once", Working.Given(once.Value, Dimension.Money, $"fee of {others.Owner} for the lot", once.Text));
+            yield return new("fee-once", Working.Given(once.Value, Dimension.Money, $"fee of {others.Owner} for the lot", once.Told));
         if (
             others.Kept is { Value: > 0 } kept
             && Paid("kept", product * terms.Prices.Share(kept, "share that the shop keeps"), element, terms.Prices, "kept, paid")

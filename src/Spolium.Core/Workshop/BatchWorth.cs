@@ -26,7 +26,7 @@ public static class BatchWorth
         var paid = batch
             .Steps.Where(s => s.Value.Fee is not null)
             .OrderBy(s => s.Key, StringComparer.Ordinal)
-            .Select(s => Working.Given(s.Value.Fee!.Value, Dimension.Money, $"paid outside in {s.Key}", s.Value.Fee.Text));
+            .Select(s => Working.Given(s.Value.Fee!.Value, Dimension.Money, $"paid outside in {s.Key}", s.Value.Fee.Told));
         var feed = batch.Feeds[0];
         return LotAtWork.Terms(state, prices, state.Lots[feed.Id], feed.Amount, ShelfAtWork.Ids(batch)) with
         {
@@ -61,12 +61,15 @@ public static class BatchWorth
             return null;
         var hours = at.Zip(at.Skip(1), (a, b) => b - a).Where(d => d <= gap).Sum(d => d.TotalHours);
         return Working.Given(
-            hours,
+            new Draws(batch.Id).Reading("hands on", hours, hours * Counted / Draws.Z95),
             Dimension.Time,
             "hours with hands on",
             $"{at.Count} entries of the journal; those less than half an hour apart count as one stretch"
         );
     }
+
+    /// <summary>Share (95 %) by which hours between entries are off those at the bench.</summary>
+    private static readonly double Counted = Constants.Get("hands-plus-minus").Likely;
 
     /// <summary>Entries of its own journal that stood when it closed; of an open batch, those that stand now.</summary>
     internal static IEnumerable<Entry> Written(State state, BatchState batch)

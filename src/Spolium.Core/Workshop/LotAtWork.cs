@@ -97,7 +97,7 @@ public sealed partial class LotAtWork
     private static Working? OfferFor(LotState lot, TypedNumber part) =>
         lot.Offer is { Crowns: { } crowns } offer
             ? (
-                Working.Given(crowns.Value, Dimension.Money, "offered for all of it", $"{offer.By} {crowns.Text}".Trim())
+                Working.Given(crowns.Value, Dimension.Money, "offered for all of it", $"{offer.By} {crowns.Told}".Trim())
                 * Working.Exact(part.Value / lot.Amount.Value)
             ).Named("sold as it is, by the offer")
             : null;

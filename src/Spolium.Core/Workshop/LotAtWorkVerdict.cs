@@ -83,8 +83,9 @@ public sealed partial class LotAtWork
 
     // A gate says more of the lot than a method that is for another kind of scrap; where no way sets out, what acid would meet.
     private static string? Against(LotWays ways, Charge feed) =>
-        (ways.Refused.FirstOrDefault(r => r.Gate is not null) ?? ways.Refused.FirstOrDefault())?.Reason
-        ?? FeedGate.Shut(feed, Duty.Acid).FirstOrDefault()?.Reason;
+        ways.Refused is [var first, ..]
+            ? (ways.Refused.FirstOrDefault(r => r.Gate is not null) ?? first).Reason
+            : FeedGate.Shut(feed, Duty.Acid).FirstOrDefault()?.Reason;
 
     // What no way of today brings out counts by the list while it lies.
     private string Counts(Charge feed)

@@ -35,6 +35,7 @@ public static class Observing
                 .. Weighings(ledger.State, batch),
                 .. Melts(ledger.State, batch),
                 .. Together(ledger.State, batch),
+                .. ObservingHours.Of(ledger.State, batch),
             ]
             : [];
 

@@ -98,7 +98,7 @@ public sealed record Settlement(
             .ToList();
         var fees = metals.Select(m => m.Fee).OfType<Working>().ToList();
         if (terms.Fee is { } once)
-            fees.Add(Working.Given(once.Value, Dimension.Money, "for the lot", once.Text));
+            fees.Add(Working.Given(once.Value, Dimension.Money, "for the lot", once.Told));
         return new(lot, terms, given, alone, metals, Working.Sum(fees, Dimension.Money).Named("fee"));
     }
 
@@ -133,7 +133,7 @@ public sealed record Settlement(
             ? (cameOf * Working.Given(k.Value, Dimension.None, "share that the shop keeps", k.Text)).Named($"{name} that the shop keeps")
             : null;
         var perGram = terms.FeePerGram is { Value: > 0 } f
-            ? (cameOf * Working.Given(f.Value, Dimension.Money / Dimension.Mass, "fee to a gram", f.Text)).Named($"fee for {name}")
+            ? (cameOf * Working.Given(f.Value, Dimension.Money / Dimension.Mass, "fee to a gram", f.Told)).Named($"fee for {name}")
             : null;
         return new(
             balance.Element,

@@ -139,7 +139,7 @@ public static class ShelfAtWork
         b.Price is not { } price || b.ReceivedGrams <= 0
             ? null
             : (
-                Working.Given(price.Value, Dimension.Money, $"price of {b.Id}", $"typed: {price.Text}")
+                Working.Given(price.Value, Dimension.Money, $"price of {b.Id}", $"typed: {price.Told}")
                 / Working.Exact(b.ReceivedGrams, null, Dimension.Mass)
             ).Named($"a gram out of {b.Id}");
 

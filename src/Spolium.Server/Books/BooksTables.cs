@@ -45,7 +45,7 @@ internal static class BooksTables
             ),
             new(
                 "what it took",
-                ["substance", "formula", "poured g", "planned g", "kr", "batches", "without a price"],
+                ["substance", "formula", "poured g", "planned g", Currency.Now.Sign, "batches", "without a price"],
                 books
                     .Reagents()
                     .Select(r =>
@@ -55,7 +55,15 @@ internal static class BooksTables
             ),
             new(
                 "what it left over",
-                ["batch", "title", "costs kr", "left over kr", "left over u kr", "over selling as it is kr", "over selling u kr"],
+                [
+                    "batch",
+                    "title",
+                    $"costs {Currency.Now.Sign}",
+                    $"left over {Currency.Now.Sign}",
+                    $"left over u {Currency.Now.Sign}",
+                    $"over selling as it is {Currency.Now.Sign}",
+                    $"over selling u {Currency.Now.Sign}",
+                ],
                 books
                     .MoneyOf(int.MaxValue)
                     .Select(m =>

@@ -117,12 +117,12 @@ internal static class LotViews
             lot.Pieces,
             SamplingNote(lot),
             lot.WaitsFor,
-            lot.Offer?.Crowns?.Text,
+            lot.Offer?.Crowns?.Told,
             lot.Offer?.By,
             [.. lot.Photos.Select(p => new PhotoView(p.PhotoId, p.Caption))],
             [.. lot.Beliefs.Select(b => new BeliefView(b.How, b.Reason, b.Pieces, b.At))],
             lot.From is { } source ? TakingOver.Source(state, source.From, source.Id)?.Name ?? source.Id : null,
-            Settlement.OwnerOf(state, lot) is { } o ? new(o.Owner, o.FeePerGram?.Text, o.Fee?.Text, o.Kept?.Text, o.LeavingsGoBack) : null
+            Settlement.OwnerOf(state, lot) is { } o ? new(o.Owner, o.FeePerGram?.Told, o.Fee?.Told, o.Kept?.Text, o.LeavingsGoBack) : null
         );
     }
 

@@ -17,7 +17,15 @@ public sealed record PriceRowText(
     string? Steps = null
 );
 
-public sealed record KeepPricesRequest(Head Head, string Id, string Title, IReadOnlyList<PriceRowText> Rows, double? LongestDays = null);
+/// <param name="Currency">What its money is called; nothing is converted.</param>
+public sealed record KeepPricesRequest(
+    Head Head,
+    string Id,
+    string Title,
+    IReadOnlyList<PriceRowText> Rows,
+    double? LongestDays = null,
+    Currency? Currency = null
+);
 
 /// <param name="Csv">Columns kind, item, price, paid, charge, as_it_is, held; the first three must be there.</param>
 public sealed record PricesCsvRequest(Head Head, string Id, string Title, [Longest(LongestAttribute.File)] string Csv);
@@ -48,7 +56,8 @@ public sealed record PricesView(
     DateTimeOffset? From,
     IReadOnlyList<PriceRowView> Rows,
     IReadOnlyList<PriceListRef> All,
-    double LongestDays
+    double LongestDays,
+    Currency Currency
 );
 
 /// <summary>Price lists: shown, kept, asked of the price source, in and out as tables.</summary>
@@ -84,9 +93,10 @@ public static class PriceEndpoints
                 now.From,
                 Rows(now.List),
                 [.. state.Prices.Reverse().Select(p => new PriceListRef(p.List.Id, p.List.Title, p.From))],
-                now.List.Longest()
+                now.List.Longest(),
+                now.List.Currency ?? Currency.Usual
             )
-            : new(null, "", null, [], [], PriceFigures.MadeUp.Longest());
+            : new(null, "", null, [], [], PriceFigures.MadeUp.Longest(), Currency.Usual);
 
     private static List<PriceRowView> Rows(PriceList list) =>
         [
@@ -95,9 +105,9 @@ public static class PriceEndpoints
                 r.Item,
                 Name(r),
                 Per(r),
-                r.Price.Text,
+                r.Price.Told,
                 r.Paid?.Text ?? "",
-                r.Charge?.Text ?? "",
+                r.Charge?.Told ?? "",
                 r.AsItIs?.Text ?? "",
                 r.Held?.Text ?? "",
                 FinenessSteps.Text(r.Steps)
@@ -134,11 +144,31 @@ public static class PriceEndpoints
     private static Task<Results<Ok<PricesView>, ProblemHttpResult>> Keep(KeepPricesRequest request, Writing writing)
     {
         var reader = new RequestReader();
+        var before = Currency.Now;
+        // Rows that were not typed over still stand in the currency of before.
+        if (request.Currency is { } named && named != before)
+        {
+            Currency.Use(named);
+            request = request with
+            {
+                Rows =
+                [
+                    .. request.Rows.Select(r =>
+                        r with
+                        {
+                            Price = before.Without(r.Price),
+                            Charge = r.Charge is { } c ? before.Without(c) : null,
+                        }
+                    ),
+                ],
+            };
+        }
         var list = new PriceList(
             request.Id,
             request.Title,
             [.. request.Rows.Select((r, i) => Read(r, $"rows[{i}].", reader))],
-            request.LongestDays
+            request.LongestDays,
+            request.Currency ?? writing.Ledger.State.PricesNow?.List.Currency
         );
         return Write(request.Head, request, list, writing, reader);
     }
@@ -172,7 +202,13 @@ public static class PriceEndpoints
         return Write(
             request.Head,
             request,
-            new(request.Id, request.Title, rows, writing.Ledger.State.PricesNow?.List.LongestDays),
+            new(
+                request.Id,
+                request.Title,
+                rows,
+                writing.Ledger.State.PricesNow?.List.LongestDays,
+                writing.Ledger.State.PricesNow?.List.Currency
+            ),
             writing,
             reader
         );
@@ -213,9 +249,9 @@ public static class PriceEndpoints
                 {
                     r.Kind.ToString().ToLowerInvariant(),
                     r.Item,
-                    r.Price.Text,
+                    r.Price.Told,
                     r.Paid?.Text ?? "",
-                    r.Charge?.Text ?? "",
+                    r.Charge?.Told ?? "",
                     r.AsItIs?.Text ?? "",
                     r.Held?.Text ?? "",
                     FinenessSteps.Text(r.Steps),
@@ -244,6 +280,8 @@ public static class PriceEndpoints
                     : r
             )
             .ToList();
-        return TypedResults.Ok(new PricesView(null, quoted.Title, null, Rows(new("asked", quoted.Title, rows)), [], own.Longest()));
+        return TypedResults.Ok(
+            new PricesView(null, quoted.Title, null, Rows(new("asked", quoted.Title, rows)), [], own.Longest(), Currency.Now)
+        );
     }
 }

@@ -18,7 +18,7 @@ public static class EntryWords
             LotContentChanged b => $"believed anew by {b.How}: {b.Reason}",
             LotSetAside b => b.WaitsFor is null ? "waits no longer" : $"waits for {b.WaitsFor}",
             LotForOthers b => b.Owner.Length == 0 ? "it is the shop’s own again" : $"worked for {b.Owner}{Terms(b)}",
-            LotOffered b => b.Crowns is { } kr ? $"{kr.Text} offered for it as it is" : "the offer is gone",
+            LotOffered b => b.Crowns is { } kr ? $"{kr.Told} offered for it as it is" : "the offer is gone",
             LotPhotographed b => $"picture: {b.Caption}",
             MaterialKept b => $"kind of scrap kept: {b.Material.Name}",
             MaterialDropped b => $"kind of scrap dropped: {b.Why}",

@@ -27,7 +27,7 @@ internal static class ShelfCsv
                         Number(b.Strength.Fraction * 100) + " %",
                         b.Strength.PlusMinus > 0 ? Number(b.Strength.PlusMinus * 100) + " %" : "",
                         b.Strength.DensityGPerMl is { } d ? Number(d) + " g/mL" : "",
-                        b.Price?.Text ?? "",
+                        b.Price?.Told ?? "",
                         b.Place,
                         b.UseBy?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
                         b.Certificate || b.LookAlike is not null || b.Made ? "yes" : "no",

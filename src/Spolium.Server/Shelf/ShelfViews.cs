@@ -109,7 +109,7 @@ internal static class ShelfViews
             strength.Likely,
             bottle.DensityGPerMl is { } d ? $"{FigureText.Number(d, 4)} g/mL" : null,
             b.Place,
-            b.Price?.Text,
+            b.Price?.Told,
             Age(b, now),
             b.ReceivedAt,
             b.OpenedAt,

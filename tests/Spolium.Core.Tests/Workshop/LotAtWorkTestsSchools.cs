@@ -81,7 +81,10 @@ public partial class LotAtWorkTests
     public void A_catalyst_is_sold_as_it_is()
     {
         var content = new Content(
-            [new("Pt", Given.Share(0.2), Given.Share(0.3), Given.Share(0.4)), new("Pd", Given.Share(0.2), Given.Share(0.3), Given.Share(0.4))],
+            [
+                new("Pt", Given.Share(0.2), Given.Share(0.3), Given.Share(0.4)),
+                new("Pd", Given.Share(0.2), Given.Share(0.3), Given.Share(0.4)),
+            ],
             null,
             Marks: ["catalyst"]
         );
@@ -95,10 +98,7 @@ public partial class LotAtWorkTests
     public void What_pays_without_the_metal_of_its_way_has_no_break_even()
     {
         var content = new Content(
-            [
-                new("Pd", Given.Share(40), Given.Share(45), Given.Share(50)),
-                new("Ag", Given.Share(50), Given.Share(55), Given.Share(60)),
-            ],
+            [new("Pd", Given.Share(40), Given.Share(45), Given.Share(50)), new("Ag", Given.Share(50), Given.Share(55), Given.Share(60))],
             null
         );
         var worth = Of(With("x-pd", content, Given.Grams(500)), "x-pd");

@@ -1,11 +1,13 @@
 import type { Schemas } from '../api/client';
+import { useMoney } from '../api/money';
 import { Fig } from '../metal/Fig';
 import styles from './choices.module.css';
 
 type Choice = Schemas['WorthChoice'];
 
-/** What can be done with a lot, all on one axis of crowns: a line from its low to its high end, a mark at its mean. */
+/** What can be done with a lot, all on one axis of money: a line from its low to its high end, a mark at its mean. */
 export function Choices({ choices }: { choices: Choice[] }) {
+  const { sign } = useMoney();
   if (choices.length < 2) return null;
   const ends = choices.flatMap((c) => [c.kr.low, c.kr.high, c.mean.likely, 0]);
   const low = Math.min(...ends);
@@ -33,7 +35,7 @@ export function Choices({ choices }: { choices: Choice[] }) {
         ))}
       </ol>
       <p className="soft">
-        crowns on the mean of all worlds; the line runs from 5 to 95 %, the dashes stand at nothing
+        in {sign}, on the mean of all worlds; the line runs from 5 to 95 %, the dashes stand at nothing
       </p>
     </section>
   );

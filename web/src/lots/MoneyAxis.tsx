@@ -1,4 +1,5 @@
 import type { FigureView, Schemas } from '../api/client';
+import { useMoney } from '../api/money';
 import styles from './worth.module.css';
 
 interface Props {
@@ -19,10 +20,11 @@ function ticks(low: number, high: number) {
   return Array.from({ length: count + 1 }, (_, i) => from + i * step);
 }
 
-const crowns = (x: number) => Math.round(x).toLocaleString('en').replace(/,/g, ' ').replace('-', '−');
+const whole = (x: number) => Math.round(x).toLocaleString('en').replace(/,/g, ' ').replace('-', '−');
 
 /** The margin as one interval on a money axis, with the mark where nothing is left over. */
 export function MoneyAxis({ margin, breakEven, leastLot }: Props) {
+  const money = useMoney();
   const all = ticks(Math.min(0, margin.low, margin.likely), Math.max(0, margin.high, margin.likely));
   const [first, last] = [all[0] ?? 0, all.at(-1) ?? 1];
   const x = (kr: number) => 24 + ((kr - first) / (last - first)) * (width - 48);
@@ -31,7 +33,7 @@ export function MoneyAxis({ margin, breakEven, leastLot }: Props) {
       <svg
         viewBox={`0 0 ${width} 96`}
         role="img"
-        aria-label={`margin ${margin.value} kr, between ${margin.range}; nothing is left over at 0`}
+        aria-label={`margin ${margin.value} ${margin.unit}, between ${margin.range}; nothing is left over at 0`}
       >
         <rect
           x={x(margin.low)}
@@ -50,7 +52,7 @@ export function MoneyAxis({ margin, breakEven, leastLot }: Props) {
               textAnchor={t === last && t >= 1e4 ? 'end' : t === first && t <= -1e4 ? 'start' : 'middle'}
               className={styles.moneyTick}
             >
-              {crowns(t)}
+              {whole(t)}
             </text>
           </g>
         ))}
@@ -70,7 +72,7 @@ export function MoneyAxis({ margin, breakEven, leastLot }: Props) {
           textAnchor={x(margin.likely) < 80 ? 'start' : x(margin.likely) > width - 80 ? 'end' : 'middle'}
           className={styles.moneyText}
         >
-          likely {crowns(margin.likely)} kr
+          likely {money.text(whole(margin.likely))}
         </text>
       </svg>
       <figcaption className="soft">

@@ -1,6 +1,7 @@
 import { Checkbox, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api, type Schemas } from '../api/client';
+import { useMoney } from '../api/money';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
@@ -9,6 +10,7 @@ import styles from './worth.module.css';
 
 /** Whose the lot is and on which terms it is worked; empty makes it the shop's own again. */
 export function Owner({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => void }) {
+  const money = useMoney();
   const [owner, setOwner] = useState(lot.for?.owner ?? '');
   const [feePerGram, setFeePerGram] = useState(lot.for?.feePerGram ?? '');
   const [fee, setFee] = useState(lot.for?.fee ?? '');
@@ -51,7 +53,7 @@ export function Owner({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => 
       />
       <QuantityField
         label="Fee for a gram of fine metal"
-        placeholder="12 kr"
+        placeholder={money.text(12)}
         field="Money"
         value={feePerGram}
         onChange={setFeePerGram}
@@ -59,7 +61,7 @@ export function Owner({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => 
       />
       <QuantityField
         label="Fee for the lot"
-        placeholder="250 kr"
+        placeholder={money.text(250)}
         field="Money"
         value={fee}
         onChange={setFee}

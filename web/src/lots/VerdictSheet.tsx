@@ -2,6 +2,7 @@ import { TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, type Schemas } from '../api/client';
+import { useMoney } from '../api/money';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { Fig } from '../metal/Fig';
@@ -158,6 +159,7 @@ function Wait({
 }
 
 function Offer({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => void }) {
+  const money = useMoney();
   const [crowns, setCrowns] = useState(lot.offer ?? '');
   const [by, setBy] = useState(lot.offerBy ?? '');
   const [seen] = useState(lot.version);
@@ -183,7 +185,7 @@ function Offer({ lot, onDone }: { lot: Schemas['LotView']; onDone: () => void })
     >
       <QuantityField
         label="For all of it, as it is"
-        placeholder="300 kr"
+        placeholder={money.text(300)}
         field="Money"
         value={crowns}
         onChange={setCrowns}

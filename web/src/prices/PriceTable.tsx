@@ -8,6 +8,7 @@ import { ProblemNote } from '../metal/ProblemNote';
 import styles from './prices.module.css';
 
 type Row = Schemas['PriceRowView'];
+type Currency = Schemas['Currency'];
 
 interface Props {
   rows: Row[];
@@ -15,6 +16,7 @@ interface Props {
   title: string;
   /** Days by itself beyond which the shop wants no way. */
   longestDays: number;
+  currency: Currency;
   /** It differs from what is kept, as it stands. */
   changed: boolean;
   onKept: () => void;
@@ -35,13 +37,14 @@ const shares = [
 ] as const;
 
 /** All prices, each to be typed over; kept as a new list with a name. */
-export function PriceTable({ rows, title, longestDays, changed, onKept }: Props) {
+export function PriceTable({ rows, title, longestDays, currency, changed, onKept }: Props) {
+  const [money, setMoney] = useState(currency);
   const [days, setDays] = useState(String(longestDays));
   const [list, setList] = useState(rows);
   const [name, setName] = useState(title);
   const [id] = useState(() => newId());
   const write = useWrite(
-    async (head, wish: { id: string; title: string; days: number; rows: Row[] }) =>
+    async (head, wish: { id: string; title: string; days: number; currency: Currency; rows: Row[] }) =>
       unwrap(
         await api.POST('/api/prices', {
           body: {
@@ -49,6 +52,7 @@ export function PriceTable({ rows, title, longestDays, changed, onKept }: Props)
             id: wish.id,
             title: wish.title,
             longestDays: wish.days,
+            currency: wish.currency,
             rows: wish.rows.map((r) => ({
               kind: r.kind,
               item: r.item,
@@ -67,13 +71,15 @@ export function PriceTable({ rows, title, longestDays, changed, onKept }: Props)
   const set = (row: Row, change: Partial<Row>) =>
     setList(list.map((r) => (r === row ? { ...r, ...change } : r)));
   const error = (row: Row, field: string) => write.error?.of(`rows[${list.indexOf(row)}].${field}`);
-  const touched = changed || days !== String(longestDays) || JSON.stringify(list) !== JSON.stringify(rows);
+  const renamed = JSON.stringify(money) !== JSON.stringify(currency);
+  const touched =
+    changed || renamed || days !== String(longestDays) || JSON.stringify(list) !== JSON.stringify(rows);
   return (
     <form
       noValidate
       onSubmit={(e) => {
         e.preventDefault();
-        write.mutate({ id, title: name, days: Number(days) || 0, rows: list });
+        write.mutate({ id, title: name, days: Number(days) || 0, currency: money, rows: list });
       }}
     >
       {groups.map((g) => (
@@ -147,6 +153,37 @@ export function PriceTable({ rows, title, longestDays, changed, onKept }: Props)
       />
       <div className={styles.keep}>
         <TextInput
+          label="Its money is called"
+          value={money.sign}
+          onChange={(e) => setMoney({ ...money, sign: e.currentTarget.value })}
+          error={write.error?.of('currency.sign')}
+          w={150}
+        />
+        <Select
+          label="The name stands"
+          data={[
+            { value: 'after', label: 'after the amount' },
+            { value: 'before', label: 'before the amount' },
+          ]}
+          allowDeselect={false}
+          value={money.before ? 'before' : 'after'}
+          onChange={(side) => setMoney({ ...money, before: side === 'before' })}
+          w={190}
+        />
+        <TextInput
+          label="Decimals at most"
+          inputMode="numeric"
+          value={String(money.decimals)}
+          onChange={(e) => setMoney({ ...money, decimals: Number(e.currentTarget.value) || 0 })}
+          error={write.error?.of('currency.decimals')}
+          w={140}
+        />
+      </div>
+      {renamed && (
+        <p className="soft">Nothing is converted: all figures of the shop, old ones too, are told in it.</p>
+      )}
+      <div className={styles.keep}>
+        <TextInput
           label="Name of the list"
           placeholder="what the buyer said in November"
           value={name}
@@ -163,6 +200,8 @@ export function PriceTable({ rows, title, longestDays, changed, onKept }: Props)
         shown={[
           'title',
           'longestDays',
+          'currency.sign',
+          'currency.decimals',
           ...list.flatMap((_, i) =>
             ['price', 'item', 'paid', 'charge', 'asItIs', 'held', 'steps'].map((f) => `rows[${i}].${f}`),
           ),

@@ -2,12 +2,14 @@ import { TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { newId } from '../api/newId';
 import { api } from '../api/client';
+import { useMoney } from '../api/money';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { TableFile } from '../metal/TableFile';
 
 /** A price list in from a table. */
 export function PricesFile() {
+  const money = useMoney();
   const [csv, setCsv] = useState('');
   const [title, setTitle] = useState('');
   const [id, setId] = useState(() => newId());
@@ -25,7 +27,7 @@ export function PricesFile() {
       out="/api/prices/csv"
       name="prices.csv"
       columns="kind, item, price, and any of paid, charge, as_it_is, held"
-      example={'kind,item,price,paid,charge\nmetal,Ag,11.2 kr,92 %,0.25 kr\nwork,hands,55 kr'}
+      example={`kind,item,price,paid,charge\nmetal,Ag,${money.text(11.2)},92 %,${money.text(0.25)}\nwork,hands,${money.text(55)}`}
       one="price"
       many="prices"
       csv={csv}

@@ -57,6 +57,7 @@ export function PricesPage() {
           rows={asked?.rows ?? p.rows}
           title={asked?.title ?? ''}
           longestDays={(asked ?? p).longestDays}
+          currency={(asked ?? p).currency}
           changed={asked !== null}
           onKept={() => setAsked(null)}
         />

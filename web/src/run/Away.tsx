@@ -1,6 +1,7 @@
 import { TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api, type Schemas } from '../api/client';
+import { useMoney } from '../api/money';
 import { unwrap } from '../api/problem';
 import { useWrite } from '../api/write';
 import { ProblemNote } from '../metal/ProblemNote';
@@ -9,6 +10,7 @@ import styles from './run.module.css';
 
 /** The charge is out of the house: who has it, since when; and writing down that it is back. */
 export function Away({ batch, away }: { batch: Schemas['BatchView']; away: Schemas['AwayView'] }) {
+  const money = useMoney();
   const [mass, setMass] = useState('');
   const [fee, setFee] = useState('');
   const [reason, setReason] = useState('');
@@ -49,7 +51,7 @@ export function Away({ batch, away }: { batch: Schemas['BatchView']; away: Schem
         />
         <QuantityField
           label="What was paid for it"
-          placeholder="120 kr"
+          placeholder={money.text(120)}
           field="Money"
           value={fee}
           onChange={setFee}

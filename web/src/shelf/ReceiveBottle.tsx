@@ -2,6 +2,7 @@ import { Checkbox, Select, TextInput } from '@mantine/core';
 import { useLocalStorage } from '@mantine/hooks';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client';
+import { useMoney } from '../api/money';
 import { unwrap } from '../api/problem';
 import { useBatches } from '../api/batches';
 import { useForms } from '../api/shelf';
@@ -25,6 +26,7 @@ const fresh = {
 
 /** A bottle comes to the shelf: bought, or made by a batch. The draft stays on this machine until it is written. */
 export function ReceiveBottle() {
+  const money = useMoney();
   const forms = useForms();
   const batches = useBatches();
   const navigate = useNavigate();
@@ -123,7 +125,7 @@ export function ReceiveBottle() {
       )}
       <QuantityField
         label="what it cost"
-        placeholder="90 kr"
+        placeholder={money.text(90)}
         field="Money"
         value={wish.price}
         onChange={(price) => set({ price })}

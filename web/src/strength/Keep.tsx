@@ -2,6 +2,7 @@ import { Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
+import { useMoney } from '../api/money';
 import { unwrap } from '../api/problem';
 import { useForms } from '../api/shelf';
 import { useWrite } from '../api/write';
@@ -50,6 +51,7 @@ export function Keep({ draft, view, bottles }: Props) {
 }
 
 function NewBottle({ draft, view }: { draft: Draft; view: Schemas['StrengthView'] }) {
+  const money = useMoney();
   const forms = useForms();
   const kinds = (forms.data ?? []).filter((f) => f.formula === view.solute);
   const navigate = useNavigate();
@@ -122,7 +124,7 @@ function NewBottle({ draft, view }: { draft: Draft; view: Schemas['StrengthView'
         />
         <QuantityField
           label="what it cost, if known"
-          placeholder="90 kr"
+          placeholder={money.text(90)}
           field="Money"
           value={wish.price}
           onChange={(price) => setWish({ ...wish, price })}
