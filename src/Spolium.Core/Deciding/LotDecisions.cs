@@ -50,6 +50,7 @@ public static class LotDecisions
             );
         errors.AddRange(CheckContent(amount, content));
         amount = Decisions.WithInstrument(amount);
+        content = content.OfKind(material.Trim());
         return errors.Count > 0
             ? Decision.Refuse(errors)
             : Decision.Write(
@@ -229,6 +230,7 @@ public static class LotDecisions
             errors.Add(new("pieces", "an assay of no pieces", "how many were taken, or leave it empty"));
         if (errors.Count > 0)
             return Decision.Refuse(errors);
+        content = content.OfKind(lot.Material);
         var wide = how == LotContentChanged.Assay && pieces is { } n ? Sampling.Widen(content, lot.Content, n) : content;
         return Decision.Write(
             new LotContentChanged(

@@ -132,7 +132,7 @@ public static class ContentCharge
                             Dimension.None,
                             $"share of {Name(l.Element)}{where}",
                             $"typed with the lot: {l.Low.Text} – {l.Likely.Text} – {l.High.Text}"
-                                + (IsPerhaps(l) ? $"; there at all in {FigureText.Number(100 * Chance, 0)} of 100 such lots" : "")
+                                + (IsPerhaps(l) ? $"; there at all in {FigureText.Number(100 * ChanceOf(l), 0)} of 100 such lots" : "")
                         )
                     )
                 ),
@@ -141,6 +141,8 @@ public static class ContentCharge
 
     // Half the draws of a share lie above its likely value.
     private const double AboveLikely = 2;
+
+    private static double ChanceOf(ContentLine l) => l.There ?? Chance;
 
     private static readonly double Chance = Reference.Constants.Get("there-at-all").Likely;
 
@@ -155,7 +157,7 @@ public static class ContentCharge
         var there = draws.Uniform("there " + l.Element, 0, 1);
         return Amount.Each(w =>
             w == 0 ? share.Likely
-            : there[w] < AboveLikely * Chance ? share[w]
+            : there[w] < AboveLikely * ChanceOf(l) ? share[w]
             : 0
         );
     }

@@ -18,6 +18,28 @@ public static class MaterialLibrary
         )
         .ToDictionary(r => r.Id, r => (r.Balance, r.Open));
 
+    private static readonly Dictionary<(string Material, string Element), double> There = ReferenceTable
+        .Read(
+            "material-there.csv",
+            r => (Id: r.Text("material"), Element: r.Text("element"), Chance: r.Number("there") / 100),
+            "material",
+            "element"
+        )
+        .ToDictionary(r => (r.Id, r.Element), r => r.Chance);
+
+    /// <summary>Chance that a metal is there at all in a kind that mostly has none of it; null where the library does not say.</summary>
+    public static double? ThereIn(string materialId, string element) =>
+        There.TryGetValue((materialId, element), out var chance) ? chance : null;
+
+    /// <summary>A content with what its kind of scrap, by its name, says of metals that are likely none of it.</summary>
+    public static Content OfKind(this Content content, string kind) =>
+        All.FirstOrDefault(m => m.Name == kind) is not { } material
+            ? content
+            : content with
+            {
+                Lines = [.. content.Lines.Select(l => l.Likely.Value > 0 ? l : l with { There = ThereIn(material.Id, l.Element) })],
+            };
+
     /// <summary>All kinds of the library.</summary>
     public static readonly IReadOnlyList<Material> All =
     [

@@ -32,6 +32,9 @@ public sealed record ContentPart(string Name, TypedNumber Low, TypedNumber Likel
 /// <summary>One metal of a lot, low–likely–high as typed; shares are fractions of one, concentrations g/L.</summary>
 public sealed record ContentLine(string Element, TypedNumber Low, TypedNumber Likely, TypedNumber High, ContentOf Of = ContentOf.Whole)
 {
+    /// <summary>Chance that it is there at all, where it is likely none and its kind of scrap says so; null takes what is usual.</summary>
+    public double? There { get; init; }
+
     public Triple Triple => new(Low.Value, Likely.Value, High.Value);
 }
 

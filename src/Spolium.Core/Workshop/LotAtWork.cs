@@ -81,7 +81,7 @@ public sealed partial class LotAtWork
         IReadOnlyList<Bottle>? bottles = null
     )
     {
-        (this.state, this.lot, this.amount, this.content) = (state, lot, amount, content);
+        (this.state, this.lot, this.amount, this.content) = (state, lot, amount, content?.OfKind(lot.Material));
         var prices = state.PricesNow?.List;
         bottles ??= ShelfAtWork.ForPlan(state, now);
         shop = ShelfAtWork.ShopWith(state, bottles);

@@ -1,8 +1,6 @@
-using Spolium.Core.Journal;
 using Spolium.Core.Learning;
 using Spolium.Core.Materials;
 using Spolium.Core.Methods;
-using Spolium.Core.Plans;
 using Spolium.Core.Quantities;
 using Spolium.Core.Reagents;
 using Spolium.Core.Records;
