@@ -45,17 +45,19 @@ public sealed record StepSafety(
 
     public static StepSafety Of(PlannedStep step, Draws draws)
     {
-        var plan = step.Plan;
+        var (plan, vessel) = (step.Plan, InVessel(step, draws));
+        var media = MediaOf(plan, vessel);
+        var materials = MaterialsOf(plan, media, vessel);
         return new(
             FindingsOf(step, draws),
             [.. plan.Gases.Where(g => g.Made.Range.High > 1).Select(g => Need(g, plan, draws))],
-            MediaOf(step, draws),
-            MaterialsOf(step, draws),
-            WearOf(step, draws),
+            media,
+            materials,
+            WearOf(plan, materials),
             MarksOf(plan)
         )
         {
-            Standing = InVessel(step, draws),
+            Standing = vessel,
         };
     }
 
@@ -100,12 +102,12 @@ public sealed record StepSafety(
     }
 
     // What a splash may be: of the bottles, and of what stands in the vessel.
-    private static List<string> MediaOf(PlannedStep step, Draws draws) =>
+    private static List<string> MediaOf(StepPlan plan, List<string> vessel) =>
         [
-            .. step
-                .Plan.Doses.SelectMany(d => d.Bottle.RealBottles().Select(b => Compatibility.Medium(b.Formula, b.Strength.Percent)))
+            .. plan
+                .Doses.SelectMany(d => d.Bottle.RealBottles().Select(b => Compatibility.Medium(b.Formula, b.Strength.Percent)))
                 .OfType<string>()
-                .Concat(InVessel(step, draws))
+                .Concat(vessel)
                 .Distinct(),
         ];
 
@@ -139,9 +141,8 @@ public sealed record StepSafety(
     // Per cent below which an acid is none to gloves and filters.
     private const double WorthTelling = 0.5;
 
-    private static List<MaterialVerdict> MaterialsOf(PlannedStep step, Draws draws)
+    private static List<MaterialVerdict> MaterialsOf(StepPlan plan, List<string> splash, List<string> vessel)
     {
-        var (plan, splash, vessel) = (step.Plan, MediaOf(step, draws), InVessel(step, draws));
         if (splash.Count == 0)
             return [];
         var hot = plan.HottestC > Compatibility.WarmestC;
@@ -182,10 +183,10 @@ public sealed record StepSafety(
     // Per cent: some strength that a liquor has.
     private const double AsItForms = 10;
 
-    private static List<string> WearOf(PlannedStep step, Draws draws)
+    private static List<string> WearOf(StepPlan plan, List<MaterialVerdict> materials)
     {
-        var (plan, wear) = (step.Plan, new List<string>());
-        var verdicts = MaterialsOf(step, draws).Where(m => m.Use == "gloves").ToList();
+        var wear = new List<string>();
+        var verdicts = materials.Where(m => m.Use == "gloves").ToList();
         if (verdicts.Count > 0)
         {
             var best = verdicts.Where(v => v.Bears == verdicts.Min(x => x.Bears)).Select(v => v.Material).ToList();

@@ -75,7 +75,7 @@ public sealed record WayFigures(
     {
         foreach (var step in plan.Steps)
         {
-            foreach (var finding in StepSafety.Of(step, draws).Findings)
+            foreach (var finding in StepSafety.FindingsOf(step, draws))
                 yield return $"{step.Plan.Verb}: {finding.Row.Text}";
             foreach (var lacking in step.Plan.Doses.Select(d => d.Lacking).OfType<string>())
                 yield return $"{step.Plan.Verb}: {lacking}";

@@ -55,6 +55,9 @@ public sealed partial class LotAtWork
     /// <summary>Ways that are planned in all worlds at once.</summary>
     public const int Columns = 4;
 
+    // For the headline: the best, and one that better schools may bring before it.
+    private const int AtTheTop = 2;
+
     private const int MostPartners = 3;
 
     /// <summary>Break-even of a liquor is looked for up to this many times what is believed.</summary>
@@ -155,7 +158,7 @@ public sealed partial class LotAtWork
     /// <param name="most">How many are planned at most.</param>
     public LotWays Ways(IReadOnlyList<string>? wanted = null, int most = Columns)
     {
-        var (ranked, refused) = Search();
+        var (ranked, refused) = Search(most == 1 ? AtTheTop : Columns);
         var left = wanted is null
             ? (most == 1 ? ranked : Varied(ranked))
             : [.. wanted.Select(id => ranked.FirstOrDefault(w => w.Id == id) ?? FoundWay.Of(id, Liquor)).OfType<FoundWay>()];
@@ -216,7 +219,8 @@ public sealed partial class LotAtWork
         return [.. best, .. ranked.Except(best)];
     }
 
-    private (IReadOnlyList<FoundWay> Ranked, IReadOnlyList<RefusedWay> Refused) Search()
+    /// <param name="schooled">How many, the best first, are gone through for their schools.</param>
+    private (IReadOnlyList<FoundWay> Ranked, IReadOnlyList<RefusedWay> Refused) Search(int schooled)
     {
         var feed = Feed(true);
         var metals = WayMap.Metals.Where(e => feed.Element(e).Likely > 0).ToList();
@@ -231,13 +235,13 @@ public sealed partial class LotAtWork
             .ToList();
         // Those that may come to stand beside each other are gone through for their schools.
         var first = ranked
-            .Take(Columns)
+            .Take(schooled)
             .AsParallel()
             .AsOrdered()
             .Select(x => x.Tried is { } tried ? Schooled(tried, feed) : new Tried(x.Way, double.NegativeInfinity, 0, 0, new(0)))
             .OrderByDescending(x => x.Margin)
             .Select(x => x.Way);
-        return ([.. first, .. ranked.Skip(Columns).Select(x => x.Way)], refused);
+        return ([.. first, .. ranked.Skip(schooled).Select(x => x.Way)], refused);
     }
 
     /// <summary>What the lot is worth by its best way (or the one that was chosen), and the verdict.</summary>
