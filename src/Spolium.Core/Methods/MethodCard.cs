@@ -59,6 +59,9 @@ public sealed record MethodCard
     /// <summary>The method that took its place; null while it is to be chosen.</summary>
     public string? Successor { get; init; }
 
+    /// <summary>Prior of its pace, where it has one of its own; null goes by its stage.</summary>
+    public string? Pace { get; init; }
+
     /// <summary>Prior of the hours of one portion; null where nothing is portioned.</summary>
     public string? PortionHours => Tasks.FirstOrDefault(t => t.Kind == WorkKind.Portion)?.Hours;
 }

@@ -6,7 +6,7 @@ namespace Spolium.Core.Methods;
 /// </summary>
 public static class Paces
 {
-    private static readonly string[] All =
+    private static readonly string[] OfStages =
     [
         "pace-make-ready",
         "pace-strip",
@@ -15,22 +15,12 @@ public static class Paces
         "pace-clear",
         "pace-precipitate",
         "pace-finish",
-        "pace-wash",
-        "pace-dry",
-        "pace-melt",
     ];
 
-    /// <summary>Prior of the pace of a method: finishing by its own work, the rest by its stage.</summary>
-    public static string Of(IMethod method) =>
-        method.Id switch
-        {
-            "wash" or "bicarbonate-wash" => "pace-wash",
-            "dry" => "pace-dry",
-            "melt" => "pace-melt",
-            _ => All[(int)method.Stage],
-        };
+    /// <summary>Prior of the pace of a method: its own, or that of its stage.</summary>
+    public static string Of(IMethod method) => method.Card.Pace ?? OfStages[(int)method.Stage];
 
-    public static bool IsPace(string prior) => All.Contains(prior);
+    public static bool IsPace(string prior) => MethodCatalogue.All.Any(m => Of(m) == prior);
 
     /// <summary>Hours as this shop takes them.</summary>
     internal static Working By(IMethod method, Working hours, Draws draws) =>

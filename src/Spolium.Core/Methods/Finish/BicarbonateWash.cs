@@ -14,6 +14,7 @@ public sealed class BicarbonateWash : IMethod
             Title = "Take the acid left in the powder with bicarbonate",
             Verb = "soda wash",
             Stage = Stage.Finish,
+            Pace = "pace-wash",
             Outputs = [("washed", "powder without acid"), ("liquor", "soda liquor")],
             Reagents = ["NaHCO3", "H2O"],
             HottestC = 25,

@@ -12,6 +12,7 @@ public sealed class Dry : IMethod
             Title = "Dry to constant mass",
             Verb = "dry",
             Stage = Stage.Finish,
+            Pace = "pace-dry",
             Outputs = [("dry", "dry powder")],
             Reagents = [],
             Passages = [new(Form.WashedSilver, Form.DrySilver), new(Form.SilverCrystals, Form.SilverSalt)],

@@ -11,6 +11,7 @@ public sealed class Melt : IMethod
             Title = "Melt and pour the bar",
             Verb = "melt",
             Stage = Stage.Finish,
+            Pace = "pace-melt",
             Outputs = [("bar", "bar"), ("slag", "slag, crucible and dust")],
             Reagents = ["Na2B4O7", "Na2CO3"],
             Passages = [new(Form.DrySilver, Form.SilverBar)],

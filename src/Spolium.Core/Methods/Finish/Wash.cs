@@ -8,7 +8,6 @@ namespace Spolium.Core.Methods.Finish;
 public sealed class Wash : IMethod
 {
     private static readonly Species Chloride = new("AgCl", Phase.Solid);
-
     private const string Floating = "fines that float: wet them with a few drops of alcohol, never where nitric acid is left";
 
     private const double SilverTrace = 1e-3;
@@ -26,6 +25,7 @@ public sealed class Wash : IMethod
             Title = "Wash it",
             Verb = "wash",
             Stage = Stage.Finish,
+            Pace = "pace-wash",
             Outputs = [("washed", "washed powder"), ("washes", "washes"), ("ammonia-wash", "ammonia wash, acidified")],
             Reagents = ["HCl", "H2O", "NH3"],
             Passages = [new(Form.SilverChloride, Form.WashedChloride), new(Form.SilverPowder, Form.WashedSilver)],
