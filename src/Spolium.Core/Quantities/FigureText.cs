@@ -49,13 +49,23 @@ public static class FigureText
         var range = w.Range;
         // What is left when equal amounts cancel is dust of reckoning, not a figure.
         if (w.Text is null && Math.Max(Math.Abs(w.Likely), Math.Max(Math.Abs(range.Low), Math.Abs(range.High))) < Dust)
-            return new("0", "", Currency.Of(w.Unit ?? w.Dimension.ToString()));
+            return new("0", Rarely(w), Currency.Of(w.Unit ?? w.Dimension.ToString()));
         if (w.Text is null && w.Unit is { } own)
             return Rounded(w, 1, own);
         if (w.Text is null && w.Dimension == Dimension.Mass && Math.Max(Math.Abs(range.Low), Math.Abs(range.High)) < TraceG)
             return new("a trace", "", "");
         var (factor, unit) = Scale(w.Dimension, Math.Abs(w.Likely), Math.Max(Math.Abs(w.Likely), Math.Abs(range.High)));
         return w.Text is not null ? new(w.Text, "", Currency.Of(unit)) : Rounded(w, factor, unit);
+    }
+
+    // Metal that is there in so few worlds that even the end of the range is nothing: none is not what is known of it.
+    private static string Rarely(Working w)
+    {
+        if (w.Amount.IsCertain || w.Dimension != Dimension.Mass || w.Unit is not null)
+            return "";
+        var there = w.Amount.ShareWhere(x => x > TraceG);
+        var most = Enumerable.Range(0, Amount.Worlds).Max(i => w.Amount[i]);
+        return there > 0 ? $"up to {Rough(most)} in {Number(100 * there, 0)} of 100 worlds" : "";
     }
 
     private static Shown Rounded(Working w, double factor, string unit)

@@ -47,6 +47,17 @@ public class ThereAtAllTests
         Assert.Equal(chance, ShareOfWorlds(((LotReceived)received.Body!).Content, element), 0.05);
     }
 
+    // The end of its range is nothing where it is there in five lots of a hundred: that is told, and not "none".
+    [Fact]
+    public void What_is_rarely_there_is_told_so()
+    {
+        var content = Perhaps("Cd", 10).OfKind("karat gold 14 K");
+        var grams = content.ToCharge(Working.Exact(640, "640 g", Dimension.Mass), new Draws("there")).Element("Cd");
+        Assert.Matches(@"^0.g \(up to \d+ in [2-9] of 100 worlds\)$", FigureText.WithRange(grams));
+        var none = Perhaps("Cd", 0).ToCharge(Working.Exact(640, "640 g", Dimension.Mass), new Draws("there")).Element("Cd");
+        Assert.Equal("0" + FigureText.ThinSpace + "g", FigureText.WithRange(none));
+    }
+
     // What is likely there is there: the kind says nothing of it.
     [Fact]
     public void A_line_that_is_likely_there_takes_no_chance() =>

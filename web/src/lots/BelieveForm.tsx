@@ -94,7 +94,7 @@ export function BelieveForm({ lot, thought, onThought, onKept }: Props) {
       )}
       {(content.marks ?? []).length > 0 && (
         <MultiSelect
-          label="It may also hold"
+          label="It may also hold, or be"
           data={suspects}
           value={content.marks ?? []}
           onChange={(marks) => onThought({ ...content, marks })}

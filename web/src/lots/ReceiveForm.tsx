@@ -333,7 +333,7 @@ export function ReceiveForm() {
         )}
       </div>
       <MultiSelect
-        label="It may also hold"
+        label="It may also hold, or be"
         placeholder={(draft.marks ?? []).length === 0 ? 'nothing that anybody suspects' : ''}
         data={suspects}
         value={draft.marks ?? []}

@@ -111,7 +111,13 @@ export function KindForm({ kind, copy }: Props) {
           Another metal
         </button>
       </div>
-      <MultiSelect label="It may also hold" data={suspects} value={marks} onChange={setMarks} w={520} />
+      <MultiSelect
+        label="It may also hold, or be"
+        data={suspects}
+        value={marks}
+        onChange={setMarks}
+        w={520}
+      />
       <ProblemNote
         problem={keep.error}
         shown={['name', 'basis', ...lines.flatMap((_, i) => [`lines[${i}].element`, `lines[${i}].range`])]}

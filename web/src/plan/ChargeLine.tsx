@@ -118,7 +118,7 @@ export function ChargeLine({ charge, onChange, problem }: Props) {
         />
       )}
       <MultiSelect
-        label="It may also hold"
+        label="It may also hold, or be"
         placeholder={(charge.marks ?? []).length === 0 ? 'nothing suspected' : ''}
         data={suspects}
         value={charge.marks ?? []}
