@@ -59,5 +59,8 @@ public class WayBenchmarks
         new LotAtWork(state, contacts, contacts.Amount, moved, Now).Worthwhile(copper);
 
     [Benchmark]
+    public PaysFrom Where_the_way_of_HL2a_begins_to_pay() => new LotAtWork(state, contacts, contacts.Amount, moved, Now).PaysFrom(copper);
+
+    [Benchmark]
     public LotWorth Verdict_on_HL9a_with_search_and_pooling() => new LotAtWork(state, mounts, mounts.Amount, null, Now).Worthwhile();
 }

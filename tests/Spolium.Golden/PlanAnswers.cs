@@ -27,7 +27,7 @@ public static class PlanAnswers
             var amount = lot.Amount with { Value = lot.Left };
             foreach (var way in UsualWay.All.Where(w => w.Liquor == (lot.Amount.Field == Field.Volume ? lot.Content.Liquor : null)))
                 Planned(text, $"{lot.Id} {way.Id}", state, lot, amount, way);
-            Worth(text, lot.Id, new LotAtWork(state, lot, amount, null, DemoDay).Worthwhile());
+            Worth(text, lot.Id, new LotAtWork(state, lot, amount, null, DemoDay));
         }
         return text.Lines;
     }
@@ -66,12 +66,14 @@ public static class PlanAnswers
             text.Add($"{key} money {line.Id}", line.Kr);
     }
 
-    private static void Worth(AnswerText text, string key, LotWorth worth)
+    private static void Worth(AnswerText text, string key, LotAtWork at)
     {
-        text.Add(key + " best way", worth.Way?.Way.Methods, worth.LeastLot, worth.Knowing, worth.TestPrice);
+        var worth = at.Worthwhile();
+        var pays = worth.Way is { } way ? at.PaysFrom(way.Way.Id) : new(null, null);
+        text.Add(key + " best way", worth.Way?.Way.Methods, pays.LeastLot, worth.Knowing, worth.TestPrice);
         text.Add(key + " margin", worth.Way?.Worth?.Margin);
         text.Add(key + " verdict", worth.Verdict.Kind, worth.Verdict.Headline, worth.Verdict.Reason, worth.Verdict.PoolWith);
-        foreach (var b in worth.BreakEven)
+        if (pays.BreakEven is { } b)
             text.Add($"{key} breaks even {b.Element}", b.Content);
         foreach (var r in worth.Refused)
             text.Add($"{key} refused {r.Title}", r.Method, r.Reason, r.WayOut);

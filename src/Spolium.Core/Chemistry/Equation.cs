@@ -20,7 +20,9 @@ public sealed class Equation
 
     public IEnumerable<Term> Terms => Left.Concat(Right);
 
-    public override string ToString() => $"{Side(Left)} → {Side(Right)}";
+    private string? text;
+
+    public override string ToString() => text ??= $"{Side(Left)} → {Side(Right)}";
 
     private static string Side(IEnumerable<Term> terms) =>
         string.Join(" + ", terms.Select(t => t.Coefficient == 1 ? t.Formula.Text : $"{t.Coefficient} {t.Formula.Text}"));

@@ -55,7 +55,7 @@ public static class SavedPlans
                 state.PricesNow?.List.Id,
                 codeVersion,
                 ReferenceTable.Hash,
-                [.. Figures(state, lot, amount, plan, state.PricesNow?.List).Select(Figure.Of)],
+                [.. Figures(state, lot, amount, plan, PriceSpread.Ahead(state)).Select(Figure.Of)],
                 copyOf
             )
         );
@@ -110,7 +110,7 @@ public static class SavedPlans
                 [.. saved.Plan.Figures.Select(f => new ThenAndNow(f.Label, f, null))],
                 $"{no.Plan.Refusals[0].Reason}: {no.Plan.Refusals[0].WayOut}"
             );
-        var today = Figures(state, lot, saved.Plan.Amount, plan, state.PricesNow?.List).Select(Figure.Of).ToList();
+        var today = Figures(state, lot, saved.Plan.Amount, plan, PriceSpread.Ahead(state)).Select(Figure.Of).ToList();
         return ([.. saved.Plan.Figures.Select(f => new ThenAndNow(f.Label, f, today.FirstOrDefault(t => t.Label == f.Label)))], null);
     }
 

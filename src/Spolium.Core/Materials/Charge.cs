@@ -10,23 +10,24 @@ namespace Spolium.Core.Materials;
 /// </summary>
 public sealed class Charge
 {
-    public static readonly Charge Empty = new(
-        ImmutableSortedDictionary.Create<Species, Working>(Comparer<Species>.Create(Compare)),
-        Working.Zero(Dimension.Mass),
-        []
+    public static readonly Charge Empty = new([], Working.Zero(Dimension.Mass), []);
+
+    private static readonly Comparer<KeyValuePair<Species, Working>> BySubstance = Comparer<KeyValuePair<Species, Working>>.Create(
+        (a, b) => Compare(a.Key, b.Key)
     );
 
-    private readonly ImmutableSortedDictionary<Species, Working> moles;
-
-    private Charge(ImmutableSortedDictionary<Species, Working> moles, Working unknown, ImmutableSortedSet<string> marks)
+    private Charge(ImmutableArray<KeyValuePair<Species, Working>> moles, Working unknown, ImmutableSortedSet<string> marks)
     {
-        this.moles = moles;
+        Moles = moles;
         Unknown = unknown;
         Marks = marks;
     }
 
-    /// <summary>Moles by substance.</summary>
-    public IReadOnlyDictionary<Species, Working> Moles => moles;
+    /// <summary>Moles by substance, in the order of phases and formulas. A flat array: a charge holds some twenty, and is gone through far
+    /// more often than it is changed.</summary>
+    public ImmutableArray<KeyValuePair<Species, Working>> Moles { get; }
+
+    public IEnumerable<Species> Substances => Moles.Select(m => m.Key);
 
     /// <summary>Grams of solid whose substance is not known: carried, never taken as nothing.</summary>
     public Working Unknown { get; }
@@ -35,15 +36,15 @@ public sealed class Charge
     /// meets.</summary>
     public ImmutableSortedSet<string> Marks { get; }
 
-    public Charge Marked(IEnumerable<string> marks) => new(moles, Unknown, Marks.Union(marks));
+    public Charge Marked(IEnumerable<string> marks) => new(Moles, Unknown, Marks.Union(marks));
 
     /// <summary>Without what a fire or a sorting has taken for good.</summary>
-    public Charge Unmarked(IEnumerable<string> marks) => new(moles, Unknown, Marks.Except(marks));
+    public Charge Unmarked(IEnumerable<string> marks) => new(Moles, Unknown, Marks.Except(marks));
 
     /// <summary>Lays open a share of what is locked in moulded parts.</summary>
     public Charge Opened(Working share) =>
-        moles
-            .Keys.Where(s => s.Locked)
+        Substances
+            .Where(s => s.Locked)
             .ToList()
             .Aggregate(this, (c, s) =>
             {
@@ -53,27 +54,40 @@ public sealed class Charge
 
     /// <summary>The same charge as a holding that people know by name: what stood unnamed in it is told by substance and holding.</summary>
     public Charge Named(string holding) =>
-        moles.Values.All(m => m.Label is not null || Working.IsNothing(m))
+        Moles.All(m => m.Value.Label is not null || Working.IsNothing(m.Value))
             ? this
             : new(
-                moles.SetItems(
-                    moles
-                        .Where(m => m.Value.Label is null && !Working.IsNothing(m.Value))
-                        .Select(m => KeyValuePair.Create(m.Key, m.Value.Named($"{m.Key.Formula} in {holding}")))
-                ),
+                [
+                    .. Moles.Select(m =>
+                        m.Value.Label is null && !Working.IsNothing(m.Value)
+                            ? KeyValuePair.Create(m.Key, m.Value.Named($"{m.Key.Formula} in {holding}"))
+                            : m
+                    ),
+                ],
                 Unknown,
                 Marks
             );
 
     private static int Compare(Species a, Species b)
     {
-        var byPhase = a.Phase.CompareTo(b.Phase);
+        // As numbers: an enum that is compared as one is boxed.
+        var byPhase = ((int)a.Phase).CompareTo((int)b.Phase);
         var byFormula = byPhase != 0 ? byPhase : string.CompareOrdinal(a.Formula, b.Formula);
         return byFormula != 0 ? byFormula : a.Locked.CompareTo(b.Locked);
     }
 
+    // At or above zero where it stands; else the complement of where it would.
+    private static int At(ImmutableArray<KeyValuePair<Species, Working>> moles, Species species) =>
+        moles.BinarySearch(new(species, null!), BySubstance);
+
+    private static ImmutableArray<KeyValuePair<Species, Working>> Set(
+        ImmutableArray<KeyValuePair<Species, Working>> moles,
+        Species species,
+        Working n
+    ) => At(moles, species) is >= 0 and var i ? moles.SetItem(i, new(species, n)) : moles.Insert(~At(moles, species), new(species, n));
+
     /// <summary>Moles of a substance; nothing when it is not there.</summary>
-    public Working Of(Species species) => moles.GetValueOrDefault(species) ?? Working.Zero(Dimension.Substance);
+    public Working Of(Species species) => At(Moles, species) is >= 0 and var i ? Moles[i].Value : Working.Zero(Dimension.Substance);
 
     /// <summary>Grams of a substance.</summary>
     public Working Grams(Species species) => Of(species) * Molar.Mass(species.Formula);
@@ -82,7 +96,7 @@ public sealed class Charge
     public Working Element(string symbol)
     {
         var weight = Molar.Mass(symbol);
-        var parts = moles
+        var parts = Moles
             .Where(m => m.Key.Atoms(symbol) > 0)
             .Select(m => m.Key.Atoms(symbol) is 1 ? m.Value : m.Value * m.Key.Atoms(symbol))
             .ToList();
@@ -91,28 +105,33 @@ public sealed class Charge
 
     /// <summary>Symbols of the metals in the charge that acids of this shop take, as solids or dissolved.</summary>
     public IEnumerable<string> Metals =>
-        moles.Keys.SelectMany(s => s.Parse().Atoms.Keys).Where(e => MetalInAcid.Find(e, true) is not null).Distinct();
+        Substances.SelectMany(s => s.Parse().Atoms.Keys).Where(e => MetalInAcid.Find(e, true) is not null).Distinct();
 
     /// <summary>Symbols of all that the book follows: these metals, and what a lot holds beside them as an element by itself.</summary>
     public IEnumerable<string> Booked =>
         Metals
-            .Concat(moles.Keys.Where(Species.IsElement).SelectMany(s => s.Parse().Atoms.Keys).Where(ElementAtWork.BySymbol.ContainsKey))
+            .Concat(Substances.Where(Species.IsElement).SelectMany(s => s.Parse().Atoms.Keys).Where(ElementAtWork.BySymbol.ContainsKey))
             .Distinct();
 
+    // Sums are asked for by vessel, warming, safety and figures of one plan.
+    private Working? mass;
+    private Working? allSolids;
+    private Working? dissolved;
+
     /// <summary>Grams of everything.</summary>
-    public Working Mass() => Working.Sum(moles.Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(Unknown), Dimension.Mass);
+    public Working Mass() => mass ??= Working.Sum(Moles.Select(m => m.Value * Molar.Mass(m.Key.Formula)).Append(Unknown), Dimension.Mass);
 
     public Charge With(Species species, Working more) =>
-        new(moles.SetItem(species, Working.IsNothing(Of(species)) ? more : Of(species) + more), Unknown, Marks);
+        new(Set(Moles, species, Working.IsNothing(Of(species)) ? more : Of(species) + more), Unknown, Marks);
 
     /// <summary>Adds so many moles of a substance as it stands in a vessel (acids and salts as their ions).</summary>
     public Charge Dissolve(string formula, Working more) => Species.InVessel(formula).Aggregate(this, (c, s) => c.With(s, more));
 
-    public Charge WithUnknown(Working grams) => new(moles, Working.IsNothing(Unknown) ? grams : Unknown + grams, Marks);
+    public Charge WithUnknown(Working grams) => new(Moles, Working.IsNothing(Unknown) ? grams : Unknown + grams, Marks);
 
     public Charge Plus(Charge other)
     {
-        var sum = other.moles.Aggregate(this, (c, m) => c.With(m.Key, m.Value));
+        var sum = other.Moles.Aggregate(this, (c, m) => c.With(m.Key, m.Value));
         return (Working.IsNothing(other.Unknown) ? sum : sum.WithUnknown(other.Unknown)).Marked(other.Marks);
     }
 
@@ -126,11 +145,11 @@ public sealed class Charge
         foreach (var (species, n) in reaction.Net)
             if (n < 0 && !fromOutside.Contains(species))
                 possible = Tighter(possible, n == -1 ? Of(species) : Of(species) / -n);
-        var after = moles;
+        var after = Moles;
         foreach (var (species, n) in reaction.Net)
         {
             var change = Math.Abs(n) == 1 ? possible : possible * Math.Abs(n);
-            after = after.SetItem(species, n > 0 ? (Working.IsNothing(Of(species)) ? change : Of(species) + change) : Of(species) - change);
+            after = Set(after, species, n > 0 ? (Working.IsNothing(Of(species)) ? change : Of(species) + change) : Of(species) - change);
         }
         return (new(after, Unknown, Marks), possible);
     }
@@ -149,18 +168,22 @@ public sealed class Charge
     {
         var part = Empty.Marked(Marks);
         var rest = this;
-        foreach (var (species, n) in moles)
+        foreach (var (species, n) in Moles)
         {
             if (share(species) is not { } s)
                 continue;
             var taken = s.Text == "1" ? n : n * s;
             part = part.With(species, taken);
-            rest = new(s.Text == "1" ? rest.moles.Remove(species) : rest.moles.SetItem(species, n - taken), rest.Unknown, Marks);
+            rest = new(
+                s.Text == "1" ? rest.Moles.RemoveAt(At(rest.Moles, species)) : Set(rest.Moles, species, n - taken),
+                rest.Unknown,
+                Marks
+            );
         }
         if (unknownShare is null || Working.IsNothing(Unknown))
             return (part, rest);
         var u = Unknown * unknownShare;
-        return (part.WithUnknown(u), new(rest.moles, rest.Unknown - u, Marks));
+        return (part.WithUnknown(u), new(rest.Moles, rest.Unknown - u, Marks));
     }
 
     /// <summary>All of it: a share that splits off the whole without leaving dust.</summary>
@@ -180,27 +203,30 @@ public sealed class Charge
                 throw new InvalidOperationException(
                     $"{species.Formula}: the rule gives {same.Amount[w]}, the reactions {Of(species).Amount[w]} mol."
                 );
-        return new(moles.SetItem(species, same), Unknown, Marks);
+        return new(Set(Moles, species, same), Unknown, Marks);
     }
 
     /// <summary>A reading puts another figure in the place of the reckoned one; what it moves is booked by the reader.</summary>
-    public Charge Reread(Species species, Working read) => new(moles.SetItem(species, read), Unknown, Marks);
+    public Charge Reread(Species species, Working read) => new(Set(Moles, species, read), Unknown, Marks);
 
     /// <summary>The same for the part of unknown kind.</summary>
-    public Charge RereadUnknown(Working read) => new(moles, read, Marks);
+    public Charge RereadUnknown(Working read) => new(Moles, read, Marks);
 
     /// <summary>Grams of the solids of which it is known what they are.</summary>
     public Working Solids() => Working.Sum(SolidGrams, Dimension.Mass);
 
     /// <summary>Grams of all solids: what is of unknown kind counts as one.</summary>
-    public Working AllSolids() => Working.Sum(SolidGrams.Append(Unknown), Dimension.Mass);
+    public Working AllSolids() => allSolids ??= Working.Sum(SolidGrams.Append(Unknown), Dimension.Mass);
 
     private IEnumerable<Working> SolidGrams =>
         Moles.Where(m => m.Key.Phase == Phase.Solid).Select(m => m.Value * Molar.Mass(m.Key.Formula));
 
     /// <summary>Grams of everything that is dissolved, water left out.</summary>
     public Working Dissolved() =>
-        Working.Sum(moles.Where(m => m.Key.Phase == Phase.Aqueous).Select(m => m.Value * Molar.Mass(m.Key.Formula)), Dimension.Mass);
+        dissolved ??= Working.Sum(
+            Moles.Where(m => m.Key.Phase == Phase.Aqueous).Select(m => m.Value * Molar.Mass(m.Key.Formula)),
+            Dimension.Mass
+        );
 
     /// <summary>
     /// Volume of the liquor in mL at 20 °C, from the apparent densities of what is dissolved in it; where those are not known, from a guess

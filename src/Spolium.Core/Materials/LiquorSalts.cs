@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Materials;
@@ -46,7 +47,12 @@ public static class LiquorSalts
     }
 
     // "Cu(NO3)2": one formula of a cation and an anion, and how many of each it has.
-    private static (string Formula, int Cations, int Anions) Salt(Species cation, Species anion)
+    private static (string Formula, int Cations, int Anions) Salt(Species cation, Species anion) =>
+        Written.GetOrAdd((cation.Formula, anion.Formula), _ => Write(cation, anion));
+
+    private static readonly ConcurrentDictionary<(string Cation, string Anion), (string Formula, int Cations, int Anions)> Written = new();
+
+    private static (string Formula, int Cations, int Anions) Write(Species cation, Species anion)
     {
         var (plus, minus) = (cation.Parse().Charge, -anion.Parse().Charge);
         var both = plus * minus / Divisor(plus, minus);

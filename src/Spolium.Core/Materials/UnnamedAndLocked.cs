@@ -52,7 +52,7 @@ public static class UnnamedAndLocked
             )
         ).Named("share inside moulded parts");
         return charge
-            .Moles.Keys.Where(Species.IsMetal)
+            .Substances.Where(Species.IsMetal)
             .ToList()
             .Aggregate(charge, (c, s) =>
             {

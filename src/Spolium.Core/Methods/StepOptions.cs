@@ -19,7 +19,17 @@ public sealed record OptionSpec(
 /// <param name="later">Cards of the methods that come after it in its route, where it has one.</param>
 public sealed class StepOptions(IMethod method, IReadOnlyDictionary<string, string> chosen, IReadOnlyList<MethodCard>? later = null)
 {
-    public IReadOnlyList<MethodCard> Later => later ?? [];
+    /// <summary>Cards of what comes after; who asks for them plans by more than what came before (<see cref="LooksAhead"/>).</summary>
+    public IReadOnlyList<MethodCard> Later
+    {
+        get
+        {
+            LooksAhead = true;
+            return later ?? [];
+        }
+    }
+
+    public bool LooksAhead { get; private set; }
 
     /// <summary>What stood over the vessel, each with its share of what was poured; empty where the cover that was chosen stayed.</summary>
     public IReadOnlyList<(string Cover, double Share)> Covers { get; init; } = [];

@@ -50,7 +50,7 @@ internal sealed partial class StepWork
                 "Stainless clasps and spring steel dissolve slowly or not at all, and not each answers a magnet: pick them out."
             );
         var locked = cameIn
-            .Moles.Keys.Where(s => s.Locked)
+            .Substances.Where(s => s.Locked)
             .Select(s => $"{FigureText.ValueOnly(cameIn.Grams(s))} {Elements.Of(s.Formula).Name}")
             .ToList();
         if (locked.Count > 0)

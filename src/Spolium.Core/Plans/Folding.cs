@@ -12,7 +12,10 @@ public sealed class Folding
     private readonly List<PlannedStep> steps = [];
     private readonly Dictionary<string, Charge> holdings;
     private readonly (Charge Feed, Route Route, Shop Shop, IReadOnlyDictionary<string, Facts> Facts, Draws Draws) given;
-    private readonly FromTheShelf shelf;
+    private FromTheShelf shelf;
+
+    // The shelf behind each step.
+    private readonly List<FromTheShelf> shelves = [];
     private BatchPlan? all;
 
     /// <param name="facts">What was logged, by step id; steps without facts have not begun.</param>
@@ -60,6 +63,22 @@ public sealed class Folding
         return next;
     }
 
+    /// <summary>The same feed and bottles by another route: steps with which both begin are taken over, as far as they are planned by what
+    /// came before them alone.</summary>
+    public Folding Along(Route route)
+    {
+        var next = new Folding(given.Feed, route, given.Shop, given.Facts, given.Draws);
+        lock (gate)
+            for (var i = 0; i < Math.Min(steps.Count, route.Steps.Count) && !steps[i].LooksAhead; i++)
+            {
+                if (!steps[i].Step.SameAs(route.Steps[i]))
+                    break;
+                next.Keep(steps[i] with { Step = route.Steps[i] });
+                next.shelf = shelves[i].AsItIs();
+            }
+        return next;
+    }
+
     // Plans the next step; false when there is none, or the last one refuses.
     private bool More()
     {
@@ -72,6 +91,7 @@ public sealed class Folding
     private void Keep(PlannedStep step)
     {
         steps.Add(step);
+        shelves.Add(shelf.AsItIs());
         foreach (var output in step.Plan.Outputs)
             holdings[Route.Holding(step.Step.Id, output.Id)] = output.Charge;
     }
@@ -135,7 +155,11 @@ public sealed class Folding
                     ),
             ],
         };
-        return new(step, method, input, plan, told) { Combined = Meeting([.. step.Takes.Select(t => holdings[t])]) };
+        return new(step, method, input, plan, told)
+        {
+            Combined = Meeting([.. step.Takes.Select(t => holdings[t])]),
+            LooksAhead = options.LooksAhead,
+        };
     }
 
     private static List<Pour> Unasked(StepPlan plan, Facts logged) => [.. logged.Pours.Where(p => plan.Doses.All(d => d.Id != p.DoseId))];

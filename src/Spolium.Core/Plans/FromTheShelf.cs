@@ -6,9 +6,12 @@ namespace Spolium.Core.Plans;
 /// Which real bottles the doses of a step come from: what was logged, each pour by the strength it had then; what is still to come, from
 /// the bottles of the shop in their order, each until it is empty.
 /// </summary>
-internal sealed class FromTheShelf(Shop shop)
+internal sealed class FromTheShelf(Shop shop, IReadOnlyDictionary<string, double>? levels = null)
 {
-    private readonly Dictionary<string, double> left = new(shop.Levels ?? new Dictionary<string, double>());
+    private readonly Dictionary<string, double> left = new(levels ?? shop.Levels ?? new Dictionary<string, double>());
+
+    /// <summary>The same bottles, as low as they are by now.</summary>
+    public FromTheShelf AsItIs() => new(shop, left);
 
     /// <summary>The shop as it pours for this step: where several bottles of one substance are needed, they stand as one.</summary>
     public Shop For(StepPlan plan, Facts facts)

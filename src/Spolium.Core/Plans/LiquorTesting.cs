@@ -46,7 +46,7 @@ public static class LiquorTesting
     {
         var usual = LiquorFeed.SaltOf(element, LiquorKind.Chloride) ?? LiquorFeed.SaltOf(element, LiquorKind.Nitrate);
         return there
-            .Moles.Keys.Concat(input.Moles.Keys)
+            .Substances.Concat(input.Substances)
             .Concat(usual is null ? [] : Species.InVessel(usual))
             .Where(s => s.Phase == Phase.Aqueous && s.Atoms(element) > 0)
             .Select(s => (Species?)s)

@@ -8,6 +8,9 @@ public sealed record PlannedStep(RouteStep Step, IMethod Method, Charge Input, S
     /// <summary>Rules that the meeting of the holdings it takes would break.</summary>
     public IReadOnlyList<NeverTogether> Combined { get; init; } = [];
 
+    /// <summary>It was planned by what comes after it too.</summary>
+    public bool LooksAhead { get; init; }
+
     /// <summary>Millilitres (or grams of what is weighed) of this bottle to a gram of what the step works on: the solid metal, or the gold
     /// of a liquor that has more of it.</summary>
     public Working? PerGram(Dose dose)
@@ -50,15 +53,27 @@ public sealed record BatchPlan(Charge Feed, IReadOnlyList<PlannedStep> Steps)
     {
         get
         {
+            // Asked for by every line of a worth.
+            if (remaining is { } known && ReferenceEquals(known.Of, Steps))
+                return known.All;
             var taken = Steps.SelectMany(s => s.Step.Takes).ToHashSet();
-            return
+            List<(PlannedStep Step, Output Output)> all =
             [
                 .. Steps
                     .SelectMany(s => s.Plan.Outputs.Select(o => (Step: s, Output: o)))
-                    .Where(x => !taken.Contains(Route.Holding(x.Step.Step.Id, x.Output.Id)) && !(x.Step == Steps[^1] && x.Output.Main)),
+                    .Where(x =>
+                        !taken.Contains(Route.Holding(x.Step.Step.Id, x.Output.Id))
+                        && !(ReferenceEquals(x.Step, Steps[^1]) && x.Output.Main)
+                    ),
             ];
+            remaining = new(Steps, all);
+            return all;
         }
     }
+
+    private sealed record Known(IReadOnlyList<PlannedStep> Of, IReadOnlyList<(PlannedStep Step, Output Output)> All);
+
+    private Known? remaining;
 
     /// <summary>Grams of liquor that stand over when all is done: to be worked up, made safe or handed over.</summary>
     public Working SpentLiquor =>

@@ -21,7 +21,7 @@ public static class Weighing
         var all = outputs.ToList();
         var into = all.FindIndex(o => !logged.Weighed.ContainsKey(o.Id) && IsLiquor(o.Charge));
         for (var i = 0; i < all.Count && into >= 0; i++)
-            if (i != into && logged.Weighed.ContainsKey(all[i].Id) && all[i].Charge.Moles.Keys.Any(s => s.Phase == Phase.Solid))
+            if (i != into && logged.Weighed.ContainsKey(all[i].Id) && all[i].Charge.Substances.Any(s => s.Phase == Phase.Solid))
             {
                 var (clung, dry) = all[i].Charge.Split(s => s.Phase is Phase.Aqueous or Phase.Liquid ? Charge.All : null);
                 all[i] = all[i] with { Charge = dry };

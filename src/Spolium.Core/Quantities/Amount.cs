@@ -68,7 +68,7 @@ public sealed class Amount
     public bool IsCertain => worlds is null;
 
     /// <summary>5–95 % of the draws, linear between ranks. The likely value may lie outside; both are shown as they are.</summary>
-    public Interval Range => range ??= new Interval(Quantile(0.05), Quantile(0.95));
+    public Interval Range => range ??= Between(0.05, 0.95);
 
     /// <summary>Share of the draws for which the condition holds.</summary>
     public double ShareWhere(Func<double, bool> holds) =>
@@ -81,13 +81,18 @@ public sealed class Amount
     public static double Covariance(Amount a, Amount b) =>
         a.worlds is null || b.worlds is null ? 0 : MathNet.Numerics.Statistics.ArrayStatistics.Covariance(a.worlds[1..], b.worlds[1..]);
 
-    private double Quantile(double p)
+    private Interval Between(double low, double high)
     {
         if (worlds is null)
-            return certain;
+            return new(certain, certain);
         var sorted = worlds[1..];
         Array.Sort(sorted);
-        // The draws are the middles of equal strata: rank k stands for (k + 0.5)/256.
+        return new(Quantile(sorted, low), Quantile(sorted, high));
+    }
+
+    // The draws are the middles of equal strata: rank k stands for (k + 0.5)/256.
+    private static double Quantile(double[] sorted, double p)
+    {
         var at = p * Draws - 0.5;
         var i = (int)at;
         return i + 1 < Draws ? sorted[i] + (at - i) * (sorted[i + 1] - sorted[i]) : sorted[i];

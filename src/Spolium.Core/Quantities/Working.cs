@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Globalization;
 
 namespace Spolium.Core.Quantities;
@@ -31,7 +32,8 @@ public sealed class Working
         Dimension = dimension;
         Step = step;
         Parts = parts;
-        RestsOnGuess = parts.Any(p => p.RestsOnGuess);
+        for (var i = 0; i < parts.Count && !RestsOnGuess; i++)
+            RestsOnGuess = parts[i].RestsOnGuess;
     }
 
     private Working(Working same)
@@ -98,7 +100,9 @@ public sealed class Working
                 ),
         };
 
-    public static Working Zero(Dimension dimension) => Exact(0, null, dimension);
+    private static readonly ConcurrentDictionary<Dimension, Working> Zeros = new();
+
+    public static Working Zero(Dimension dimension) => Zeros.GetOrAdd(dimension, static d => Exact(0, null, d));
 
     /// <summary>A figure that is reckoned by iteration; its parts and a small table stand for the formula.</summary>
     public static Working Reckoned(
@@ -164,9 +168,13 @@ public sealed class Working
         var list = all.Where(w => !IsNothing(w)).ToList();
         if (list.Count == 0)
             return Zero(dimension);
-        foreach (var w in list)
-            Check(w.Dimension, dimension);
-        return list.Count == 1 ? list[0] : new(list.Select(w => w.Amount).Aggregate((x, y) => x + y), dimension, Step.Sum, list);
+        var sum = list[0].Amount;
+        for (var i = 0; i < list.Count; i++)
+        {
+            Check(list[i].Dimension, dimension);
+            sum = i == 0 ? sum : sum + list[i].Amount;
+        }
+        return list.Count == 1 ? list[0] : new(sum, dimension, Step.Sum, list);
     }
 
     /// <summary>True for a figure that is exactly nothing in every world.</summary>

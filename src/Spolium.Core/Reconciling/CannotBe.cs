@@ -81,8 +81,8 @@ public static class CannotBe
     /// it.</summary>
     internal static (double Most, string Why)? Ceiling(PlannedStep step, Output holding, double? fineness, Charge? fed = null)
     {
-        var solids = holding.Charge.Moles.Keys.Where(s => s.Phase == Phase.Solid).Select(s => s.Parse()).ToList();
-        var salt = holding.Charge.Moles.Keys.Where(s => s.Phase == Phase.Solid).All(s => !Species.IsElement(s));
+        var solids = holding.Charge.Substances.Where(s => s.Phase == Phase.Solid).Select(s => s.Parse()).ToList();
+        var salt = holding.Charge.Substances.Where(s => s.Phase == Phase.Solid).All(s => !Species.IsElement(s));
         if (solids.Count == 0)
             return null;
         (double Most, string Why)? least = null;

@@ -10,7 +10,15 @@ public sealed record RouteStep(
     [property: JsonConverter(typeof(OptionNames))] IReadOnlyDictionary<string, string> Options,
     [property: JsonConverter(typeof(HoldingNames))] IReadOnlyList<string> Takes,
     [property: JsonConverter(typeof(HoldingNames))] IReadOnlyList<string> Makes
-);
+)
+{
+    /// <summary>The same work on the same holdings.</summary>
+    public bool SameAs(RouteStep other) =>
+        (Id, Method) == (other.Id, other.Method)
+        && Takes.SequenceEqual(other.Takes)
+        && Options.Count == other.Options.Count
+        && Options.All(o => other.Options.TryGetValue(o.Key, out var chosen) && chosen == o.Value);
+}
 
 /// <summary>
 /// A way through the work as a graph: a step names the holdings that it takes and makes. Here it happens to be a chain.

@@ -111,19 +111,29 @@ public sealed record NeverTogether(
     public static IEnumerable<NeverTogether> Meeting(Charge vessel, Charge added, IReadOnlySet<string> means)
     {
         var water = vessel.Grams(Species.Water).Likely + added.Grams(Species.Water).Likely;
-        bool Fires(NeverTogether row, Charge one, Charge other) =>
-            Over(row.A.In(one, water), row.LeastA) && Over(row.B.In(other, water), row.LeastB);
+        var there = new GroupsIn(vessel, water);
+        var comes = ReferenceEquals(vessel, added) ? there : new GroupsIn(added, water);
+        bool Fires(NeverTogether row, GroupsIn one, GroupsIn other) => Over(one.Of(row.A), row.LeastA) && Over(other.Of(row.B), row.LeastB);
         // Of three the added brings at least one; what it brings a little of counts with what is there.
-        var all = new Lazy<Charge>(() => ReferenceEquals(vessel, added) ? vessel : vessel.Plus(added));
+        var all = new Lazy<GroupsIn>(() => ReferenceEquals(vessel, added) ? there : new(vessel.Plus(added), water));
         bool FiresOfThree(NeverTogether row) =>
-            Over(row.C!.In(all.Value, water), row.LeastC)
-            && Over(row.A.In(all.Value, water), row.LeastA)
-            && Over(row.B.In(all.Value, water), row.LeastB)
-            && (row.A.In(added, water) > 0 || row.B.In(added, water) > 0 || row.C.In(added, water) > 0);
+            Over(all.Value.Of(row.C!), row.LeastC)
+            && Over(all.Value.Of(row.A), row.LeastA)
+            && Over(all.Value.Of(row.B), row.LeastB)
+            && (comes.Of(row.A) > 0 || comes.Of(row.B) > 0 || comes.Of(row.C!) > 0);
         return All.Where(r =>
             (r.Means.Length == 0 || !means.Contains(r.Means))
-            && (r.C is null ? Fires(r, vessel, added) || Fires(r, added, vessel) : FiresOfThree(r))
+            && (r.C is null ? Fires(r, there, comes) || Fires(r, comes, there) : FiresOfThree(r))
         );
+    }
+
+    // Many rows ask for the same groups: each is looked for once.
+    private sealed class GroupsIn(Charge charge, double waterG)
+    {
+        private readonly Dictionary<string, double> found = [];
+
+        public double Of(SubstanceGroup group) =>
+            found.TryGetValue(group.Id, out var there) ? there : found[group.Id] = group.In(charge, waterG);
     }
 
     private static bool Over(double there, double least) => there > least && there > 0;

@@ -20,7 +20,17 @@ public static class HeatCapacity
         string Source
     );
 
-    private static readonly ILookup<string, Row> Rows = ReferenceTable
+    /// <summary>What is known of one solute.</summary>
+    /// <param name="Line">Through the measured rows, from water on; null without any.</param>
+    /// <param name="Fit">Coefficients of the correlation; null without all of them.</param>
+    private sealed record Known(LinearSpline? Line, double MostPercent, string Source, Dictionary<string, Row>? Fit);
+
+    private static readonly LinearSpline Water = LinearSpline.InterpolateSorted(
+        [0, 20, 25, 40, 60, 80],
+        [4.219, 4.184, 4.181, 4.180, 4.185, 4.197]
+    );
+
+    private static readonly Dictionary<string, Known> BySolute = ReferenceTable
         .Read("heat-capacity-solutions.csv", r => new Row(
             r.Text("solute"),
             r.Text("kind"),
@@ -32,33 +42,45 @@ public static class HeatCapacity
             r.Number("max_mass_percent"),
             r.Source
         ))
-        .ToLookup(r => r.Solute);
+        .GroupBy(r => r.Solute)
+        .ToDictionary(
+            g => g.Key,
+            g =>
+            {
+                var measured = g.Where(r => r.Kind == "table").OrderBy(r => r.LowPercent).ToList();
+                var fit = g.Where(r => r.Kind == "laliberte").ToDictionary(r => r.Parameter);
+                return new Known(
+                    measured.Count == 0
+                        ? null
+                        : LinearSpline.InterpolateSorted(
+                            [0, .. measured.Select(r => r.LowPercent)],
+                            [Water.Interpolate(20), .. measured.Select(r => r.Value)]
+                        ),
+                    measured.Count == 0 ? 0 : measured[^1].HighPercent,
+                    measured.Count == 0 ? "" : measured[0].Source,
+                    fit.Count == 6 ? fit : null
+                );
+            }
+        );
 
     // Substances with a straight fit in constants.csv.
     private static readonly HashSet<string> Fitted = ["HNO3", "H2SO4", "HCl", "NaOH"];
 
-    private static readonly LinearSpline Water = LinearSpline.InterpolateSorted(
-        [0, 20, 25, 40, 60, 80],
-        [4.219, 4.184, 4.181, 4.180, 4.185, 4.197]
-    );
-
     /// <summary>kJ/g K of a solution of so many mass per cent.</summary>
     public static Working? Of(string solute, double percent, double temperatureC, Draws draws)
     {
-        var all = Rows[solute].ToList();
         if (percent == 0)
             return Given(Water.Interpolate(temperatureC), "heat capacity of water", "heat-capacity-solutions.csv: water, in its head");
-        var measured = all.Where(r => r.Kind == "table").OrderBy(r => r.LowPercent).ToList();
-        if (measured.Count > 0 && percent <= measured[^1].HighPercent)
-        {
-            var line = LinearSpline.InterpolateSorted(
-                [0, .. measured.Select(r => r.LowPercent)],
-                [Water.Interpolate(20), .. measured.Select(r => r.Value)]
-            );
-            return Given(line.Interpolate(percent), "heat capacity", measured[0].Source);
-        }
-        var fit = all.Where(r => r.Kind == "laliberte").ToDictionary(r => r.Parameter);
-        if (fit.Count == 6 && fit["a1"] is var a && percent <= a.HighPercent && temperatureC >= a.LowC - 5 && temperatureC <= a.HighC + 5)
+        var known = BySolute.GetValueOrDefault(solute);
+        if (known?.Line is { } line && percent <= known.MostPercent)
+            return Given(line.Interpolate(percent), "heat capacity", known.Source);
+        if (
+            known?.Fit is { } fit
+            && fit["a1"] is var a
+            && percent <= a.HighPercent
+            && temperatureC >= a.LowC - 5
+            && temperatureC <= a.HighC + 5
+        )
             return Given(Correlation(fit, percent / 100, temperatureC), "heat capacity", a.Source);
         return !Fitted.Contains(solute)
             ? null

@@ -32,7 +32,7 @@ public static partial class FinenessSteps
     {
         var steps = Of(row);
         return Working.Reckoned(
-            Amount.Each(w => Share(steps, percent.Amount[w] / 100) ?? asScrap),
+            Amount.Each(w => Share(steps, percent.Amount[w] / 100) ?? asScrap, percent.Amount),
             Dimension.None,
             "share that a bar of this fineness is paid",
             [percent],

@@ -19,18 +19,10 @@ public enum VerdictKind
 /// <param name="PoolWith">Codes of the lots that it should be pooled with; empty where it should not.</param>
 public sealed record LotVerdict(VerdictKind Kind, string Headline, string Reason, IReadOnlyList<string> PoolWith)
 {
-    /// <summary>The choice of the best mean; how sure that is, what it costs in hours and days, what could turn it, what is not in
-    /// it.</summary>
+    /// <summary>The choice of the best mean; how sure that is, what it costs in hours and days, what is not in it.</summary>
     /// <param name="choices">At least one.</param>
-    /// <param name="turns">Where the content turns it, in words; empty where no content does.</param>
     /// <param name="unpriced">What counts and has no price, with what it may cost by the usual prices.</param>
-    public static LotVerdict Of(
-        IReadOnlyList<Choice> choices,
-        WayTime? time,
-        string turns = "",
-        IReadOnlyList<string>? notPriced = null,
-        double unpriced = 0
-    )
+    public static LotVerdict Of(IReadOnlyList<Choice> choices, WayTime? time, IReadOnlyList<string>? notPriced = null, double unpriced = 0)
     {
         var ranked = choices.OrderByDescending(c => c.Mean).ToList();
         var best = ranked[0];
@@ -48,8 +40,6 @@ public sealed record LotVerdict(VerdictKind Kind, string Headline, string Reason
             );
         if (best.Kind is ChoiceKind.Do or ChoiceKind.Pool && time is not null)
             says.Add(time.Words + ".");
-        if (turns.Length > 0 && best.Kind is not ChoiceKind.Test)
-            says.Add(turns);
         if (notPriced is { Count: > 0 })
             says.Add($"Not counted, for they have no price: {string.Join(", ", notPriced)}.");
         var words = string.Join(" ", says);

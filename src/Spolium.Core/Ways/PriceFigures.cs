@@ -55,7 +55,7 @@ public static class PriceFigures
                 : Amount.Certain(value),
             dimension,
             label,
-            $"{list.Title}: {typed.Told}"
+            $"{list.Title}: {typed.Told}{(typed.Instrument is { } by ? $", {by}" : "")}"
         );
 
     /// <summary>Crowns to a gram of metal; null without a price.</summary>

@@ -38,36 +38,35 @@ public sealed record RefusedWay(string Element, string Title, string Method, str
 /// Finds the ways that a feed bears: walks the map of the work from what the feed is to the bar, step by step, asking each method. What is
 /// refused is kept with its reason. The walk looks at the likely world only; <see cref="Confirm"/> plans what it found in all of them.
 /// </summary>
-public sealed class WaySearch(Shop shop)
+public sealed class WaySearch(WayPlans plans)
 {
     private static readonly double LeastShare = Reference.Constants.Get("way-brings-at-least").Likely;
 
     private readonly List<FoundWay> found = [];
     private readonly List<RefusedWay> refused = [];
 
-    /// <param name="feed">In the likely world.</param>
+    /// <param name="plans">In the likely world.</param>
     /// <param name="liquor">What holds the metals of a liquor; null for a solid.</param>
     public static (IReadOnlyList<FoundWay> Found, IReadOnlyList<RefusedWay> Refused) Of(
-        Charge feed,
+        WayPlans plans,
         LiquorKind? liquor,
-        IEnumerable<string> elements,
-        Shop shop,
-        Draws draws
+        IEnumerable<string> elements
     )
     {
+        if (Starts(liquor) is not { } start)
+            return ([], []);
+        // Each beginning is walked by itself, beside the others.
         var walks = elements
+            .Select(e => (Element: e, Ends: WayMap.Ends(e)))
+            .Select(e => (e.Element, e.Ends, Towards: WayMap.Towards(e.Ends)))
+            .Where(e => e.Towards.Contains(start))
+            .SelectMany(e => Onward(start, e.Towards).Select(schools => (Of: e, Schools: schools)))
             .AsParallel()
             .AsOrdered()
-            .Select(element =>
+            .Select(b =>
             {
-                var search = new WaySearch(shop);
-                if (
-                    Starts(liquor) is { } start
-                    && WayMap.Ends(element) is { Count: > 0 } ends
-                    && WayMap.Towards(ends) is var towards
-                    && towards.Contains(start)
-                )
-                    search.Walk(element, ends, towards, start, feed, feed.Element(element).Likely, [], draws);
+                var search = new WaySearch(plans);
+                search.TryFirst(b.Of.Element, b.Of.Ends, b.Of.Towards, b.Schools, []);
                 return search;
             })
             .ToList();
@@ -93,20 +92,23 @@ public sealed class WaySearch(Shop shop)
         IReadOnlySet<Form> towards,
         Form at,
         Charge charge,
-        double fed,
-        IReadOnlyList<Link> path,
-        Draws draws
+        IReadOnlyList<Link> path
     )
     {
         if (ends.Contains(at))
         {
-            Arrive(element, charge, fed, path);
+            Arrive(element, charge, path);
             return;
         }
-        var onward = WayMap.Links.Where(l => l.From == at && towards.Contains(l.To)).ToList();
-        foreach (var schools in onward.GroupBy(l => l.School ? "" : l.Method))
-            TryFirst(element, ends, towards, [.. schools], charge, fed, path, draws);
+        foreach (var schools in Onward(at, towards))
+            TryFirst(element, ends, towards, schools, path);
     }
+
+    private static IEnumerable<IReadOnlyList<Link>> Onward(Form at, IReadOnlySet<Form> towards) =>
+        WayMap
+            .Links.Where(l => l.From == at && towards.Contains(l.To))
+            .GroupBy(l => l.School ? "" : l.Method)
+            .Select(IReadOnlyList<Link> (schools) => [.. schools]);
 
     // Of methods that do the same the first that the charge bears is taken.
     private void TryFirst(
@@ -114,18 +116,14 @@ public sealed class WaySearch(Shop shop)
         IReadOnlyList<Form> ends,
         IReadOnlySet<Form> towards,
         IReadOnlyList<Link> schools,
-        Charge charge,
-        double fed,
-        IReadOnlyList<Link> path,
-        Draws draws
+        IReadOnlyList<Link> path
     )
     {
         RefusedWay? first = null;
         foreach (var link in schools)
         {
             IReadOnlyList<Link> here = [.. path, link];
-            var method = MethodCatalogue.Of(link.Id);
-            var plan = method.Plan(charge, new StepOptions(method, new Dictionary<string, string>()), shop, Facts.None, draws);
+            var plan = plans.Of([.. here.Select(l => l.Method)]).Steps[^1].Plan;
             if (plan.Refusals is [var why, ..])
             {
                 first ??= new(element, Title(element, here), link.Id, why.Reason, why.WayOut) { Gate = why.Gate };
@@ -134,15 +132,16 @@ public sealed class WaySearch(Shop shop)
             var output = link.Method.Contains('>', StringComparison.Ordinal)
                 ? plan.Outputs.First(o => o.Id == link.Method.Split('>')[1])
                 : plan.Outputs.First(o => o.Main);
-            Walk(element, ends, towards, link.To, output.Charge, fed, here, draws);
+            Walk(element, ends, towards, link.To, output.Charge, here);
             return;
         }
         if (first is not null)
             refused.Add(first);
     }
 
-    private void Arrive(string element, Charge product, double fed, IReadOnlyList<Link> path)
+    private void Arrive(string element, Charge product, IReadOnlyList<Link> path)
     {
+        var fed = plans.Feed.Element(element).Likely;
         var share = fed > 0 ? product.Element(element).Likely / fed : 0;
         if (share >= LeastShare)
             found.Add(new(element, Title(element, path), [.. path.Select(l => l.Method)]));

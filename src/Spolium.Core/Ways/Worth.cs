@@ -214,8 +214,8 @@ public sealed record Worth(
 
     // The substance that a holding is all of, such as a bar that is left over; null for a mixture.
     private static string? WhollyOf(Charge charge) =>
-        charge.Moles.Where(m => !Working.IsNothing(m.Value)).Select(m => m.Key).ToList() is [{ Phase: Phase.Solid } only]
-        && Working.IsNothing(charge.Unknown)
+        Working.IsNothing(charge.Unknown)
+        && charge.Moles.Where(m => !Working.IsNothing(m.Value)).Take(2).Select(m => m.Key).ToList() is [{ Phase: Phase.Solid } only]
             ? only.Formula
             : null;
 
@@ -282,12 +282,16 @@ public sealed record Worth(
             ? Less(feed.Mass() * fee, "handed over as it is")
         : Working.Zero(Dimension.Money).Named("left lying");
 
-    /// <summary>Crowns that all metal of the feed would be worth at the list's prices.</summary>
-    public static Working OfContent(Charge feed, PriceList prices) =>
-        Working
+    /// <summary>Crowns that all metal of the feed would be worth at the list's prices as they are written: what moves them is no content,
+    /// and no test tells it.</summary>
+    public static Working OfContent(Charge feed, PriceList prices)
+    {
+        var written = prices with { Rows = [.. prices.Rows.Select(r => r with { Price = r.Price with { PlusMinus = 0 } })] };
+        return Working
             .Sum(
-                prices.Rows.Where(r => r.Kind == PriceKind.Metal).Select(r => feed.Element(r.Item) * prices.OfMetal(r.Item)!),
+                written.Rows.Where(r => r.Kind == PriceKind.Metal).Select(r => feed.Element(r.Item) * written.OfMetal(r.Item)!),
                 Dimension.Money
             )
             .Named("metal in it, at the list’s prices");
+    }
 }

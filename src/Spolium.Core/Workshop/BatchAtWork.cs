@@ -185,7 +185,7 @@ public static class BatchAtWork
 
     // What went in, substance by substance; of several holdings put together, what each brought.
     internal static IEnumerable<Working> Taken(Charge input) =>
-        input.Moles.Values.Append(input.Unknown).SelectMany(w => w.Label is null ? w.Parts.Prepend(w) : [w]);
+        input.Moles.Select(m => m.Value).Append(input.Unknown).SelectMany(w => w.Label is null ? w.Parts.Prepend(w) : [w]);
 
     /// <summary>What a step made, as it is stored when the step closes: each holding by element, with the covariance between
     /// holdings.</summary>

@@ -28,16 +28,24 @@ public sealed record PerhapsWay(PlannedWay Way, IReadOnlyList<FeedGate> Gates, W
 /// <param name="Share">The same as a line of a content has it.</param>
 public sealed record BreakEven(string Element, double Content, string Unit, double Share);
 
-/// <summary>What a lot is worth working, and what to do with it.</summary>
-/// <param name="Way">The way that leaves most over; null where none was found.</param>
+/// <summary>Where a way of a lot begins to pay.</summary>
 /// <param name="BreakEven">Content at which it only just pays; null where no content does.</param>
 /// <param name="LeastLot">Grams (mL) from which on it pays at this content; null where no amount does.</param>
+public sealed record PaysFrom(BreakEven? BreakEven, double? LeastLot)
+{
+    /// <summary>What could turn the verdict, in a sentence; empty where no content does.</summary>
+    public string Words =>
+        BreakEven is { } b
+            ? $"To work it off pays where the {Elements.Of(b.Element).Name} is above {FigureText.Rough(b.Content, 2)} {b.Unit}."
+            : "";
+}
+
+/// <summary>What a lot is worth working, and what to do with it.</summary>
+/// <param name="Way">The way that leaves most over; null where none was found.</param>
 /// <param name="Knowing">Crowns that knowing the content would gain.</param>
 /// <param name="Choices">What can be done with it, the best first; empty where nothing has a price.</param>
 public sealed record LotWorth(
     PlannedWay? Way,
-    IReadOnlyList<BreakEven> BreakEven,
-    double? LeastLot,
     PoolGain? Pool,
     double Knowing,
     double? TestPrice,
@@ -65,7 +73,7 @@ public sealed partial class LotAtWork
 
     private static readonly double PoolWithin = Reference.Constants.Get("pool-within").Likely;
 
-    /// <summary>Crowns under which a gain from pooling is not worth a word.</summary>
+    /// <summary>Crowns under which a gain from pooling, or what a content leaves open, is not worth a word.</summary>
     private const double LeastGain = 1;
 
     private readonly State state;
@@ -85,7 +93,7 @@ public sealed partial class LotAtWork
     )
     {
         (this.state, this.lot, this.amount, this.content) = (state, lot, amount, content?.OfKind(lot.Material));
-        var prices = state.PricesNow?.List;
+        var prices = PriceSpread.Ahead(state);
         bottles ??= ShelfAtWork.ForPlan(state, now);
         shop = ShelfAtWork.ShopWith(state, bottles);
         terms = prices is null ? null : Terms(state, prices, lot, amount, ShelfAtWork.Ids(bottles));
@@ -222,15 +230,15 @@ public sealed partial class LotAtWork
     /// <param name="schooled">How many, the best first, are gone through for their schools.</param>
     private (IReadOnlyList<FoundWay> Ranked, IReadOnlyList<RefusedWay> Refused) Search(int schooled)
     {
-        var feed = Feed(true);
-        var metals = WayMap.Metals.Where(e => feed.Element(e).Likely > 0).ToList();
-        var (found, refused) = WaySearch.Of(feed, Liquor, metals, shop, Draws(true));
+        var plans = new WayPlans(Feed(true), shop, Draws(true), methods => RouteFor(lot, methods));
+        var metals = WayMap.Metals.Where(e => plans.Feed.Element(e).Likely > 0).ToList();
+        var (found, refused) = WaySearch.Of(plans, Liquor, metals);
         if (terms is null)
             return (found, refused);
         var ranked = found
             .AsParallel()
             .AsOrdered()
-            .Select(w => (Way: w, Tried: Try(w, feed)))
+            .Select(w => (Way: w, Tried: Try(w, plans)))
             .OrderByDescending(x => x.Tried?.Margin ?? double.NegativeInfinity)
             .ToList();
         // Those that may come to stand beside each other are gone through for their schools.
@@ -238,7 +246,7 @@ public sealed partial class LotAtWork
             .Take(schooled)
             .AsParallel()
             .AsOrdered()
-            .Select(x => x.Tried is { } tried ? Schooled(tried, feed) : new Tried(x.Way, double.NegativeInfinity, 0, 0, new(0)))
+            .Select(x => x.Tried is { } tried ? Schooled(tried, plans) : new Tried(x.Way, double.NegativeInfinity, 0, 0, new(0)))
             .OrderByDescending(x => x.Margin)
             .Select(x => x.Way);
         return ([.. first, .. ranked.Skip(schooled).Select(x => x.Way)], refused);
@@ -258,30 +266,22 @@ public sealed partial class LotAtWork
         var worth = best.Worth!;
         var content = Worth.OfContent(best.Plan.Feed, terms.Prices);
         var test = terms.Prices.OfWork(PriceList.Test);
-        // Each plans some dozens of likely worlds, and none needs another.
-        var (pool, breaking, least, wait) = ((PoolGain?)null, (BreakEven?)null, (double?)null, (Choice?)null);
-        Parallel.Invoke(
-            () => pool = Pool(best.Way),
-            () => breaking = Breaking(best.Way),
-            () => least = Least(best.Way),
-            () => wait = Waiting(best, worth)
-        );
+        var (pool, wait) = ((PoolGain?)null, (Choice?)null);
+        Parallel.Invoke(() => pool = Pool(best.Way), () => wait = Waiting(best, worth));
         var choices = Ranked([
             DoIt(best, worth),
             .. AsItLies(best.Plan.Feed),
-            test is null || content.Amount.IsCertain ? null : Choice.TestFirst(worth.AsItIs, worth.Margin, content, test),
+            test is null || content.Range.Width < LeastGain ? null : Choice.TestFirst(worth.AsItIs, worth.Margin, content, test),
             pool is { Gain: > 0 } ? Pooled(best, worth, pool) : null,
             wait,
             .. ways.Perhaps.Select(p => Looking(p, worth.AsItIs, worth.LeftOver)),
         ]);
         return new(
             best,
-            breaking is { } b ? [b] : [],
-            least,
             pool,
             Margins.OfKnowing(worth.Margin.Amount, content.Amount),
             test?.Likely,
-            LotVerdict.Of(choices, WayTime.Of(best.Plan, worth), Turns(breaking, best), worth.NotPriced, MayCost(best, worth)),
+            LotVerdict.Of(choices, WayTime.Of(best.Plan, worth), worth.NotPriced, MayCost(best, worth)),
             ways.Refused,
             choices
         );

@@ -156,15 +156,6 @@ public sealed partial class LotAtWork
         );
     }
 
-    private string Turns(BreakEven? breaking, PlannedWay way)
-    {
-        if (breaking is not { } b)
-            return "";
-        var (name, at) = (Elements.Of(way.Way.Element).Name, $"{FigureText.Rough(b.Content, 2)} {b.Unit}");
-        var believed = (content ?? lot.Content).Lines.First(l => l.Element == way.Way.Element).Likely.Value;
-        return believed > b.Share ? $"It turns where the {name} is below {at}." : $"To work it off pays where the {name} is above {at}.";
-    }
-
     // What has no price here, by the prices that ship with the program.
     private double MayCost(PlannedWay way, Worth worth)
     {

@@ -1,4 +1,3 @@
-using Spolium.Core.Plans;
 using Spolium.Core.Ways;
 
 namespace Spolium.Core.Workshop;
@@ -15,24 +14,23 @@ public sealed partial class LotAtWork
     /// <param name="Against">Rules that it breaks and what the shelf lacks for it.</param>
     private sealed record Tried(FoundWay Way, double Margin, double Days, int NotPriced, Lazy<int> Against);
 
-    private Tried? Try(FoundWay way, Charge feed)
+    private Tried? Try(FoundWay way, WayPlans plans)
     {
-        var draws = Draws(true);
-        var plan = Planner.Fold(feed, RouteFor(lot, way.Methods), shop, draws);
+        var plan = plans.Of(way.Methods);
         if (plan.Refused is not null)
             return null;
-        var worth = Worth.Of(plan, way.Element, terms!, draws);
+        var worth = Worth.Of(plan, way.Element, terms!, plans.Draws);
         return new(
             way,
             worth.Margin.Likely,
             plan.Unattended.Likely / 24,
             worth.NotPriced.Count,
-            new(() => WayFigures.AgainstOf(plan, draws).Count())
+            new(() => WayFigures.AgainstOf(plan, plans.Draws).Count())
         );
     }
 
     // Each step that has schools is tried with every one of them, the others as they are by then.
-    private Tried Schooled(Tried way, Charge feed)
+    private Tried Schooled(Tried way, WayPlans plans)
     {
         for (var i = 0; i < way.Way.Methods.Count; i++)
         {
@@ -40,7 +38,7 @@ public sealed partial class LotAtWork
             way = WayMap
                 .Schools(here[at])
                 .Where(school => school != here[at])
-                .Select(school => Try(way.Way with { Methods = [.. here.Take(at), school, .. here.Skip(at + 1)] }, feed))
+                .Select(school => Try(way.Way with { Methods = [.. here.Take(at), school, .. here.Skip(at + 1)] }, plans))
                 .OfType<Tried>()
                 .Aggregate(way, (best, other) => IsBetter(other, best) ? other : best);
         }

@@ -14,8 +14,6 @@ public sealed partial class LotAtWork
     private static LotWorth Asked() =>
         new(
             null,
-            [],
-            null,
             null,
             0,
             null,
@@ -31,8 +29,6 @@ public sealed partial class LotAtWork
 
     private static LotWorth Unpriced() =>
         new(
-            null,
-            [],
             null,
             null,
             0,
@@ -67,8 +63,6 @@ public sealed partial class LotAtWork
                 : $"No way of today takes it as it is{(Against(ways, feed) is { } against ? $" ({against})" : "")}.";
         return new(
             choices[0].Kind == ChoiceKind.Test ? ways.Perhaps[0].Way : null,
-            [],
-            null,
             null,
             0,
             test,
@@ -118,17 +112,14 @@ public sealed partial class LotAtWork
                     "Cu",
                     Marks: lot.Content.Marks
                 );
-                return new LotAtWork(state, lot, amount, thought, DateTimeOffset.MinValue, shop.Bottles).Worthwhile() is { Way: { } way } w
-                    ? (Way: way, w.Knowing, w.BreakEven)
-                    : default;
+                var at = new LotAtWork(state, lot, amount, thought, DateTimeOffset.MinValue, shop.Bottles);
+                return at.Worthwhile() is { Way: { } way } w ? (Way: way, w.Knowing, BreakEven: at.Breaking(way.Way)) : default;
             })
             .Where(t => t.Way is not null)
             .OrderByDescending(t => t.Knowing)
             .ToList();
         if (tries.Count == 0)
             return new(
-                null,
-                [],
                 null,
                 null,
                 0,
@@ -137,13 +128,11 @@ public sealed partial class LotAtWork
                 ways.Refused,
                 []
             );
-        var breaks = tries.SelectMany(t => t.BreakEven).ToList();
+        var breaks = tries.Select(t => t.BreakEven).OfType<BreakEven>().ToList();
         var contents = breaks.Select(b => $"{FigureText.Number(b.Content, b.Content < 1 ? 2 : 1)} {b.Unit} {Elements.Of(b.Element).Name}");
         var from = breaks.Count > 0 ? $" It would pay from {string.Join(" or ", contents)} on." : "";
         var cost = test is { } price ? $", a test costs {LotVerdict.Kr(price)}" : "";
         return new(
-            null,
-            breaks,
             null,
             null,
             tries[0].Knowing,
@@ -158,6 +147,17 @@ public sealed partial class LotAtWork
             ways.Refused,
             []
         );
+    }
+
+    /// <summary>Where a way of this lot begins to pay: some dozens of likely worlds, and none of what the verdict is made of.</summary>
+    /// <param name="wayId">Of a way that takes it.</param>
+    public PaysFrom PaysFrom(string wayId)
+    {
+        if (terms is null || FoundWay.Of(wayId, Liquor) is not { } way)
+            return new(null, null);
+        var (breaking, least) = ((BreakEven?)null, (double?)null);
+        Parallel.Invoke(() => breaking = Breaking(way), () => least = Least(way));
+        return new(breaking, least);
     }
 
     // The content of the way's metal at which its likely margin is nothing: poorer and richer than believed by as much as can be. Where the
@@ -226,6 +226,8 @@ public sealed partial class LotAtWork
             .OrderBy(o => o.Code, StringComparer.Ordinal)
             .Select(o => (Lot: o, Feed: BatchFeed.FeedOf(state, o, All(o), true)))
             .Where(o => Alike(feed, o.Feed, way.Element))
+            .AsParallel()
+            .AsOrdered()
             .Select(o => (o.Lot, o.Feed, Alone: Likely(way, o.Feed, by)?.Margin.Likely))
             .ToList();
         while (partners.Count < MostPartners)
@@ -233,6 +235,8 @@ public sealed partial class LotAtWork
             // What does not bear this way by itself is not pooled into it.
             var next = waiting
                 .Where(o => o.Alone is not null && !partners.Contains(o.Lot))
+                .AsParallel()
+                .AsOrdered()
                 .Select(o => (o.Lot, o.Feed, Joint: Likely(way, feed.Plus(o.Feed), by)?.Margin.Likely, Alone: Math.Max(0, o.Alone!.Value)))
                 .Where(o => o.Joint - together - o.Alone > LeastGain)
                 .OrderByDescending(o => o.Joint - o.Alone)

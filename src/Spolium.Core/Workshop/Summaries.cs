@@ -192,7 +192,7 @@ public static class Summaries
                 .Steps.Select(s => s.Plan)
                 .SelectMany(p =>
                     p.Doses.Select(d => d.Grams)
-                        .Concat(p.Outputs.SelectMany(o => o.Charge.Moles.Values.Append(o.Charge.Mass().Named(o.Name))))
+                        .Concat(p.Outputs.SelectMany(o => o.Charge.Moles.Select(m => m.Value).Append(o.Charge.Mass().Named(o.Name))))
                         .Append(p.Attended)
                         .Append(p.Unattended)
                 )

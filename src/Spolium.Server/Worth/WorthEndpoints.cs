@@ -13,8 +13,11 @@ public sealed record WorthRequest(string? Amount = null, ContentRequest? Content
 
 public sealed record WorthLineView(string Id, FigureView Kr);
 
-/// <param name="Content">"8.4 % silver".</param>
-public sealed record BreakEvenView(string Element, string Content);
+/// <summary>Where a way of a lot begins to pay.</summary>
+/// <param name="Content">"8.4 % silver"; null where no content turns it.</param>
+/// <param name="LeastLot">"46 g"; null where no amount pays.</param>
+/// <param name="Words">What could turn the verdict, in a sentence; may be empty.</param>
+public sealed record PaysFromView(string? Content, string? LeastLot, string Words);
 
 /// <param name="Way">Title of the way that did not go.</param>
 public sealed record RefusedView(string Way, string Verb, string Reason, string WayOut);
@@ -40,8 +43,6 @@ public sealed record WorthView(
     FigureView? AsItIs,
     FigureView? Margin,
     IReadOnlyList<string> NotPriced,
-    IReadOnlyList<BreakEvenView> BreakEven,
-    string? LeastLot,
     string Knowing,
     IReadOnlyList<FigureView> Believed,
     string? Prices,
@@ -106,6 +107,9 @@ public static class WorthEndpoints
         lots.MapPost("/worth", (string lotId, WorthRequest request, Writing writing, TimeProvider time) =>
             Worthwhile(lotId, request, writing, time, new ShownFigures())
         );
+        lots.MapPost("/worth/pays-from", (string lotId, WorthRequest request, Writing writing, TimeProvider time) =>
+            PaysFrom(lotId, request, writing, time)
+        );
         lots.MapPost("/worth/working", (string lotId, WorthRequest request, string key, Writing writing, TimeProvider time) =>
             Working(key, book => Worthwhile(lotId, request, writing, time, book).Result)
         );
@@ -157,6 +161,33 @@ public static class WorthEndpoints
         return amount;
     }
 
+    // The lot as it is asked about, or why it cannot be.
+    private static (LotAtWork? At, Charge? Feed, ProblemHttpResult? No) Asked(
+        State state,
+        string lotId,
+        WorthRequest request,
+        TimeProvider time,
+        bool way
+    )
+    {
+        if (!state.Lots.TryGetValue(lotId, out var lot))
+            return (null, null, Problems.NotFound("such lot"));
+        var reader = new RequestReader();
+        var amount = AmountOf(reader, lot, request.Amount);
+        var content =
+            request.Content is null || lot.Sources.Count > 0 ? null : reader.Content(request.Content, amount.Field == Field.Volume);
+        if (reader.Ok && content?.Check() is { Count: > 0 } wrong)
+            reader.Errors.AddRange(wrong);
+        var liquor = amount.Field == Field.Volume ? (content ?? lot.Content).Liquor : null;
+        if (way && (request.Way is null || FoundWay.Of(request.Way, liquor) is null))
+            reader.Errors.Add(new("way", "no way of this lot is asked about", "take the id of a way that the verdict or the ways name"));
+        if (!reader.Ok)
+            return (null, null, Problems.Refused(reader.Errors));
+        return amount.Field == Field.Volume && liquor is null
+            ? default
+            : (new LotAtWork(state, lot, amount, content, time.GetUtcNow()), BatchFeed.FeedOf(state, lot, amount, false, content), null);
+    }
+
     private static Results<Ok<WorthView>, ProblemHttpResult> Worthwhile(
         string lotId,
         WorthRequest request,
@@ -166,23 +197,28 @@ public static class WorthEndpoints
     )
     {
         var state = writing.Ledger.State;
-        if (!state.Lots.TryGetValue(lotId, out var lot))
-            return Problems.NotFound("such lot");
-        var reader = new RequestReader();
-        var amount = AmountOf(reader, lot, request.Amount);
-        var content =
-            request.Content is null || lot.Sources.Count > 0 ? null : reader.Content(request.Content, amount.Field == Field.Volume);
-        if (reader.Ok && content?.Check() is { Count: > 0 } wrong)
-            reader.Errors.AddRange(wrong);
-        if (!reader.Ok)
-            return Problems.Refused(reader.Errors);
-        if (amount.Field == Field.Volume && (content ?? lot.Content).Liquor is null)
-            return TypedResults.Ok(NotKnown(state));
-        var at = new LotAtWork(state, lot, amount, content, time.GetUtcNow());
-        return TypedResults.Ok(
-            WorthViews.View(state, at.Worthwhile(request.Way), Believed(BatchFeed.FeedOf(state, lot, amount, false, content), book), book)
-        );
+        return Asked(state, lotId, request, time, false) switch
+        {
+            { No: { } no } => no,
+            { At: { } at, Feed: { } feed } => TypedResults.Ok(
+                WorthViews.View(state, at.Worthwhile(request.Way), Believed(feed, book), book)
+            ),
+            _ => TypedResults.Ok(NotKnown(state)),
+        };
     }
+
+    private static Results<Ok<PaysFromView>, ProblemHttpResult> PaysFrom(
+        string lotId,
+        WorthRequest request,
+        Writing writing,
+        TimeProvider time
+    ) =>
+        Asked(writing.Ledger.State, lotId, request, time, true) switch
+        {
+            { No: { } no } => no,
+            { At: { } at, Feed: { } feed } => TypedResults.Ok(WorthViews.View(at.PaysFrom(request.Way!), feed)),
+            _ => TypedResults.Ok(new PaysFromView(null, null, "")),
+        };
 
     private static List<FigureView> Believed(Charge feed, ShownFigures book) =>
         [.. feed.Booked.Order(StringComparer.Ordinal).Select(e => book.Add("believed/" + e, feed.Element(e), e))];
@@ -200,8 +236,6 @@ public static class WorthEndpoints
             null,
             null,
             [],
-            [],
-            null,
             "",
             [],
             state.PricesNow?.List.Title,

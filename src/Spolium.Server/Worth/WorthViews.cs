@@ -1,4 +1,5 @@
 using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
 using Spolium.Core.Ways;
 
 namespace Spolium.Server.Worth;
@@ -21,14 +22,6 @@ internal static class WorthViews
             book.AddOrNone("as-it-is", sheet?.AsItIs),
             book.AddOrNone("margin", sheet?.Margin),
             sheet?.NotPriced ?? [],
-            [
-                .. worth.BreakEven.Select(b => new BreakEvenView(
-                    b.Element,
-                    $"{FigureText.Number(b.Content, FigureText.Decimals(b.Content, b.Content / 4))} "
-                        + $"{b.Unit} {Elements.Of(b.Element).Name}"
-                )),
-            ],
-            worth.LeastLot is { } least ? Amount(worth, least) : null,
             LotVerdict.Kr(worth.Knowing),
             believed,
             state.PricesNow?.List.Title,
@@ -48,8 +41,17 @@ internal static class WorthViews
         );
     }
 
-    private static string Amount(LotWorth worth, double least) =>
-        worth.Way!.Plan.Feed.Of(Core.Chemistry.Species.Water).Likely > 0
+    internal static PaysFromView View(PaysFrom pays, Charge feed) =>
+        new(
+            pays.BreakEven is { } b
+                ? $"{FigureText.Number(b.Content, FigureText.Decimals(b.Content, b.Content / 4))} {b.Unit} {Elements.Of(b.Element).Name}"
+                : null,
+            pays.LeastLot is { } least ? Amount(feed, least) : null,
+            pays.Words
+        );
+
+    private static string Amount(Charge feed, double least) =>
+        feed.Of(Core.Chemistry.Species.Water).Likely > 0
             ? $"{FigureText.Number(least / 1000, least < 10_000 ? 1 : 0)} L"
             : $"{FigureText.Number(least, least < 100 ? 1 : 0)} g";
 

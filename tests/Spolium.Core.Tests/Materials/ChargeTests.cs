@@ -41,7 +41,8 @@ public class ChargeTests
                 {
                     var charge = Charge.Empty.With(new("Cu", Phase.Solid), Mol(metal)).Dissolve("HNO3", Mol(acid)).Dissolve("H2O", Mol(10));
                     var (after, _) = charge.React(MetalInAcid.Find("Cu", false)!.NitricByNo2!, Mol(extent));
-                    return Math.Abs(after.Mass().Likely - charge.Mass().Likely) < 1e-9 && after.Moles.Values.All(n => n.Likely > -1e-12);
+                    return Math.Abs(after.Mass().Likely - charge.Mass().Likely) < 1e-9
+                        && after.Moles.Select(m => m.Value).All(n => n.Likely > -1e-12);
                 }
             );
 

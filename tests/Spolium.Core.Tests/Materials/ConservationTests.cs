@@ -132,7 +132,7 @@ public class ConservationTests
                 Sum(s.Plan.Doses.Select(d => d.Grams.Amount).Prepend(s.Input.Mass().Amount)),
                 Sum(outs.Select(o => o.Mass().Amount))
             );
-            foreach (var element in poured.Moles.Keys.SelectMany(k => k.Parse().Atoms.Keys).Distinct().Except(["O"]))
+            foreach (var element in poured.Substances.SelectMany(k => k.Parse().Atoms.Keys).Distinct().Except(["O"]))
                 AssertSame(s.Step.Id, element, poured.Element(element).Amount, Sum(outs.Select(o => o.Element(element).Amount)));
             foreach (var (species, moles) in s.Plan.Outputs.SelectMany(o => o.Charge.Moles))
                 for (var w = 0; w < Amount.Worlds; w++)

@@ -66,7 +66,7 @@ public class ContentTests
         Assert.Equal(7.5, Given.Step("roast", charge).Outputs[0].Charge.Grams(Species.Gold).Likely, 1e-6);
         Assert.InRange(Given.Step("mill", charge).Outputs.Sum(o => o.Charge.Grams(Species.Gold).Likely), 5.5, 7);
         // A lot of it, and a pot, keep it locked.
-        Assert.Contains(Keeping.AtMost(Keeping.Of(charge)).Moles.Keys, s => s.Locked);
+        Assert.Contains(Keeping.AtMost(Keeping.Of(charge)).Substances, s => s.Locked);
         var held = HeldCharge.Of(HeldCharge.Of(charge, 500, _ => 1), Working.Exact(500, null, Dimension.Mass), new Draws("held"));
         Assert.Equal(7.425, held.Of(Species.Gold with { Locked = true }).Likely * 196.967, 0.01);
         Assert.Contains(Gold("Cu", open with { Low = Given.Share(3) }).Check(), e => e.Field == "open");

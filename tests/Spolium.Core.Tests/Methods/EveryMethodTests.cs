@@ -108,7 +108,7 @@ public class EveryMethodTests
         var poured = plan.Doses.Aggregate(Charge.Empty, (c, d) => d.Bottle.PourInto(c, d.Grams, draws));
         var into = charge.Plus(poured);
         var outOf = plan.Outputs.Aggregate(plan.GasGone, (c, o) => c.Plus(o.Charge));
-        var elements = into.Moles.Keys.Concat(outOf.Moles.Keys).SelectMany(s => s.Parse().Atoms.Keys).Distinct();
+        var elements = into.Substances.Concat(outOf.Substances).SelectMany(s => s.Parse().Atoms.Keys).Distinct();
         var scale = into.Mass().Amount;
         foreach (
             var (what, a, b) in elements
@@ -187,7 +187,7 @@ public class EveryMethodTests
                     var draws = new Draws("some worlds " + seed);
                     // Every third substance is missing in two of three worlds by itself, or all of them but water together.
                     var unsure = charge
-                        .Moles.Keys.Where((s, i) => seed % 2 == 0 ? s != Species.Water : (i + seed) % 3 == 0)
+                        .Substances.Where((s, i) => seed % 2 == 0 ? s != Species.Water : (i + seed) % 3 == 0)
                         .Aggregate(charge, (c, s) =>
                         {
                             var there = Working.Given(
@@ -207,7 +207,7 @@ public class EveryMethodTests
                     var plan = method.Plan(unsure, RandomSteps.Options(method, seed), Shop.Usual, Facts.None, draws);
                     var figures = plan
                         .Figures.Concat(plan.Doses.Select(d => d.Grams))
-                        .Concat(plan.Outputs.SelectMany(o => o.Charge.Moles.Values.Append(o.Charge.Unknown)))
+                        .Concat(plan.Outputs.SelectMany(o => o.Charge.Moles.Select(m => m.Value).Append(o.Charge.Unknown)))
                         .Concat(plan.Gases.SelectMany(g => new[] { g.Made, g.Leaving }))
                         .Concat([plan.Attended, plan.Unattended]);
                     foreach (var figure in plan.Warming is { } warming ? figures.Append(warming) : figures)

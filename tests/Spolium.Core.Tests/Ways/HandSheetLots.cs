@@ -80,7 +80,9 @@ internal static class HandSheetLots
         ),
     ];
 
-    public static LotWorth Worth(string id)
+    public static LotWorth Worth(string id) => At(id).Worthwhile();
+
+    public static LotAtWork At(string id)
     {
         var (_, content, amount, prices) = All.First(l => l.Id == id);
         State Write(State state, Decision decision) =>
@@ -97,6 +99,6 @@ internal static class HandSheetLots
             );
         var state = Write(Ledger.Empty.State, PriceDecisions.Keep(Ledger.Empty.State, prices));
         state = Write(state, LotDecisions.Receive(state, "l", "L-1", "a lot", "metal", amount, content, null));
-        return new LotAtWork(state, state.Lots["l"], amount, null, Now).Worthwhile();
+        return new(state, state.Lots["l"], amount, null, Now);
     }
 }

@@ -27,7 +27,7 @@ public class HandSheetTests
     [InlineData("silver alone", "Do it", "Not counted, for they have no price: nitric acid, copper bar, borax glass, handing over, power")]
     [InlineData("sterling", "Do it", "nitric acid, copper")]
     [InlineData("22 ct", "Do it", "gold by aqua regia")]
-    [InlineData("poor silver", "Sell it as it is", "To work it off pays where the silver is above 11 %")]
+    [InlineData("poor silver", "Sell it as it is", "sell it as it is")]
     [InlineData("liquor", "Do it", "silver by copper")]
     public void Verdicts_of_twelve_lots(string lot, string headline, string says)
     {
@@ -218,6 +218,14 @@ public class HandSheetTests
     [InlineData("fixer", -141)]
     [InlineData("exact", 396)]
     public void As_it_is_by_hand(string lot, double crowns) => Assert.Equal(crowns, Of(lot).Way!.Worth!.AsItIs.Likely, 0.6);
+
+    // 500 g: where 0.11 × 500 g × 10.054 less what the work costs is what 40 % of its metal fetches less the sale.
+    [Fact]
+    public void Poor_silver_says_from_where_on_it_pays() =>
+        Assert.Equal(
+            "To work it off pays where the silver is above 11 %.",
+            HandSheetLots.At("poor silver").PaysFrom(Of("poor silver").Way!.Way.Id).Words
+        );
 
     // Typed exactly: knowing what is known gains nothing, and no test is offered.
     [Fact]

@@ -95,13 +95,7 @@ public class LotVerdictTests
     [InlineData(70, VerdictKind.Unsure)]
     public void What_has_no_price_is_named_and_may_undo_the_lead(double mayCost, VerdictKind kind)
     {
-        var verdict = LotVerdict.Of(
-            [To(ChoiceKind.Do, Kr(100)), To(ChoiceKind.Sell, Kr(40))],
-            null,
-            "",
-            ["iron", "power", "hours"],
-            mayCost
-        );
+        var verdict = LotVerdict.Of([To(ChoiceKind.Do, Kr(100)), To(ChoiceKind.Sell, Kr(40))], null, ["iron", "power", "hours"], mayCost);
         Assert.Equal(kind, verdict.Kind);
         Assert.Contains("Not counted, for they have no price: iron, power, hours", verdict.Reason);
     }

@@ -105,7 +105,7 @@ public class WaySearchTests
             Working.Zero(Dimension.Substance),
             draws
         );
-        var (found, refused) = WaySearch.Of(fixer, LiquorKind.Fixer, ["Ag"], Shop.Usual, draws);
+        var (found, refused) = WaySearch.Of(new(fixer, Shop.Usual, draws, m => Routes.Chain(m)), LiquorKind.Fixer, ["Ag"]);
         Assert.Equal("silver by iron", Assert.Single(found).Title);
         var current = Assert.Single(refused);
         Assert.Equal("silver by current", current.Title);

@@ -202,13 +202,14 @@ public partial class LotAtWorkTests
     public void Break_even_and_least_lot_do_not_hang_on_what_was_asked()
     {
         var content = new Content([new("Au", Given.Share(1.2), Given.Share(1.5), Given.Share(1.8))], "Cu");
-        LotWorth At(double grams) => Of(With("x-brass", content, Given.Grams(200, 0.1)), "x-brass", amount: Given.Grams(grams));
-        var way = At(200).Way!.Way.Id;
-        LotWorth By(double grams) => Of(With("x-brass", content, Given.Grams(200, 0.1)), "x-brass", amount: Given.Grams(grams), way: way);
+        LotWorth Asked(double grams) => Of(With("x-brass", content, Given.Grams(200, 0.1)), "x-brass", amount: Given.Grams(grams));
+        var way = Asked(200).Way!.Way.Id;
+        PaysFrom By(double grams) =>
+            At(With("x-brass", content, Given.Grams(200, 0.1)), "x-brass", amount: Given.Grams(grams)).PaysFrom(way);
         Assert.Equal(By(200).LeastLot!.Value, By(20).LeastLot!.Value, 0.02 * By(200).LeastLot!.Value);
         Assert.Equal(By(200).LeastLot!.Value, By(2000).LeastLot!.Value, 0.02 * By(200).LeastLot!.Value);
         // By bisection: nothing is left over there.
-        var even = By(200).BreakEven.Single().Content;
+        var even = By(200).BreakEven!.Content;
         var poorer = content with { Lines = [new("Au", Given.Share(even), Given.Share(even), Given.Share(even))] };
         Assert.Equal(0, Of(With("x-even", poorer, Given.Grams(200, 0.1)), "x-even", way: way).Way!.Worth!.Margin.Likely, 15.0);
     }

@@ -19,8 +19,12 @@ public partial class WorthTests
         Assert.Equal(("Do", "Do it"), (worth.GetProperty("verdict").GetString(), worth.GetProperty("headline").GetString()));
         var lines = worth.GetProperty("lines").EnumerateArray().ToList();
         Assert.Equal(Kr(worth, "leftOver"), lines.Sum(l => l.GetProperty("kr").GetProperty("likely").GetDouble()), 1e-6);
-        Assert.Contains("% silver", worth.GetProperty("breakEven")[0].GetProperty("content").GetString());
-        Assert.EndsWith("g", worth.GetProperty("leastLot").GetString());
+        var pays = await shop.Done("/api/lots/hl-2a/worth/pays-from", new { Way = worth.GetProperty("wayId").GetString() });
+        Assert.EndsWith("% silver", pays.GetProperty("content").GetString());
+        Assert.EndsWith("g", pays.GetProperty("leastLot").GetString());
+        Assert.Matches(@"^To work it off pays where the silver is above [0-9.]+ %\.$", pays.GetProperty("words").GetString());
+        Assert.Contains("no way of this lot", (await shop.Post("/api/lots/hl-2a/worth/pays-from", new { })).Body.ToString());
+        Assert.Equal(404, (await shop.Post("/api/lots/none/worth/pays-from", new { Way = "x" })).Status);
         var working = await shop.Done("/api/lots/hl-2a/worth/working?key=worth/paid", new { });
         Assert.Contains("share that a bar of this fineness is paid", working.GetProperty("working").ToString());
         Assert.Equal(404, (await shop.Post("/api/lots/hl-2a/worth/working?key=nothing", new { })).Status);

@@ -41,5 +41,18 @@ export const useWorth = (lotId: string, body: Schemas['WorthRequest'], enabled =
       unwrap(await api.POST('/api/lots/{lotId}/worth', { params: { path: { lotId } }, body })),
   });
 
+/** Where the way that the worth goes by begins to pay: asked for once that stands, for it takes longer. */
+export const usePaysFrom = (lotId: string, body: Schemas['WorthRequest']) =>
+  useQuery({
+    queryKey: ['worth', lotId, 'pays-from', body],
+    enabled: !!body.way,
+    retry: false,
+    // While a bar moves on one way, what it paid from stays until the new answer is there.
+    placeholderData: (was: Schemas['PaysFromView'] | undefined, query) =>
+      (query?.queryKey[3] as Schemas['WorthRequest'] | undefined)?.way === body.way ? was : undefined,
+    queryFn: async () =>
+      unwrap(await api.POST('/api/lots/{lotId}/worth/pays-from', { params: { path: { lotId } }, body })),
+  });
+
 export const usePrices = () =>
   useQuery({ queryKey: ['prices'], queryFn: async () => unwrap(await api.GET('/api/prices')) });

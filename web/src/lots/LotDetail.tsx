@@ -2,7 +2,7 @@ import { useThrottledValue } from '@mantine/hooks';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
-import { useLot, useWorth } from '../api/lots';
+import { useLot, usePaysFrom, useWorth } from '../api/lots';
 import type { Problem } from '../api/problem';
 import { unwrap, said } from '../api/problem';
 import { ProblemNote } from '../metal/ProblemNote';
@@ -37,6 +37,7 @@ function Known({ lot }: { lot: Schemas['LotView'] }) {
   const body = asked ? { content: asked, way: own.data?.wayId ?? null } : {};
   const worth = useWorth(lot.id, body, there);
   const w = there ? worth.data : undefined;
+  const pays = usePaysFrom(lot.id, { ...body, way: w?.wayId ?? null }).data;
   const refused = worth.error as Problem | null;
   return (
     <WithWorking
@@ -53,7 +54,11 @@ function Known({ lot }: { lot: Schemas['LotView'] }) {
               }),
         )
       }
-      side={w && !sorting ? <VerdictSheet lot={lot} worth={w} thought={thought !== null} /> : undefined}
+      side={
+        w && !sorting ? (
+          <VerdictSheet lot={lot} worth={w} turns={pays?.words} thought={thought !== null} />
+        ) : undefined
+      }
     >
       <h1>
         {lot.code} {lot.title}
@@ -92,7 +97,7 @@ function Known({ lot }: { lot: Schemas['LotView'] }) {
           {w?.margin && (
             <>
               <h2 className={styles.gap}>Is it worth doing now?</h2>
-              <MoneyAxis margin={w.margin} breakEven={w.breakEven} leastLot={w.leastLot} />
+              <MoneyAxis margin={w.margin} content={pays?.content} leastLot={pays?.leastLot} />
             </>
           )}
           <div className={`${styles.row} ${styles.gap}`}>

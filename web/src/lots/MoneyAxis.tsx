@@ -1,11 +1,12 @@
-import type { FigureView, Schemas } from '../api/client';
+import type { FigureView } from '../api/client';
 import { useMoney } from '../api/money';
 import styles from './worth.module.css';
 
 interface Props {
   margin: FigureView;
-  breakEven: Schemas['BreakEvenView'][];
-  leastLot: string | null;
+  /** Content at which it only just pays. */
+  content?: string | null;
+  leastLot?: string | null;
 }
 
 const width = 620;
@@ -23,7 +24,7 @@ function ticks(low: number, high: number) {
 const whole = (x: number) => Math.round(x).toLocaleString('en').replace(/,/g, ' ').replace('-', '−');
 
 /** The margin as one interval on a money axis, with the mark where nothing is left over. */
-export function MoneyAxis({ margin, breakEven, leastLot }: Props) {
+export function MoneyAxis({ margin, content, leastLot }: Props) {
   const money = useMoney();
   const all = ticks(Math.min(0, margin.low, margin.likely), Math.max(0, margin.high, margin.likely));
   const [first, last] = [all[0] ?? 0, all.at(-1) ?? 1];
@@ -76,7 +77,7 @@ export function MoneyAxis({ margin, breakEven, leastLot }: Props) {
         </text>
       </svg>
       <figcaption className="soft">
-        {breakEven.map((b) => `At ${b.content} it only just pays. `)}
+        {content && `At ${content} it only just pays. `}
         {leastLot && `The least lot of this content worth doing is ${leastLot}.`}
       </figcaption>
     </figure>

@@ -14,12 +14,14 @@ import styles from './worth.module.css';
 interface Props {
   lot: Schemas['LotView'];
   worth: Schemas['WorthView'];
+  /** What could turn it, in a sentence. */
+  turns?: string;
   /** The figures are of a content that is only thought of. */
   thought: boolean;
 }
 
 /** The verdict in a sentence, and the sheet behind it line by line. */
-export function VerdictSheet({ lot, worth: w, thought }: Props) {
+export function VerdictSheet({ lot, worth: w, turns, thought }: Props) {
   const [doing, setDoing] = useState<'wait' | 'offer' | null>(null);
   return (
     <aside className={styles.verdict} aria-label="is it worth doing" aria-live="polite">
@@ -27,7 +29,9 @@ export function VerdictSheet({ lot, worth: w, thought }: Props) {
         {w.headline}
       </h2>
       {thought && <p className={styles.thought}>with the content as you moved it</p>}
-      <p>{w.reason}</p>
+      <p>
+        {w.reason} {turns}
+      </p>
       <Choices choices={w.choices} />
       {w.lines.length > 0 && (
         <table className={styles.sheet}>

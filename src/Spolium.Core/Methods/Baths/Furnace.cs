@@ -56,7 +56,7 @@ internal static class Furnace
         var mass = bar.Mass().Likely;
         // The bar is for the noble metal that most is there of: the others are beside it.
         var main = Noble.MaxBy(e => bar.Grams(new(e, Phase.Solid)).Likely);
-        foreach (var species in bar.Moles.Keys.Where(s => Species.IsMetal(s) && s.Formula != main))
+        foreach (var species in bar.Substances.Where(s => Species.IsMetal(s) && s.Formula != main))
             if (bar.Grams(species) is var grams && grams.Likely > Constants.Get("bar-beside-above").Likely * mass)
                 yield return new(
                     CautionLevel.Look,

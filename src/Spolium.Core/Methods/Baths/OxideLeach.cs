@@ -34,7 +34,7 @@ internal static class OxideLeach
 
     /// <summary>A roast's oxides of cobalt, nickel and iron are what is wanted next: a hot acid wash would take them.</summary>
     public static bool OfRoast(Charge charge) =>
-        charge.Moles.Keys.Where(IsOxide).Sum(s => charge.Grams(s).Likely) > charge.Grams(Species.Gold).Likely;
+        charge.Substances.Where(IsOxide).Sum(s => charge.Grams(s).Likely) > charge.Grams(Species.Gold).Likely;
 
     private static bool IsOxide(Species s) =>
         s.Phase == Phase.Solid && (s.Formula.EndsWith('O') || s.Formula.EndsWith("O3", StringComparison.Ordinal));

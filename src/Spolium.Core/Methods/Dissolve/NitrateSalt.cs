@@ -35,7 +35,12 @@ public sealed class NitrateSalt : IMethod
     {
         var salt = options.Text("salt");
         bool Has(string metal) => charge.Element(metal).Range.High > 0;
-        var sulphate = options.Later.Where(m => m.Reagents.Any(f => Species.Of(f).Count("S") > 0)).Select(m => m.Verb).FirstOrDefault();
+        // Of the others nothing hangs on what comes later.
+        var calcium = salt == "Ca(NO3)2·4H2O";
+        var sulphate = (calcium ? options.Later : [])
+            .Where(m => m.Reagents.Any(f => Species.Of(f).Count("S") > 0))
+            .Select(m => m.Verb)
+            .FirstOrDefault();
         return AquaRegiaBath.Plan(
             this,
             new(salt, (int)Species.Of(salt).Count("N") == 2 && salt != "NH4NO3" ? 2 : 1, false, false),
@@ -56,7 +61,7 @@ public sealed class NitrateSalt : IMethod
                     "use sodium nitrate or nitric acid"
                 ),
                 Objections.When(
-                    salt == "Ca(NO3)2·4H2O" && sulphate is not null,
+                    sulphate is not null,
                     $"calcium falls as gypsum when a later step ({sulphate}) brings sulphate",
                     "use sodium nitrate, or choose steps without sulphur"
                 ),

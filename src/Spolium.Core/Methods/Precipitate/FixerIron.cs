@@ -67,7 +67,7 @@ public sealed class FixerIron : IMethod
             [
                 new("sludge", "silver sludge", true, sludge, "the sludge, dry"),
                 new("fixer", "desilvered fixer", false, fixer),
-                .. drawn.Moles.Count > 0 ? [new Output("iron", "iron drawn out", false, drawn)] : Array.Empty<Output>(),
+                .. drawn.Moles.Length > 0 ? [new Output("iron", "iron drawn out", false, drawn)] : Array.Empty<Output>(),
             ],
             [
                 new("strip-blank", "a silver strip, or a drop with sulphide, shows nothing", "old strips show nothing"),
