@@ -28,7 +28,7 @@ public sealed record LotVerdict(VerdictKind Kind, string Headline, string Reason
         var best = ranked[0];
         var second = ranked.Skip(1).FirstOrDefault(c => !(c.Kind == ChoiceKind.Leave && best.Kind == ChoiceKind.Sell));
         var lead = second is null ? double.PositiveInfinity : best.Mean - second.Mean;
-        var says = new List<string> { $"To {best.Title} brings {Kr(best.Mean)} on the mean ({Range(best.Kr)}; {best.Says})." };
+        var says = new List<string> { $"To {best.Title} brings {Kr(best.Mean)} on the mean ({Range(best.Kr)}{best.Says})." };
         if (second is not null)
             says.Add(
                 $"Next is to {second.Title}: {Kr(second.Mean)}"
@@ -75,7 +75,9 @@ public sealed record LotVerdict(VerdictKind Kind, string Headline, string Reason
             _ => "Hold it",
         };
 
-    private static string Range(Working kr) => $"{FigureText.Number(kr.Range.Low, 0)} to {FigureText.Number(kr.Range.High, 0)}";
+    // What is certain has no range to tell.
+    private static string Range(Working kr) =>
+        kr.Amount.IsCertain ? "" : $"{FigureText.Number(kr.Range.Low, 0)} to {FigureText.Number(kr.Range.High, 0)}; ";
 
     /// <summary>Whole units of the currency: a margin is never known better.</summary>
     public static string Kr(double crowns) => Currency.Text(crowns);

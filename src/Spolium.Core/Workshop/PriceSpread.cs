@@ -11,6 +11,9 @@ public static class PriceSpread
     // A shop that began yesterday has seen no price move: what its lists say of less than this is spread over it.
     private const double LeastDays = 30;
 
+    // Of the price: wider, what it brings on the mean would not be the price any more, since none falls below nothing.
+    private const double MostOfPrice = 1.0 / 3;
+
     /// <summary>The list that holds now, with how far its metals have lain from it; null before there is one. What was written with a ±
     /// keeps it.</summary>
     public static PriceList? Ahead(State state)
@@ -51,7 +54,7 @@ public static class PriceSpread
                 squares += held * Math.Pow(was.Price.Value - row.Price.Value, 2);
                 days += held;
             }
-        var sigma = Math.Sqrt(squares / Math.Max(days, LeastDays));
+        var sigma = Math.Min(Math.Sqrt(squares / Math.Max(days, LeastDays)), MostOfPrice * row.Price.Value);
         return sigma <= 0
             ? row
             : row with

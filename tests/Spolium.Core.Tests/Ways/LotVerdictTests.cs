@@ -97,6 +97,8 @@ public class LotVerdictTests
     {
         var verdict = LotVerdict.Of([To(ChoiceKind.Do, Kr(100)), To(ChoiceKind.Sell, Kr(40))], null, ["iron", "power", "hours"], mayCost);
         Assert.Equal(kind, verdict.Kind);
+        // What is certain has no range to tell.
+        Assert.DoesNotContain("100 to 100", verdict.Reason);
         Assert.Contains("Not counted, for they have no price: iron, power, hours", verdict.Reason);
     }
 

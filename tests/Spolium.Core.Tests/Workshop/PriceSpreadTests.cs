@@ -48,6 +48,15 @@ public class PriceSpreadTests
         Assert.Contains("± 1.2 by its lists", PriceSpread.Ahead(Shop((60, Silver("a", 7.73)), (0, Silver("d", 7))))!.OfMetal("Ag")!.Source);
     }
 
+    // Silver fell to a fifth: what it brings on the mean is still what it costs now.
+    [Fact]
+    public void A_price_that_jumped_keeps_its_mean()
+    {
+        var state = Shop((300, Silver("a", 11)), (0, Silver("b", 2)));
+        Assert.Equal(2.0 / 3, Price(state).Sigma, 9);
+        Assert.Equal(2, Choice.MeanOf(PriceSpread.Ahead(state)!.OfMetal("Ag")!.Amount), 0.01);
+    }
+
     [Fact]
     public void What_was_written_with_its_own_keeps_it_and_one_list_has_none()
     {

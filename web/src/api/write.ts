@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 import { showRefusal } from '../app/refusal';
 import { useWho } from '../app/who';
 import type { Schemas } from './client';
@@ -28,6 +28,18 @@ const stamp = (wish: string) => {
   };
 };
 
+// While what this page itself wrote is still being read again. A key that is pressed then goes by what comes of it, and is not told that
+// somebody else wrote in between.
+let rereading: Promise<unknown> | null = null;
+
+const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+// Until what was read again is drawn; a line that hangs holds nobody for long.
+const drawn = async (reread: Promise<unknown>) => {
+  await Promise.race([reread, wait(2000)]);
+  await wait(30);
+};
+
 /**
  * Writes one entry. The id is made once and kept until the entry is written, so that a retry never writes twice;
  * what was written makes all lists fresh.
@@ -41,21 +53,29 @@ export function useWrite<Wish, Answer>(
   const [who] = useWho();
   const made = useRef<ReturnType<typeof stamp> | null>(null);
   const queries = useQueryClient();
+  const shown = useRef(seen);
+  useLayoutEffect(() => {
+    shown.current = seen;
+  }, [seen]);
   return useMutation<Answer, Problem, Wish>({
-    mutationFn: (wish) => {
+    mutationFn: async (wish) => {
       const text = JSON.stringify(wish);
       // Another wish is another entry; the same wish again is a retry of the same one.
       if (made.current?.wish !== text) made.current = stamp(text);
       const { entryId, once } = made.current;
+      if (rereading) await drawn(rereading);
       return send(
-        { entryId, by: who, occurredAt: null, expectedVersion: seen, timeIsRight: false },
+        { entryId, by: who, occurredAt: null, expectedVersion: shown.current, timeIsRight: false },
         wish,
         once,
       );
     },
     onSuccess: async (answer) => {
       made.current = null;
-      await queries.invalidateQueries();
+      const reread = queries.invalidateQueries();
+      rereading = reread;
+      await reread;
+      if (rereading === reread) rereading = null;
       done?.(answer);
     },
     onError: (problem) => {

@@ -29,9 +29,8 @@ export function VerdictSheet({ lot, worth: w, turns, thought }: Props) {
         {w.headline}
       </h2>
       {thought && <p className={styles.thought}>with the content as you moved it</p>}
-      <p>
-        {w.reason} {turns}
-      </p>
+      <p>{w.reason}</p>
+      {turns && <p>{turns}</p>}
       <Choices choices={w.choices} />
       {w.lines.length > 0 && (
         <table className={styles.sheet}>

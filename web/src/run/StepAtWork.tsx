@@ -47,7 +47,9 @@ export function StepAtWork({ batch, step }: Props) {
     batch.version,
   );
   const open = step.doses.find((d) => d.rungs.some((r) => !r.entryId) && !signsSay(step, d.id));
-  const dose = step.doses.find((d) => d.id === chosen) ?? open ?? step.doses[0];
+  // When all is poured, or its signs were seen, one portion more is of what was poured last, not of the water that came first.
+  const last = [...step.doses].reverse().find((d) => d.rungs.some((r) => r.entryId));
+  const dose = step.doses.find((d) => d.id === chosen) ?? open ?? last ?? step.doses[0];
   const others = step.doses.some((d) => d.id !== dose?.id && d.rungs.some((r) => r.entryId));
   const gases = step.gases.filter((g) => g.made.high > 0.5);
   const unseen = step.endSigns.filter((s) => !s.seenAt).length;
