@@ -23,7 +23,8 @@ public class WayPlansTests
                 + string.Join(
                     ';',
                     s.Plan.Doses.Select(d =>
-                        $"{d.Id} {d.Bottle.Id} {d.Grams.Likely:R} {d.Lacking} {string.Join(' ', d.Rungs.Select(r => $"{r.BottleId} {r.Grams:R}"))}"
+                        $"{d.Id} {d.Bottle.Id} {d.Grams.Likely:R} {d.Lacking} "
+                        + string.Join(' ', d.Rungs.Select(r => $"{r.BottleId} {r.Grams:R}"))
                     )
                 )
                 + string.Join(
@@ -35,11 +36,13 @@ public class WayPlansTests
             )
         );
 
-    // Every way of the map, on a shelf that runs low so that what one step pours is missing to the next.
+    private const int Ways = 20;
+
+    // Ways of the map, on a shelf that runs low so that what one step pours is missing to the next.
     [Theory]
     [InlineData("hl-9a", 2)]
     [InlineData("hl-6a", 3)]
-    public void Every_way_is_planned_as_if_it_were_alone(string lotId, int seed)
+    public void A_way_is_planned_as_if_it_were_alone(string lotId, int seed)
     {
         var lot = Demo.Value.Lots[lotId];
         var liquor = lot.Amount.Field == Field.Volume ? lot.Content.Liquor : null;
@@ -50,7 +53,9 @@ public class WayPlansTests
         var plans = new WayPlans(feed, shop, draws, m => LotAtWork.RouteFor(lot, m));
         var ways = MapWays.All.Where(w => w.Takes == liquor).Select(w => w.Way.Methods).ToArray();
         new Random(seed).Shuffle(ways);
-        Assert.All(ways, way => Assert.Equal(Told(Planner.Fold(feed, LotAtWork.RouteFor(lot, way), shop, draws)), Told(plans.Of(way))));
+        Assert.All(ways.Take(Ways), way =>
+            Assert.Equal(Told(Planner.Fold(feed, LotAtWork.RouteFor(lot, way), shop, draws)), Told(plans.Of(way)))
+        );
     }
 
     // Calcium nitrate alone is no matter; with a salt of sulphur behind it gypsum would fall.
