@@ -20,11 +20,11 @@ public static class CaseRunner
     public static IReadOnlyList<Family> Run(string folder)
     {
         var cases = Read(Path.Combine(folder, "worked-problems.json"), null)
-            .Concat(Read(Path.Combine(folder, "equilibrium", "cases.json"), "equilibrium"))
             .Concat(CheckPoints(Path.Combine(folder, "density-check-points.csv")));
         return
         [
             .. cases.GroupBy(c => c.Family).Select(g => Judge(g.Key, [.. g])),
+            .. EquilibriumCases.Run(Path.Combine(folder, "equilibrium")),
             .. ReconciliationCases.Run(Path.Combine(folder, "reconciliation", "cases.json")),
         ];
     }

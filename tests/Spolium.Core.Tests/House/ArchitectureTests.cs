@@ -14,7 +14,7 @@ public class ArchitectureTests
         "Records",
         "Chemistry",
         "Solutions",
-        "Kinetics",
+        "Equilibrium|Kinetics",
         "Materials|Reagents|Vessels",
         "Journal",
         "Accounts",
