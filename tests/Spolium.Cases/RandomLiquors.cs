@@ -31,6 +31,17 @@ public static class RandomLiquors
         return strength <= MostStrength ? totals : totals.ToDictionary(t => t.Key, t => t.Value * MostStrength / strength);
     }
 
+    private static double In(string solid, string component) =>
+        Written.Solids.First(s => s.Id == solid).Parts.Where(p => p.Component == component).Sum(p => p.Count);
+
+    // A complex may hold less than none of a component (a chloride that gave one up): amounts count by their size.
+    private static double Of(string species, string component) =>
+        species == component ? 1
+        : Dissolved.TryGetValue(species, out var w) ? w.Parts.Where(p => p.Component == component).Sum(p => p.Count)
+        : 0;
+
+    private static readonly Dictionary<string, Written> Dissolved = Written.Dissolved.ToDictionary(w => w.Id);
+
     private static string? Judge(Dictionary<string, double> totals)
     {
         var told = string.Join(' ', totals.Select(t => $"{t.Key} {t.Value:R}"));
@@ -46,7 +57,12 @@ public static class RandomLiquors
             );
             var there = state.Saturation.Where(s => state.Solids.ContainsKey(s.Key)).Select(s => Math.Abs(s.Value)).DefaultIfEmpty().Max();
             var absent = state.Saturation.Where(s => !state.Solids.ContainsKey(s.Key)).Select(s => s.Value).DefaultIfEmpty(-1).Max();
-            return state.Residual > Balance ? $"balance {state.Residual:0.0e+0}: {told}"
+            // Once more from what is told, the solids by their rows.
+            var lost = totals.Max(t =>
+                Math.Abs(state.Dissolved[t.Key] + state.Solids.Sum(x => x.Value * In(x.Key, t.Key)) - t.Value)
+                / (t.Value + state.Molalities.Sum(m => m.Value * Math.Abs(Of(m.Key, t.Key))))
+            );
+            return state.Residual > Balance || lost > Balance ? $"balance {state.Residual:0.0e+0}, {lost:0.0e+0}: {told}"
                 : Math.Abs(sum) > 1e-9 * ions ? $"charge {sum:0.0e+0}: {told}"
                 : there > Saturation || absent > Saturation ? $"saturation {there:0.0e+0}, {absent:0.0e+0}: {told}"
                 : null;
