@@ -17,7 +17,7 @@ public sealed class EquilibriumSystem
     public EquilibriumSystem(IEnumerable<string> components, IEnumerable<Written> solids, IEnumerable<Written> gases, double celsius = 25)
     {
         Celsius = celsius;
-        Gases = [.. gases.Select(g => (g, g.Parts)).Select(g => g.g)];
+        Gases = [.. gases];
         var wanted = components.Concat(Gases.SelectMany(g => g.Parts.Select(p => p.Component))).Append(Component.Proton).ToHashSet();
         Components = [.. Component.All.Where(c => wanted.Contains(c.Id))];
         at = Components.Select((c, i) => (c.Id, i)).ToDictionary(x => x.Id, x => x.i);

@@ -9,10 +9,10 @@ public static class PriceSpread
     private static readonly TimeSpan Year = TimeSpan.FromDays(365.25);
 
     // A shop that began yesterday has seen no price move: what its lists say of less than this is spread over it.
-    private const double LeastDays = 30;
+    private static readonly double LeastDays = Reference.Constants.Get("price-days").Likely;
 
     // Of the price: wider, what it brings on the mean would not be the price any more, since none falls below nothing.
-    private const double MostOfPrice = 1.0 / 3;
+    private static readonly double MostOfPrice = Reference.Constants.Get("price-spread-most").Likely;
 
     /// <summary>The list that holds now, with how far its metals have lain from it; null before there is one. What was written with a ±
     /// keeps it.</summary>
@@ -55,14 +55,15 @@ public static class PriceSpread
                 days += held;
             }
         var sigma = Math.Min(Math.Sqrt(squares / Math.Max(days, LeastDays)), MostOfPrice * row.Price.Value);
+        var plusMinus = sigma * Quantities.Draws.Z95;
         return sigma <= 0
             ? row
             : row with
             {
                 Price = row.Price with
                 {
-                    PlusMinus = sigma * Quantities.Draws.Z95,
-                    Instrument = $"± {FigureText.Rough(sigma * Quantities.Draws.Z95, 2)} by its lists of the year before",
+                    PlusMinus = plusMinus,
+                    Instrument = $"± {Currency.Text(plusMinus, plusMinus < 10 ? 2 : 0)} by its lists of the year before",
                 },
             };
     }
