@@ -217,7 +217,7 @@ public static class StepDecisions
             );
         if (mass.Value <= 0)
             return Decision.Refuse("mass", "nothing was weighed", "write a mass above 0 g");
-        if (Unpoured(step, batch.Step(stepId)) is { } before && string.IsNullOrWhiteSpace(reason))
+        if (PouredEnough.Unpoured(step, batch.Step(stepId)) is { } before && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse(
                 "mass",
                 $"{before}: what is weighed is what went in",
@@ -270,7 +270,7 @@ public static class StepDecisions
                 "weigh what is there, and give the step up"
             );
         var step = BatchAtWork.Step(state, batch, stepId);
-        var unpoured = Unpoured(step, batch.Step(stepId));
+        var unpoured = PouredEnough.Unpoured(step, batch.Step(stepId));
         if (unpoured is not null && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("signs", unpoured, "pour it, or say why the step is done without");
         var open = step.Plan.EndSigns.Where(s => !batch.Step(stepId).Signs.ContainsKey(s.Id)).ToList();
@@ -282,18 +282,19 @@ public static class StepDecisions
                 "not all end signs were seen: " + string.Join("; ", open.Select(s => s.Text)),
                 "look for them, or say why you close without"
             );
+        // Whoever closes without all signs has said why.
+        var little = open.Count == 0 ? PouredEnough.TooLittle(step, batch.Step(stepId)) : null;
+        if (little is not null && string.IsNullOrWhiteSpace(reason))
+            return Decision.Refuse("signs", little, "was more poured, write it; if that was all, say why it was enough");
         var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.AsItStands(state, batch, stepId), batch.Metals);
         return Decision.Write(
-            new StepClosed(batch.Id, stepId, outputs, covariances, open.Count > 0 || unpoured is not null ? Decisions.Kept(reason) : null)
+            new StepClosed(
+                batch.Id,
+                stepId,
+                outputs,
+                covariances,
+                open.Count > 0 || unpoured is not null || little is not null ? Decisions.Kept(reason) : null
+            )
         );
     }
-
-    // A step that works by what is poured, and nothing was: it cannot have happened. It is asked of the plan that it was begun with, since
-    // a sign that is ticked says of the plan as it stands that nothing was wanted. Water alone does nothing.
-    private static string? Unpoured(PlannedStep step, StepState done) =>
-        step.Method.Card.Stage is Stage.Strip or Stage.Dissolve or Stage.Denitrate or Stage.Precipitate
-        && done.FromBottles.All(p => p.BottleId == Account.Water)
-        && done.Plan?.Doses.FirstOrDefault(d => d.Grams.Likely > 0 && d.BottleId != Account.Water) is { } wanted
-            ? $"no {wanted.Title} was poured (the plan wanted {FigureText.Rough(wanted.Grams.Likely, 3)} g)"
-            : null;
 }

@@ -36,6 +36,8 @@ public sealed record ReconciledBatch(
 
     private const int Kept = 64;
 
+    private const double TraceG = 5e-5;
+
     private sealed record Known(object Vessels, ReconciledBatch Book);
 
     /// <summary>False when readings disagree by more than their uncertainties allow in 95 of 100 batches.</summary>
@@ -82,6 +84,30 @@ public sealed record ReconciledBatch(
         var book = new ReconciledBatch(flows, fit, rest, weighed.Slips, eliminated, leftOut, lost, weighed.LossFirst);
         Books(state).Put(batch, new(state.Vessels, book));
         return book;
+    }
+
+    /// <summary>Grams of an element in one place; null where no reading tells them.</summary>
+    public Working? Grams(Draws draws, FlowPlace place, string element)
+    {
+        var flow = Rest.Flow(place.Arc, element);
+        if (flow.Grams is not { } grams)
+            return null;
+        var (sigma, label) = (flow.Sigma ?? 0, $"{Elements.Of(element).Name} in {place.Name}");
+        // What no balance of the shop could show is none, and says up to what.
+        return grams + Draws.Z95 * sigma < TraceG
+            ? Working.Given(
+                0,
+                Dimension.Mass,
+                label,
+                $"none by the readings; a trace up to {FigureText.Number((grams + Draws.Z95 * sigma) * 1000, 4)} mg cannot be told"
+            )
+            : Working.Given(
+                Amount.Greatest(draws.Reading($"reconciled {place.Arc} {element}", Math.Max(0, grams), sigma), Amount.Zero),
+                Dimension.Mass,
+                label,
+                $"reconciled from {Rest.Readings.Count} readings of the batch, standard uncertainty "
+                    + $"{FigureText.Number(sigma, sigma < 0.001 ? 6 : 4)} g; how: docs/reconciliation.md"
+            );
     }
 
     /// <summary>Whether the readings of a batch agree, without a search for what may be wrong.</summary>

@@ -34,7 +34,8 @@ public sealed record BatchBalance(
     string WhyWide
 )
 {
-    /// <summary>Balance of an element, from book and journal alone.</summary>
+    /// <summary>Balance of an element, from book and journal alone. What the feed held at least, and so the recovery, go by what all
+    /// readings together say of holdings that nobody weighed.</summary>
     public static BatchBalance Of(Ledger ledger, BatchState batch, string element)
     {
         var draws = new Draws(batch.Id);
@@ -55,9 +56,8 @@ public sealed record BatchBalance(
                 );
         var product = InProduct(batch, element, draws, name);
         var holdings = FindHoldings(ledger, batch, element, draws, name).ToList();
-        var standing = Working
-            .Sum(holdings.Where(h => h.Standing && !(product is not null && IsOut(batch, h, element))).Select(h => h.Grams), Dimension.Mass)
-            .Named("stands in holdings");
+        var stand = holdings.Where(h => h.Standing && !(product is not null && IsOut(batch, h, element))).ToList();
+        var standing = Working.Sum(stand.Select(h => h.Grams), Dimension.Mass).Named("stands in holdings");
         var back = CameBack(batch, element);
         var cameOut =
             product is null ? back
@@ -65,7 +65,9 @@ public sealed record BatchBalance(
             : (product + back).Named($"{name} that came out, in the product and back from leavings");
         var lent = OutOfBottles(batch, element, draws, name);
         var there = cameOut is null ? standing : cameOut + standing;
-        var atLeast = (lent is null ? there : Working.AtLeastZero(there - lent)).Named("the feed held at least");
+        var told = StandsByReadings.Of(ledger.State, batch, element, draws, stand, standing);
+        var known = cameOut is null ? told : cameOut + told;
+        var atLeast = (lent is null ? known : Working.AtLeastZero(known - lent)).Named("the feed held at least");
         var booked = ledger.Book.Grams(Account.Unaccounted("batch/" + batch.Id), element);
         // Before anything was weighed the holdings are the feed by another name: nothing can be missing.
         var measured = batch.Steps.Values.Any(s => s.Weighed.Count > 0);

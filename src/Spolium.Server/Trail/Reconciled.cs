@@ -9,7 +9,6 @@ namespace Spolium.Server.Trail;
 internal static class Reconciled
 {
     private const int MostProposals = 3;
-    private const double TraceG = 5e-5;
 
     // Proposals that are less likely than this are not worth a line.
     private const double LeastShare = 0.002;
@@ -37,32 +36,10 @@ internal static class Reconciled
                     : book.Flows.Graph.Readings.Any(r => r.Arc == p.Arc && r.Of == element) ? "read; nothing checks it"
                     : flow.Observable ? "by the balance"
                     : "cannot be told";
-                var grams = flow.Grams is { } g
-                    ? figures.Add("flow/" + p.Arc, Shown(draws, p, element, g, flow.Sigma ?? 0, book), p.Name)
-                    : null;
+                var grams = book.Grams(draws, p, element) is { } g ? figures.Add("flow/" + p.Arc, g, p.Name) : null;
                 return new TrailFlow(p.Arc, p.Account, p.Name, p.From, p.To, p.Main, grams, how);
             }),
         ];
-    }
-
-    private static Working Shown(Draws draws, FlowPlace place, string element, double grams, double sigma, ReconciledBatch book)
-    {
-        // What no balance of the shop could show is none, and says up to what.
-        if (grams + Draws.Z95 * sigma < TraceG)
-            return Working.Given(
-                0,
-                Dimension.Mass,
-                $"{Elements.Of(element).Name} in {place.Name}",
-                $"none by the readings; a trace up to {FigureText.Number((grams + Draws.Z95 * sigma) * 1000, 4)} mg cannot be told"
-            );
-        var amount = Amount.Greatest(draws.Reading($"reconciled {place.Arc} {element}", Math.Max(0, grams), sigma), Amount.Zero);
-        return Working.Given(
-            amount,
-            Dimension.Mass,
-            $"{Elements.Of(element).Name} in {place.Name}",
-            $"reconciled from {book.Rest.Readings.Count} readings of the batch, standard uncertainty "
-                + $"{FigureText.Number(sigma, sigma < 0.001 ? 6 : 4)} g; how: docs/reconciliation.md"
-        );
     }
 
     public static AgreementView Agreement(Ledger ledger, BatchState batch, string element)
