@@ -282,8 +282,7 @@ public static class StepDecisions
                 "not all end signs were seen: " + string.Join("; ", open.Select(s => s.Text)),
                 "look for them, or say why you close without"
             );
-        // Whoever closes without all signs has said why.
-        var little = open.Count == 0 ? PouredEnough.TooLittle(step, batch.Step(stepId)) : null;
+        var little = PouredEnough.TooLittle(step, batch.Step(stepId));
         if (little is not null && string.IsNullOrWhiteSpace(reason))
             return Decision.Refuse("signs", little, "was more poured, write it; if that was all, say why it was enough");
         var (outputs, covariances) = BatchAtWork.Outputs(BatchAtWork.AsItStands(state, batch, stepId), batch.Metals);

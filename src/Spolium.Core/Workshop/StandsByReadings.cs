@@ -5,7 +5,7 @@ namespace Spolium.Core.Workshop;
 
 /// <summary>
 /// What stands in holdings, by all readings of a batch together: a method told it by what was believed of the feed when its step closed,
-/// and what was weighed since may say otherwise. Where nothing checks anything, or the readings disagree, the methods' own stands.
+/// and what was weighed since may say otherwise. Where the readings disagree the methods' own stands.
 /// </summary>
 internal static class StandsByReadings
 {
@@ -23,13 +23,10 @@ internal static class StandsByReadings
         if (!batch.Metals.Contains(element) || !ReconciledBatch.Agrees(state, batch))
             return booked;
         var book = ReconciledBatch.Of(state, batch);
-        if (book.Fit.DegreesOfFreedom == 0)
-            return booked;
         Working Grams(HoldingBalance h) =>
-            h.Basis == Basis.Weighed ? h.Grams
-            : book.Flows.Places.FirstOrDefault(p => p.Arc == Route.Holding(h.StepId, h.Output)) is { } place
+            book.Flows.Places.FirstOrDefault(p => p.Arc == Route.Holding(h.StepId, h.Output)) is { } place
                 ? book.Grams(draws, place, element) ?? h.Grams
-            : h.Grams;
+                : h.Grams;
         return Working.Sum(stand.Select(Grams), Dimension.Mass).Named("stands in holdings, by the readings");
     }
 }
