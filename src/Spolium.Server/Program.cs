@@ -129,6 +129,7 @@ api.MapPlan();
 api.MapSavedPlans();
 api.MapStepAlone();
 api.MapVessels();
+api.MapLicences();
 api.MapRun();
 api.MapTrail();
 api.MapBooks();

@@ -23,7 +23,8 @@ internal static class PouredEnough
     // nobody wrote down, a slipped point, or a feed that held far less than was believed. What the step leaves behind hangs on which.
     internal static string? TooLittle(PlannedStep step, StepState done)
     {
-        if (step.Method.Card.Stage is not (Stage.Strip or Stage.Dissolve or Stage.Denitrate or Stage.Precipitate))
+        // Metal that dissolves takes its acid; what is left of an acid, and what a salt brings down, may well be far less than was thought.
+        if (step.Method.Card.Stage is not (Stage.Strip or Stage.Dissolve))
             return null;
         foreach (var dose in done.Plan?.Doses.Where(d => d.BottleId != Account.Water) ?? [])
         {

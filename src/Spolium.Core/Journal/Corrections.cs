@@ -20,12 +20,15 @@ public static class Corrections
             or StepKept
             or VesselNamed
             or VesselGone
+            or LicenceEnded
+            or LimitLowered
             or LotSetAside
             or LotOffered
             or LotForOthers
             or LotPhotographed
             or PricesKept
             or PlanSaved => null,
+            LicenceHeld b => state.Licences.GetValueOrDefault(b.LicenceId)?.Ended is null ? null : Rests("its end", "take that back first"),
             MaterialKept b => state.Materials.GetValueOrDefault(b.Material.Id)?.EntryId == entryId
                 ? null
                 : Rests("a later version of it", "keep it anew as it should be"),

@@ -42,7 +42,7 @@ public static class Replay
         var streams = atWork.ToLookup(KindOf);
         // Small, and asked for by nearly every page.
         state = streams
-            .Where(k => k.Key is "material" or "plan" or "kept" or "vessel")
+            .Where(k => k.Key is "material" or "plan" or "kept" or "vessel" or "licence" or "limit")
             .SelectMany(k => k)
             .Append(Entry.PricesStream)
             .Aggregate(state, (s, stream) => Stream(s, fold, stream, last, true));
@@ -119,6 +119,8 @@ public static class Replay
             "plan" => s with { Plans = In(s.Plans, id, (_, x, e, b) => ShopFolds.Plan(x, e, b)) },
             "kept" => s with { Kept = In(s.Kept, id, (_, x, e, b) => ShopFolds.Kept(x, e, b)) },
             "vessel" => s with { Vessels = In(s.Vessels, id, (_, x, e, b) => ShopFolds.Vessel(x, e, b)) },
+            "licence" => s with { Licences = In(s.Licences, id, (_, x, e, b) => ShopFolds.Licence(x, e, b)) },
+            "limit" => s with { Limits = In(s.Limits, id, (_, x, e, b) => ShopFolds.Limit(x, e, b)) },
             Entry.PricesStream => s with
             {
                 Prices = anew

@@ -18,6 +18,14 @@ public sealed record KeptState(StepKept Step, DateTimeOffset At, string By, stri
 /// <summary>A vessel that the shop has.</summary>
 public sealed record OwnVessel(string Id, Vessel Kind, TypedNumber? Tare, string EntryId);
 
+/// <summary>A licence of the shop.</summary>
+/// <param name="Written">When it was typed: it opens nothing that happened before.</param>
+/// <param name="Ended">Why it holds no more; null while it does.</param>
+public sealed record OwnLicence(LicenceHeld Held, DateTimeOffset Written, string EntryId, string? Ended);
+
+/// <summary>A limit that the shop set lower.</summary>
+public sealed record LoweredLimit(TypedNumber Most, string EntryId);
+
 /// <summary>A closed batch of this shop as learning sees it.</summary>
 /// <param name="Kind">Kind of scrap of its first lot; null where it was fed from what the house had.</param>
 public sealed record BatchPractice(
@@ -49,6 +57,20 @@ public sealed record State(Streams<LotState> Lots, Streams<BatchState> Batches, 
         get => Seen(field, "vessel:*");
         init;
     } = ImmutableDictionary<string, OwnVessel>.Empty;
+
+    /// <summary>Licences that the shop has or had, by id.</summary>
+    public ImmutableDictionary<string, OwnLicence> Licences
+    {
+        get => Seen(field, "licence:*");
+        init;
+    } = ImmutableDictionary<string, OwnLicence>.Empty;
+
+    /// <summary>Limits of work that the shop has lowered.</summary>
+    public ImmutableDictionary<string, LoweredLimit> Limits
+    {
+        get => Seen(field, "limit:*");
+        init;
+    } = ImmutableDictionary<string, LoweredLimit>.Empty;
 
     /// <summary>The shop's own kinds of scrap, by id.</summary>
     public ImmutableDictionary<string, OwnMaterial> Materials

@@ -166,6 +166,9 @@ public sealed record StepPlan(
     /// <summary>What the step means to make beside its gases, so that no rule stops it ("ammoniacal silver").</summary>
     public IReadOnlyList<string> Means { get; init; } = [];
 
+    /// <summary>What it makes or takes of work that has a limit (<see cref="WorkLimit"/>), in the unit of the limit.</summary>
+    public IReadOnlyList<(string Limit, Working Amount)> Limited { get; init; } = [];
+
     /// <summary>K by which the heat would warm it if none were lost; null where the heat is not known or there is none.</summary>
     public Working? Warming { get; init; }
 

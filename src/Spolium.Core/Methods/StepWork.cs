@@ -9,6 +9,7 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
     private readonly Charge taken = charge;
     private readonly List<Signed> signed = [];
     private readonly List<(string Id, Dose? Ready)> doses = [];
+    private readonly List<(string Limit, Working Amount)> limited = [];
     private readonly List<Working?> heats = [];
     private readonly List<Reaction> equations = [];
     private readonly List<GasMade> gases = [];
@@ -116,6 +117,11 @@ internal sealed partial class StepWork(IMethod method, Charge charge, StepOption
 
     /// <summary>A declared exception from portions: all of it goes over the metal in one go, in a vessel with room for its foam.</summary>
     public bool PouredAtOnce { get; init; }
+
+    /// <summary>What is made or taken of work that has a limit.</summary>
+    public void Limit(string limit, Working amount) => limited.Add((limit, amount));
+
+    public IReadOnlyList<(string Limit, Working Amount)> Limited => limited;
 
     /// <summary>°C that it comes to as it was chosen; the card's where no option says otherwise.</summary>
     public double HottestC { get; init; } = method.Card.HottestC;

@@ -101,6 +101,7 @@ internal sealed partial class StepWork
         {
             Warming = Warming(),
             Foams = Foam(portions),
+            Limited = [.. limited],
             PouredAtOnce = PouredAtOnce,
             ShowsMetalLeft = method.Card.ShowsMetalLeft,
             HottestC = HottestC,

@@ -37,6 +37,10 @@ public sealed record Entry(
 
     public static string VesselStream(string vesselId) => "vessel:" + vesselId;
 
+    public static string LicenceStream(string licenceId) => "licence:" + licenceId;
+
+    public static string LimitStream(string limitId) => "limit:" + limitId;
+
     public static string KeptStream(string keptId) => "kept:" + keptId;
 
     public static string MaterialStream(string materialId) => "material:" + materialId;

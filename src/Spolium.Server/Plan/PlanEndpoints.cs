@@ -193,12 +193,22 @@ public static class PlanEndpoints
                 way,
                 FoundWay.Of(string.Join('/', way?.Methods ?? request.Methods ?? []), lot.Content.Liquor)?.Title,
                 amount.InWords,
-                book
+                book,
+                s => WorkGates.Says(writing.Ledger.State, s.Method, s.Plan, time.GetUtcNow())
             )
         );
     }
 
-    private static PlanView View(BatchPlan plan, Draws draws, LotState lot, FoundWay? way, string? title, string amount, ShownFigures book)
+    private static PlanView View(
+        BatchPlan plan,
+        Draws draws,
+        LotState lot,
+        FoundWay? way,
+        string? title,
+        string amount,
+        ShownFigures book,
+        Func<PlannedStep, IReadOnlyList<string>> gates
+    )
     {
         var element = way?.Element ?? BatchAtWork.ElementOf(plan.Steps[^1].Plan.Outputs[0].Charge);
         return new(
@@ -209,7 +219,7 @@ public static class PlanEndpoints
             way?.Title ?? title ?? "a way of your own",
             [.. plan.Steps.Select(s => s.Method.Id)],
             Elements.Of(element).Name,
-            [.. plan.Steps.Select(s => StepView.Of(s, null, book, draws, element))],
+            [.. plan.Steps.Select(s => StepView.Of(s, null, book, draws, element, gates(s)))],
             plan.Refused?.Step.Id,
             book.Add("attended", plan.Attended),
             book.Add("unattended", plan.Unattended),

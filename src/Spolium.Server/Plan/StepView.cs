@@ -48,7 +48,15 @@ public sealed record StepView(
 {
     /// <param name="state">What the journal tells of the step; null for a plan that has no batch.</param>
     /// <param name="element">The metal that the plan is for.</param>
-    public static StepView Of(PlannedStep step, StepState? state, ShownFigures book, Draws draws, string element)
+    /// <param name="gates">What stands at its gates; null for none.</param>
+    public static StepView Of(
+        PlannedStep step,
+        StepState? state,
+        ShownFigures book,
+        Draws draws,
+        string element,
+        IReadOnlyList<string>? gates = null
+    )
     {
         var p = step.Plan;
         string Key(string rest) => $"{step.Step.Id}/{rest}";
@@ -105,7 +113,10 @@ public sealed record StepView(
                 )),
             ],
             [.. p.Figures.Select((f, i) => book.Add(Key("figure/" + i), f))],
-            [.. p.Cautions.Select(c => new CautionView(c.Level, c.Text))],
+            [
+                .. (gates ?? []).Select(g => new CautionView(CautionLevel.Stop, g)),
+                .. p.Cautions.Select(c => new CautionView(c.Level, c.Text)),
+            ],
             p.NightStop,
             p.IfFoams,
             [.. p.Equations.Select(e => e.Words)],

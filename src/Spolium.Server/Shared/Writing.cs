@@ -75,15 +75,13 @@ public sealed class Writing(JournalStore store, TimeProvider time, IHttpContextA
             .Select((s, i) => (s, Version: i == 0 ? head.ExpectedVersion : null))
             .ToDictionary(x => x.s, x => x.Version);
         // A request without its own time happens now; it is the request, not the stamp, that a retry repeats.
-        var wish = new Wish(
-            EntryId.Plain(head.EntryId),
-            WhatIsAsked(request),
-            expected,
-            head.OccurredAt ?? time.GetUtcNow(),
-            Initials(head),
-            decide,
-            mendsBreak
-        );
+        var (happened, written) = (head.OccurredAt ?? time.GetUtcNow(), time.GetUtcNow());
+        Decision Gated(Ledger ledger)
+        {
+            var decision = decide(ledger);
+            return decision.Body is { } body && WorkGates.Refuse(ledger.State, body, happened, written) is { } shut ? shut : decision;
+        }
+        var wish = new Wish(EntryId.Plain(head.EntryId), WhatIsAsked(request), expected, happened, Initials(head), Gated, mendsBreak);
         return await store.Write(wish) switch
         {
             Written.Done => TypedResults.Ok(answer(store.Ledger)),

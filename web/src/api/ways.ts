@@ -11,3 +11,6 @@ export const useKept = () =>
 
 export const useVessels = () =>
   useQuery({ queryKey: ['vessels'], queryFn: async () => unwrap(await api.GET('/api/vessels')) });
+
+export const useLicences = () =>
+  useQuery({ queryKey: ['licences'], queryFn: async () => unwrap(await api.GET('/api/licences')) });

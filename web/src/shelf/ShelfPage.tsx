@@ -8,6 +8,7 @@ import { BottleDrawn } from './BottleDrawn';
 import { BottleSheet } from './BottleSheet';
 import { CountForm } from './CountForm';
 import { FileForm } from './FileForm';
+import { LicenceList } from './LicenceList';
 import { Needs } from './Needs';
 import { ReceiveBottle } from './ReceiveBottle';
 import styles from './shelf.module.css';
@@ -43,12 +44,16 @@ export function ShelfPage() {
           <Link to="/shelf/vessels" className="lesser">
             Vessels
           </Link>
+          <Link to="/shelf/licences" className="lesser">
+            Licences
+          </Link>
         </nav>
       </div>
       {view === 'receive' && <ReceiveBottle />}
       {view === 'count' && s && <CountForm bottles={bottles} />}
       {view === 'file' && <FileForm />}
       {view === 'vessels' && <VesselList />}
+      {view === 'licences' && <LicenceList />}
       {s && bottles.length === 0 && view !== 'receive' && (
         <p>
           Nothing stands here yet: plans go by usual labels.{' '}

@@ -41,6 +41,19 @@ internal static class ShopFolds
             _ => was,
         };
 
+    // What another shop may do opens nothing here.
+    public static OwnLicence? Licence(OwnLicence? was, Entry entry, EntryBody body) =>
+        body switch
+        {
+            _ when entry.Brought => was,
+            LicenceHeld b => new(b, entry.RecordedAt, entry.Id, null),
+            LicenceEnded b => was is null ? null : was with { Ended = b.Why },
+            _ => was,
+        };
+
+    public static LoweredLimit? Limit(LoweredLimit? was, Entry entry, EntryBody body) =>
+        body is LimitLowered b && !entry.Brought ? new(b.Most, entry.Id) : was;
+
     /// <summary>Price lists, oldest first: a list that is written down late takes its place by when it began to hold.</summary>
     public static ImmutableList<PricesState> Prices(ImmutableList<PricesState>? was, Entry entry, EntryBody body) =>
         body is PricesKept b ? [.. (was ?? []).Add(new(b.List, entry.OccurredAt, entry.Id)).OrderBy(p => p.From)] : was ?? [];

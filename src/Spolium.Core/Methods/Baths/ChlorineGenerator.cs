@@ -32,17 +32,22 @@ internal static class ChlorineGenerator
         Must = true,
     };
 
-    /// <summary>What is confirmed before the generator is charged.</summary>
-    public static readonly IReadOnlyList<Interlock> Interlocks =
-    [
-        .. new[] { "tablets", "drip-acid" }.Select(dose =>
-            Interlock.Confirmed(
-                dose,
-                "train-whole",
-                "The train is whole: hood runs, empty traps both sides, caustic in the scrubber, relief open, nothing shut."
-            )
-        ),
-    ];
+    /// <summary>What is confirmed before the generator is charged: the train, and of much chlorine who stands by.</summary>
+    public static IReadOnlyList<Interlock> Interlocks(StepWork work) =>
+        [.. States(work).SelectMany(s => new[] { "tablets", "drip-acid" }.Select(dose => Interlock.Confirmed(dose, s.State, s.Text)))];
+
+    private static IEnumerable<(string State, string Text)> States(StepWork work)
+    {
+        yield return (
+            "train-whole",
+            "The train is whole: hood runs, empty traps both sides, caustic in the scrubber, relief open, nothing shut."
+        );
+        if (work.Limited.Any(l => l.Limit == WorkLimit.Chlorine && l.Amount.Range.High > Constants.Get("chlorine-alone").Likely))
+            yield return (
+                "second-person",
+                "A second person is in reach and knows what to do, and a chlorine alarm was tried today: this is more than 10 L."
+            );
+    }
 
     public const string Pause = "Purge with air first; a charged generator is never left.";
     public const string IfFoams = "If the scrubber sucks back: open the relief.";
@@ -88,6 +93,7 @@ internal static class ChlorineGenerator
             "drop by drop on the solid, as fast as the vessel takes the gas"
         );
         var made = work.React(reaction, work.Vessel.Of(new(salt, Phase.Solid)), salt);
+        work.Limit(WorkLimit.Chlorine, Molar.GasVolume(Working.Greatest(chlorine, made)).Named("chlorine that the generator makes"));
         var gas = work.Vessel.Of(new("Cl2", Phase.Gas));
         var (chlorineGas, residue) = work.Vessel.LetGasGo();
         work.Keep(vessel.Plus(chlorineGas));

@@ -73,7 +73,7 @@ public sealed class ChlorineHcl : IMethod
             ChlorineGenerator.IfFoams
         ) with
         {
-            Interlocks = ChlorineGenerator.Interlocks,
+            Interlocks = ChlorineGenerator.Interlocks(work),
         };
     }
 }

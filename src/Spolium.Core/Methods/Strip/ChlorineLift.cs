@@ -100,7 +100,7 @@ public sealed class ChlorineLift : IMethod
             ChlorineGenerator.IfFoams
         ) with
         {
-            Interlocks = ChlorineGenerator.Interlocks,
+            Interlocks = ChlorineGenerator.Interlocks(work),
         };
     }
 }
