@@ -1,3 +1,4 @@
+using System.Globalization;
 using Spolium.Core.Safety;
 
 namespace Spolium.Server.Shelf;
@@ -32,8 +33,8 @@ public sealed record HoldLicenceRequest(
     string Number,
     string Holder,
     IReadOnlyList<string> Scope,
-    DateOnly? From,
-    DateOnly? Until
+    string? From,
+    string? Until
 );
 
 public sealed record EndLicenceRequest(Head Head, string Why);
@@ -97,27 +98,25 @@ public static class LicenceEndpoints
     private static Task<Results<Ok<LicencesView>, ProblemHttpResult>> Hold(HoldLicenceRequest request, Writing writing, TimeProvider time)
     {
         var reader = new RequestReader();
-        if (request.From is null)
-            reader.Errors.Add(new FieldError("from", "its first day is not said", "a day, such as 2026-01-31"));
-        if (request.Until is null)
-            reader.Errors.Add(new FieldError("until", "its last day is not said", "a day, such as 2027-01-31"));
+        var from = Day(reader, "from", request.From);
+        var until = Day(reader, "until", request.Until);
         return writing.Write(
             request.Head,
             request,
             [Entry.LicenceStream(request.LicenceId)],
             reader,
-            l =>
-                LicenceDecisions.Hold(
-                    l.State,
-                    request.LicenceId,
-                    request.Number,
-                    request.Holder,
-                    request.Scope,
-                    request.From!.Value,
-                    request.Until!.Value
-                ),
+            l => LicenceDecisions.Hold(l.State, request.LicenceId, request.Number, request.Holder, request.Scope, from, until),
             l => View(l.State, time.GetUtcNow())
         );
+    }
+
+    private static DateOnly Day(RequestReader reader, string name, string? text)
+    {
+        if (DateOnly.TryParseExact(text?.Trim(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day))
+            return day;
+        var reason = string.IsNullOrWhiteSpace(text) ? "the day is not said" : $"'{text}' is no day";
+        reader.Errors.Add(new(name, reason, "year, month and day, such as 2026-01-31"));
+        return default;
     }
 
     private static Task<Results<Ok<LicencesView>, ProblemHttpResult>> End(

@@ -24,6 +24,8 @@ public class LicenceTests
         await using var shop = new Shop(demo: false);
         var (status, problem) = await shop.Post("/api/licences", Licence(until: null));
         Assert.Equal((422, "until"), (status, Shop.First(problem).Field));
+        (status, problem) = await shop.Post("/api/licences", Licence(until: "31.12.2099"));
+        Assert.Equal((422, "until", "'31.12.2099' is no day"), (status, Shop.First(problem).Field, Shop.First(problem).Reason));
         (status, problem) = await shop.Post("/api/licences", Licence(scope: []));
         Assert.Equal((422, "scope"), (status, Shop.First(problem).Field));
         var view = await shop.Done("/api/licences", Licence());

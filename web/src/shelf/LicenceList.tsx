@@ -21,7 +21,7 @@ export function LicenceList() {
     async (head, w: typeof nothing & { scope: string[] }) =>
       unwrap(
         await api.POST('/api/licences', {
-          body: { head, licenceId: newId(), ...w, from: w.from || null, until: w.until || null },
+          body: { head, licenceId: newId(), ...w },
         }),
       ),
     () => {
@@ -63,8 +63,8 @@ export function LicenceList() {
         </tbody>
       </table>
       <p className="soft">
-        The amounts are set by Spolium, without a source. The shop may make them smaller, never larger.
-        Nothing is led without a licence of{' '}
+        The amounts are set by Spolium, without a source. The shop may make them smaller, never larger. Of
+        these nothing is led without a licence:{' '}
         {data.scopes
           .filter((s) => !data.limits.some((l) => l.scope === s.name))
           .map((s) => s.name)
