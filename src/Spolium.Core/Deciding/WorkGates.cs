@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Spolium.Core.Journal;
 using Spolium.Core.Methods;
 using Spolium.Core.Workshop;
@@ -13,21 +14,33 @@ public static class WorkGates
     /// <summary>The refusal of an entry; null where no gate is shut for it.</summary>
     /// <param name="happened">When it is said to have happened.</param>
     /// <param name="written">Now.</param>
-    public static Decision? Refuse(State state, EntryBody body, DateTimeOffset happened, DateTimeOffset written) =>
-        body switch
+    public static Decision? Refuse(State state, EntryBody body, DateTimeOffset happened, DateTimeOffset written)
+    {
+        var (work, taken) = body is Correction { Instead: { } instead } c ? (instead, c.Corrects) : (body, []);
+        // What is taken back was not poured.
+        BatchState Batch(string id) =>
+            state.Batches[id] is var batch && taken.Count == 0
+                ? batch
+                : batch with
+                {
+                    Steps = batch.Steps.ToImmutableDictionary(
+                        s => s.Key,
+                        s => s.Value with { Pours = s.Value.Pours.RemoveAll(p => taken.Contains(p.EntryId)) }
+                    ),
+                };
+        Decision? Step(BatchState batch, string stepId) => Refused(state, batch, stepId, happened, written);
+        return work switch
         {
-            StepBegun b => Step(state, state.Batches[b.BatchId], b.StepId, happened, written),
-            DoseAdded b => Step(state, Poured(state, b, happened), b.StepId, happened, written),
+            StepBegun b => Step(Batch(b.BatchId), b.StepId),
+            DoseAdded b => Step(Poured(state, Batch(b.BatchId), b, happened), b.StepId),
             // What happened all the same is written with its reason; what makes it safe is none of the step's own bottles.
             SomethingElse { Poured: { } p, Reason: null } b when Feeds(state.Batches[b.BatchId], b.StepId, p.Formula) => Step(
-                state,
-                state.Batches[b.BatchId],
-                b.StepId,
-                happened,
-                written
+                Batch(b.BatchId),
+                b.StepId
             ),
             _ => null,
         };
+    }
 
     private static bool Feeds(BatchState batch, string stepId, string formula) =>
         formula != Species.Water.Formula
@@ -37,16 +50,15 @@ public static class WorkGates
     public static IReadOnlyList<string> Says(State state, IMethod method, StepPlan plan, DateTimeOffset now) =>
         [.. Shut(state, method, plan, now, now).Select(g => g.Reason)];
 
-    private static Decision? Step(State state, BatchState batch, string stepId, DateTimeOffset happened, DateTimeOffset written)
+    private static Decision? Refused(State state, BatchState batch, string stepId, DateTimeOffset happened, DateTimeOffset written)
     {
         var step = BatchAtWork.Step(state, batch, stepId);
         var shut = Shut(state, step.Method, step.Plan, happened, written).ToList();
         return shut.Count == 0 ? null : Decision.Refuse([.. shut.Select(g => new FieldError("stepId", g.Reason, g.WayOut))]);
     }
 
-    private static BatchState Poured(State state, DoseAdded b, DateTimeOffset at)
+    private static BatchState Poured(State state, BatchState batch, DoseAdded b, DateTimeOffset at)
     {
-        var batch = state.Batches[b.BatchId];
         var step = batch.Step(b.StepId);
         var pours = b.Pours.Select(p => Pour.From(p, b.DoseId, state.Shelf.Find(p.BottleId)?.Formula, at, ""));
         return batch with { Steps = batch.Steps.SetItem(b.StepId, step with { Pours = step.Pours.AddRange(pours) }) };
@@ -85,9 +97,6 @@ public static class WorkGates
     /// <summary>A licence of the shop covers a scope both when something happened and when it is written, and was known before.</summary>
     public static bool Holds(State state, string scope, DateTimeOffset happened, DateTimeOffset written) =>
         state.Licences.Values.Any(l =>
-            l.Ended is null && l.Held.Scope.Contains(scope) && happened >= l.Written && On(l.Held, happened) && On(l.Held, written)
+            l.Held.Scope.Contains(scope) && happened >= l.Written && l.HoldsOn(happened) && l.HoldsOn(written)
         );
-
-    private static bool On(LicenceHeld licence, DateTimeOffset time) =>
-        DateOnly.FromDateTime(time.DateTime) is var day && day >= licence.From && day <= licence.Until;
 }

@@ -21,7 +21,11 @@ public sealed record OwnVessel(string Id, Vessel Kind, TypedNumber? Tare, string
 /// <summary>A licence of the shop.</summary>
 /// <param name="Written">When it was typed: it opens nothing that happened before.</param>
 /// <param name="Ended">Why it holds no more; null while it does.</param>
-public sealed record OwnLicence(LicenceHeld Held, DateTimeOffset Written, string EntryId, string? Ended);
+public sealed record OwnLicence(LicenceHeld Held, DateTimeOffset Written, string EntryId, string? Ended)
+{
+    public bool HoldsOn(DateTimeOffset time) =>
+        Ended is null && DateOnly.FromDateTime(time.DateTime) is var day && day >= Held.From && day <= Held.Until;
+}
 
 /// <summary>A limit that the shop set lower.</summary>
 public sealed record LoweredLimit(TypedNumber Most, string EntryId);

@@ -59,7 +59,7 @@ public static class LicenceEndpoints
                 .. state
                     .Licences.Values.OrderByDescending(l => l.Held.Until)
                     .ThenBy(l => l.Held.Number, StringComparer.Ordinal)
-                    .Select(l => Of(l, DateOnly.FromDateTime(now.DateTime))),
+                    .Select(l => Of(l, now)),
             ],
             [.. LicenceScope.All.Select(s => new ScopeView(s.Id, s.Name))],
             [
@@ -76,10 +76,10 @@ public static class LicenceEndpoints
             ]
         );
 
-    private static LicenceView Of(OwnLicence licence, DateOnly today)
+    private static LicenceView Of(OwnLicence licence, DateTimeOffset now)
     {
         var held = licence.Held;
-        var holds = licence.Ended is null && today >= held.From && today <= held.Until;
+        var holds = licence.HoldsOn(now);
         return new(
             held.LicenceId,
             held.Number,
@@ -89,9 +89,9 @@ public static class LicenceEndpoints
             held.Until,
             holds,
             licence.Ended is { } why ? $"ended: {why}"
-                : today < held.From ? $"holds from {held.From:yyyy-MM-dd}"
-                : today > held.Until ? $"ran out on {held.Until:yyyy-MM-dd}"
-                : $"holds until {held.Until:yyyy-MM-dd}"
+                : holds ? $"holds until {held.Until:yyyy-MM-dd}"
+                : DateOnly.FromDateTime(now.DateTime) < held.From ? $"holds from {held.From:yyyy-MM-dd}"
+                : $"ran out on {held.Until:yyyy-MM-dd}"
         );
     }
 

@@ -159,6 +159,53 @@ public class WorkGatesTests
         Assert.Null(WorkGates.Refuse(much.Ledger.State, Free("H2O"), Day, Day));
     }
 
+    // What stands in the journal's place of a pour is judged as it, without what it takes back.
+    [Fact]
+    public void A_correction_opens_nothing()
+    {
+        var (bench, _) = Much(9);
+        bench.Begin("1-chlorine-hcl");
+        var wrong = new DoseAdded("b", "1-chlorine-hcl", "tablets", [new("usual tablets", Given.Grams(500), 500, 0.9)]);
+        var ledger = bench.Ledger.Foreseen(wrong, Entry.BatchStream("b"), Day, "AV");
+        var pour = ledger.State.Batches["b"].Step("1-chlorine-hcl").Pours[^1].EntryId;
+        Decision? Instead(double grams, string corrects) =>
+            WorkGates.Refuse(
+                ledger.State,
+                new Correction([corrects], "so", wrong with { Pours = [new("usual tablets", Given.Grams(grams), grams, 0.9)] }),
+                Day,
+                Day
+            );
+        Assert.NotNull(Instead(700, pour));
+        Assert.Null(Instead(500, pour));
+        Assert.NotNull(Instead(500, "another"));
+        Assert.Null(WorkGates.Refuse(ledger.State, new Correction([pour], "so", null), Day, Day));
+    }
+
+    // A kind of entry that comes later is either judged or said to lead no work.
+    [Fact]
+    public void Every_kind_of_entry_is_judged_or_leads_no_work()
+    {
+        Type[] judged = [typeof(StepBegun), typeof(DoseAdded), typeof(SomethingElse), typeof(Correction)];
+        string[] leads =
+        [
+            // What is received, named, weighed, read or told.
+            "lot-received lots-received lot-split lot-taken-over lot-content-changed lot-set-aside lot-offered lot-for-others",
+            "lot-photographed material-kept material-dropped prices-kept plan-saved plan-renamed plan-dropped left-out-of-learning",
+            "liquor-tested reading-taken sign-seen holding-weighed product-weighed sent-out came-back reading-put-right readings-stand",
+            "batch-brought-in summaries-kept bottles-received bottle-tested bottle-opened look-alike-checked bottle-discarded stock-taken",
+            "vessel-named vessel-gone licence-held licence-ended limit-lowered step-kept break-accepted note-written",
+            // What is worked by steps of its own, each judged as it begins; ends.
+            "batch-started route-changed batch-closed step-closed branch-given-up",
+            // Mixing, which the compatibility of what meets decides.
+            "lots-pooled bottle-made pool-opened put-into-pool pool-worked-up",
+        ];
+        var none = leads.SelectMany(l => l.Split(' ')).ToList();
+        Assert.Equal(
+            EntryKinds.All.Select(k => k.Name).Order(StringComparer.Ordinal),
+            none.Concat(judged.Select(j => EntryKinds.All.Single(k => k.Body == j).Name)).Order(StringComparer.Ordinal)
+        );
+    }
+
     [Fact]
     public void Every_licence_that_a_method_wants_is_one_that_can_be_had() =>
         Assert.All(MethodCatalogue.All, m =>

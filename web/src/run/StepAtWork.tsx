@@ -178,7 +178,7 @@ export function StepAtWork({ batch, step }: Props) {
             <div className={styles.close}>
               {close.error?.of('signs') && (
                 <label className={styles.reason}>
-                  Why close without them?
+                  Why close it all the same?
                   <input value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
                 </label>
               )}

@@ -42,10 +42,12 @@ internal static class ChlorineGenerator
             "train-whole",
             "The train is whole: hood runs, empty traps both sides, caustic in the scrubber, relief open, nothing shut."
         );
-        if (work.Limited.Any(l => l.Limit == WorkLimit.Chlorine && l.Amount.Range.High > Constants.Get("chlorine-alone").Likely))
+        var alone = Constants.Get("chlorine-alone").Likely;
+        if (work.Limited.Any(l => l.Limit == WorkLimit.Chlorine && l.Amount.Range.High > alone))
             yield return (
                 "second-person",
-                "A second person is in reach and knows what to do, and a chlorine alarm was tried today: this is more than 10 L."
+                "A second person is in reach and knows what to do, and a chlorine alarm was tried today: this is more than "
+                    + $"{WorkLimit.Find(WorkLimit.Chlorine)!.Words(alone)}."
             );
     }
 
