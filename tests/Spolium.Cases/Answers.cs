@@ -78,6 +78,16 @@ public static partial class Answers
                     )
                     .Likely
             ),
+        ["neutralise"] = Neutral,
+        ["sulphuric-cell"] = (g, _) =>
+        {
+            var copper = SulphuricCell.Copper(Number(Double(g, "mean_A") * Double(g, "hours")), Number(Double(g, "efficiency")));
+            return Many(
+                ("copper_g", Molar.Grams(copper, "Cu")),
+                ("h2so4_g", Molar.Grams(SulphuricCell.Reaction.Need(copper, "Cu", "H2SO4"), "H2SO4")),
+                ("o2_L", Litres(SulphuricCell.Reaction.Need(copper, "Cu", "O2")))
+            );
+        },
         ["content-from-acid"] = ContentFromAcid,
         ["current"] = Current,
         ["hydrate"] = (g, _) => One("have_g", Molar.InForm(Grams(Double(g, "need_g")), Text(g, "need"), Text(g, "have"))),

@@ -53,6 +53,35 @@ public static partial class Answers
                 .Likely
         );
 
+    private static IReadOnlyDictionary<string, IReadOnlyList<double>> Neutral(JsonElement g, JsonElement expect)
+    {
+        IEnumerable<(string Name, double Grams)> Of(string list) =>
+            g.TryGetProperty(list, out var all) ? all.EnumerateObject().Select(p => (p.Name, p.Value.GetDouble())) : [];
+        var metals = Of("metals_g")
+            .Select(m => (Metal: NeutralProduct.Of(m.Name) ?? throw new FormatException($"no product of {m.Name}"), m.Grams))
+            .Select(m => (m.Metal, Moles: Moles(m.Grams, m.Metal.Element)))
+            .ToList();
+        var acids = Of("acid_g").Select(a => (a.Name, Moles(a.Grams, a.Name)));
+        var needed = Neutralising.Equivalents(acids, metals);
+        var taken = needed * (1 + Double(g, "surplus"));
+        NeutralBase Base(string formula) => NeutralBase.Find(formula)!;
+        return Many(
+            ("equivalents", taken),
+            ("nahco3_g", Base("NaHCO3").Grams(taken)),
+            ("na2co3_g", Base("Na2CO3").Grams(taken)),
+            ("naoh_g", Base("NaOH").Grams(taken)),
+            ("calcium_hydroxide_g", Base("Ca(OH)2").Grams(taken)),
+            ("co2_bicarbonate_L_reacted", Litres(Neutralising.CarbonDioxide(needed, Base("NaHCO3"), metals))),
+            ("co2_bicarbonate_L_plan", Litres(Neutralising.MostCarbonDioxide(taken, Base("NaHCO3")))),
+            ("co2_soda_L_reacted", Litres(Neutralising.CarbonDioxide(needed, Base("Na2CO3"), metals))),
+            ("co2_soda_L_plan", Litres(Neutralising.MostCarbonDioxide(taken, Base("Na2CO3")))),
+            (
+                "dry_sludge_g",
+                Working.Sum(metals.Select(m => Molar.Grams(m.Moles, m.Metal.Element) * m.Metal.Dry(carbonate: true)), Dimension.Mass)
+            )
+        );
+    }
+
     private static IReadOnlyDictionary<string, IReadOnlyList<double>> ContentFromAcid(JsonElement g, JsonElement _)
     {
         Working From(string left) =>

@@ -59,7 +59,7 @@ public static class RandomLiquors
             var absent = state.Saturation.Where(s => !state.Solids.ContainsKey(s.Key)).Select(s => s.Value).DefaultIfEmpty(-1).Max();
             // Once more from what is told, the solids by their rows.
             var lost = totals.Max(t =>
-                Math.Abs(state.Dissolved[t.Key] + state.Solids.Sum(x => x.Value * In(x.Key, t.Key)) - t.Value)
+                Math.Abs(state.Dissolved.GetValueOrDefault(t.Key) + state.Solids.Sum(x => x.Value * In(x.Key, t.Key)) - t.Value)
                 / (t.Value + state.Molalities.Sum(m => m.Value * Math.Abs(Of(m.Key, t.Key))))
             );
             return state.Residual > Balance || lost > Balance ? $"balance {state.Residual:0.0e+0}, {lost:0.0e+0}: {told}"

@@ -53,16 +53,18 @@ public static class Activity
 
     /// <summary>ln γ of every species and ln of the water's activity, of these molalities.</summary>
     /// <param name="pairs">Index of cation and anion with their ε, kg/mol.</param>
+    /// <param name="beside">What is dissolved beside them and forms nothing.</param>
     internal static (double IonicStrength, double LnWater) Of(
         ActivityModel model,
         double a,
         ReadOnlySpan<int> charges,
         ReadOnlySpan<double> molalities,
+        Bystanders beside,
         IReadOnlyList<(int Cation, int Anion, double Epsilon)> pairs,
         Span<double> lnGamma
     )
     {
-        var (strength, sum) = (0.0, 0.0);
+        var (strength, sum) = (beside.IonicStrength, beside.Molality);
         for (var i = 0; i < charges.Length; i++)
         {
             strength += 0.5 * molalities[i] * charges[i] * charges[i];

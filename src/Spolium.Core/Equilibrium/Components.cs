@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+
 namespace Spolium.Core.Equilibrium;
 
 /// <summary>A building block that dissolved species, solids and gases are written from.</summary>
@@ -17,6 +19,9 @@ public sealed record Component(string Id, string Formula, int Charge)
 /// <summary>How well a constant is known.</summary>
 public enum Confidence
 {
+    /// <summary>Fitted to what practice sees; no source.</summary>
+    Fitted,
+
     /// <summary>Another medium or temperature, one old source, or worked back.</summary>
     Fair,
 
@@ -59,22 +64,57 @@ public sealed record Written(
         "id"
     );
 
-    public static readonly IReadOnlyList<Written> Solids = ReferenceTable.Read(
-        "equilibrium-solids.csv",
-        r =>
-            Read(r, r.Text("formula"), "logKsp_25C", forms: false) with
-            {
-                Name = r.Text("name"),
-                Fast = r.Text("may_form_fast") == "true",
-            },
-        "id"
-    );
+    public static readonly IReadOnlyList<Written> Solids = ReferenceTable.Read("equilibrium-solids.csv", Solid, "id");
+
+    /// <summary>Fresh basic carbonates, of which no source speaks: fitted so that curve and dose agree.</summary>
+    public static readonly IReadOnlyList<Written> FittedSolids = ReferenceTable.Read("equilibrium-fitted-solids.csv", Solid, "id");
+
+    /// <summary>Ids of solids that the shop does not count with, and why.</summary>
+    public static readonly IReadOnlyDictionary<string, string> LeftOut = ReferenceTable
+        .Read("equilibrium-left-out.csv", r => (Id: r.Text("id"), Why: r.Said("why")), "id")
+        .ToDictionary(r => r.Id, r => r.Why);
+
+    /// <summary>Solids that show in a beaker of the shop in minutes to hours.</summary>
+    public static readonly IReadOnlyList<Written> InTheShop =
+    [
+        .. Solids.Where(s => s.Fast && !LeftOut.ContainsKey(s.Id)).Concat(FittedSolids),
+    ];
 
     public static readonly IReadOnlyList<Written> Gases = ReferenceTable.Read(
         "equilibrium-gases.csv",
         r => Read(r, r.Text("formula"), "logK_25C", forms: false),
         "id"
     );
+
+    private static Written Solid(ReferenceRow r) =>
+        Read(r, r.Text("formula"), "logKsp_25C", forms: false) with
+        {
+            Name = r.Text("name"),
+            Fast = r.Text("may_form_fast") == "true",
+        };
+
+    /// <summary>
+    /// By how much ln K differs in each world: what is not known of a constant is the same for every liquor, so that two of one shop are
+    /// wrong together.
+    /// </summary>
+    public Amount Unsure => Shifts.GetOrAdd(Id, id => Draw.Reading("ln K " + id, Far, Sigma()) - Amount.Certain(Far));
+
+    // Readings are clipped at zero; so far from it none is.
+    private const double Far = 100;
+    private static readonly Draws Draw = new("equilibrium");
+    private static readonly ConcurrentDictionary<string, Amount> Shifts = new();
+
+    private double Sigma() =>
+        Constants.Get(
+            Confidence switch
+            {
+                Confidence.Firm => "log-k-firm",
+                Confidence.Fair => "log-k-fair",
+                _ => "log-k-fitted",
+            }
+        ).Likely
+        * Math.Log(10)
+        / Draws.Z95;
 
     /// <summary>Natural logarithm of K at a temperature, °C; by van 't Hoff where its enthalpy is known, else that of 25 °C.</summary>
     public double LnK(double celsius) =>
@@ -108,11 +148,11 @@ public sealed record Written(
             sign * r.Number(constant),
             r.NumberOrNone("deltaH_kJ_mol") is { } h ? sign * h : null,
             r.Source,
-            r.Text("confidence") == "firm" ? Confidence.Firm : Confidence.Fair
+            Enum.Parse<Confidence>(r.Text("confidence"), true)
         );
     }
 
-    private static IEnumerable<(double Count, string What)> Terms(string side)
+    internal static IEnumerable<(double Count, string What)> Terms(string side)
     {
         foreach (var term in side.Split(" + ", StringSplitOptions.TrimEntries))
         {

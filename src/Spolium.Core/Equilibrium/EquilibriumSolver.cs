@@ -25,6 +25,7 @@ internal sealed partial class EquilibriumSolver
     private readonly ActivityModel model;
     private readonly double[] totals;
     private readonly double[] pressures;
+    private readonly Bystanders beside;
     private readonly int proton;
     private readonly double scale;
 
@@ -42,10 +43,19 @@ internal sealed partial class EquilibriumSolver
     private double lnWater;
     private double strength;
     private int steps;
+    private int turns;
 
-    public EquilibriumSolver(EquilibriumSystem system, double[] totals, ActivityModel model, double[] lnPressures)
+    /// <param name="world">In which the constants are taken; 0 for the likely one.</param>
+    public EquilibriumSolver(
+        EquilibriumSystem system,
+        double[] totals,
+        ActivityModel model,
+        double[] lnPressures,
+        Bystanders beside,
+        int world
+    )
     {
-        (this.system, this.totals, this.model, pressures) = (system, totals, model, lnPressures);
+        (this.system, this.totals, this.model, pressures, this.beside) = (system, totals, model, lnPressures, beside);
         proton = system.At(Component.Proton);
         scale = Math.Max(1e-6, totals.Max(Math.Abs));
         most =
@@ -63,15 +73,33 @@ internal sealed partial class EquilibriumSolver
         gases = new double[system.GasRows.Length];
         lnGamma = new double[system.Dissolved.Length];
         molalities = new double[system.Dissolved.Length];
-        double[] Ks(EquilibriumSystem.Row[] rows) => [.. rows.Select(r => r.What.LnK(system.Celsius))];
+        double[] Ks(EquilibriumSystem.Row[] rows) => [.. rows.Select(r => r.LnKIn(world))];
         (dissolvedK, solidK, gasK) = (Ks(system.Dissolved), Ks(system.Solids), Ks(system.GasRows));
     }
 
-    public EquilibriumState Solve()
+    /// <param name="near">A state of the same system that may lie near: tried first, and left where it does not lead there.</param>
+    public EquilibriumState Solve(EquilibriumState? near)
     {
+        if (near?.Found is { } found && found.Ln.Length == ln.Length && found.Solids.Length == solids.Length && gases.Length == 0)
+            try
+            {
+                found.Ln.CopyTo(ln, 0);
+                found.Solids.CopyTo(solids, 0);
+                found.LnGamma.CopyTo(lnGamma, 0);
+                lnWater = found.LnWater;
+                turns = TurnsWhenNear;
+                return Told(Finish([.. Enumerable.Range(0, solids.Length).Where(s => solids[s] > 0)]));
+            }
+            catch (NoEquilibriumException)
+            {
+                Array.Clear(solids);
+                Array.Clear(lnGamma);
+                lnWater = 0;
+            }
+        turns = MostTurns;
         Begin();
         Follow();
-        return Told(Finish());
+        return Told(Finish([.. Enumerable.Range(0, solids.Length).Where(s => solids[s] > most[s] * -Over(s))]));
     }
 
     private static double Along(EquilibriumSystem.Row row, double[] of)

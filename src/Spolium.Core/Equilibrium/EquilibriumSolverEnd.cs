@@ -12,11 +12,11 @@ internal sealed partial class EquilibriumSolver
     private const double Saturated = 1e-10;
 
     private const int MostTurns = 400;
+    private const int TurnsWhenNear = 40;
     private const int MostExchanges = 80;
 
-    private double Finish()
+    private double Finish(List<int> there)
     {
-        var there = Enumerable.Range(0, solids.Length).Where(s => solids[s] > most[s] * -Over(s)).ToList();
         for (var s = 0; s < solids.Length; s++)
             if (!there.Contains(s))
                 solids[s] = 0;
@@ -72,7 +72,7 @@ internal sealed partial class EquilibriumSolver
     {
         var (share, last) = (1.0, double.PositiveInfinity);
         Dissolve();
-        for (var turn = 0; turn < MostTurns; turn++)
+        for (var turn = 0; turn < turns; turn++)
         {
             steps++;
             var moved = Reweigh(share, water: true);
@@ -160,7 +160,7 @@ internal sealed partial class EquilibriumSolver
     private double Reweigh(double share, bool water)
     {
         Span<double> now = stackalloc double[molalities.Length];
-        (strength, var wet) = Activity.Of(model, system.A, system.Charges, molalities, system.Pairs, now);
+        (strength, var wet) = Activity.Of(model, system.A, system.Charges, molalities, beside, system.Pairs, now);
         var moved = 0.0;
         for (var i = 0; i < now.Length; i++)
         {
@@ -192,6 +192,9 @@ internal sealed partial class EquilibriumSolver
             system.Solids.Select((s, i) => (s.What.Id, Over(i) / Math.Log(10))).ToDictionary(x => x.Id, x => x.Item2),
             off,
             steps
-        );
+        )
+        {
+            Found = new(ln, solids, lnGamma, lnWater),
+        };
     }
 }

@@ -7,7 +7,10 @@ namespace Spolium.Core.Equilibrium;
 public sealed class EquilibriumSystem
 {
     /// <summary>One row: ln of its activity is ln K + Σ ν ln a + w ln a(water).</summary>
-    internal sealed record Row(Written What, int[] Components, double[] Counts);
+    internal sealed record Row(Written What, int[] Components, double[] Counts, double LnK, Amount Unsure)
+    {
+        public double LnKIn(int world) => LnK + Unsure[world];
+    }
 
     private readonly Dictionary<string, int> at;
 
@@ -24,7 +27,8 @@ public sealed class EquilibriumSystem
         Dissolved =
         [
             .. Components.Select(
-                (c, i) => new Row(new(c.Id, c.Formula, "", c.Charge, [(c.Id, 1)], 0, 0, null, "", Confidence.Firm), [i], [1])
+                (c, i) =>
+                    new Row(new(c.Id, c.Formula, "", c.Charge, [(c.Id, 1)], 0, 0, null, "", Confidence.Firm), [i], [1], 0, Amount.Zero)
             ),
             .. Written.Dissolved.Where(Forms).Select(RowOf),
         ];
@@ -63,5 +67,12 @@ public sealed class EquilibriumSystem
 
     private bool Forms(Written what) => what.Parts.All(p => at.ContainsKey(p.Component));
 
-    private Row RowOf(Written what) => new(what, [.. what.Parts.Select(p => at[p.Component])], [.. what.Parts.Select(p => p.Count)]);
+    private Row RowOf(Written what) =>
+        new(
+            what,
+            [.. what.Parts.Select(p => at[p.Component])],
+            [.. what.Parts.Select(p => p.Count)],
+            what.LnK(Celsius),
+            what.Unsure
+        );
 }

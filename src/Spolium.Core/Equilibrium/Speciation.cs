@@ -4,13 +4,21 @@ namespace Spolium.Core.Equilibrium;
 /// <param name="Totals">mol/kg of water; that of H+ follows from the charges.</param>
 /// <param name="Solids">Ids of solids that may form; null for all that form fast.</param>
 /// <param name="Gases">Bar, of gases that stand over it.</param>
+/// <param name="Beside">What is dissolved beside the components.</param>
 public sealed record EquilibriumAsked(
     IReadOnlyDictionary<string, double> Totals,
     ActivityModel Model = ActivityModel.Shop,
     IReadOnlyCollection<string>? Solids = null,
     IReadOnlyDictionary<string, double>? Gases = null,
-    double Celsius = 25
+    double Celsius = 25,
+    Bystanders Beside = default
 );
+
+/// <summary>Dissolved species that no component makes: they count in charge and ionic strength, and form nothing.</summary>
+/// <param name="Charge">Σ z m, mol/kg.</param>
+/// <param name="IonicStrength">½ Σ z² m, mol/kg.</param>
+/// <param name="Molality">Σ m, mol/kg.</param>
+public readonly record struct Bystanders(double Charge, double IonicStrength, double Molality);
 
 /// <summary>How it stands at equilibrium, to a kilogram of water.</summary>
 /// <param name="Molalities">mol/kg of each dissolved species.</param>
@@ -30,7 +38,15 @@ public sealed record EquilibriumState(
     IReadOnlyDictionary<string, double> Saturation,
     double Residual,
     int Steps
-);
+)
+{
+    /// <summary>Where the solver ended: a start for what lies near.</summary>
+    internal EquilibriumEnd? Found { get; init; }
+}
+
+/// <param name="Ln">ln a of each component.</param>
+/// <param name="Solids">mol/kg.</param>
+internal sealed record EquilibriumEnd(double[] Ln, double[] Solids, double[] LnGamma, double LnWater);
 
 /// <summary>No state answers what was asked.</summary>
 public sealed class NoEquilibriumException(string component, string reason) : Exception(reason)
@@ -62,7 +78,9 @@ public static class Speciation
     }
 
     /// <summary>The same in a system that is made already.</summary>
-    public static EquilibriumState Of(EquilibriumSystem system, EquilibriumAsked asked)
+    /// <param name="world">In which the constants are taken; 0 for the likely one.</param>
+    /// <param name="near">A state of the same system that may lie near.</param>
+    public static EquilibriumState Of(EquilibriumSystem system, EquilibriumAsked asked, int world = 0, EquilibriumState? near = null)
     {
         var totals = new double[system.Components.Count];
         var proton = system.At(Component.Proton);
@@ -72,6 +90,8 @@ public static class Speciation
                 totals[j] = asked.Totals.GetValueOrDefault(system.Components[j].Id);
                 totals[proton] -= system.Components[j].Charge * totals[j];
             }
-        return new EquilibriumSolver(system, totals, asked.Model, [.. system.Gases.Select(g => Math.Log(asked.Gases![g.Id]))]).Solve();
+        totals[proton] -= asked.Beside.Charge;
+        var pressures = system.Gases.Select(g => Math.Log(asked.Gases![g.Id])).ToArray();
+        return new EquilibriumSolver(system, totals, asked.Model, pressures, asked.Beside, world).Solve(near);
     }
 }
