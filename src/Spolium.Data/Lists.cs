@@ -88,6 +88,26 @@ public sealed class Lists(JournalStore store)
         ];
     }
 
+    /// <summary>Metal that stands in side holdings of batches of this shop, those of the latest batches first: by account and
+    /// element.</summary>
+    /// <param name="places">In the words of Accounts/HoldingKind.</param>
+    public IReadOnlyList<HoldingRow> Leavings(IReadOnlyList<string> places, int most, int skip = 0)
+    {
+        using var db = store.Connect();
+        var there = db.Holdings.AsNoTracking().Where(h => h.BatchId != null && h.Micrograms > 0 && places.Contains(h.Place!));
+        var accounts = there
+            .Join(db.Batches.AsNoTracking(), h => h.BatchId, b => b.Id, (h, b) => new { h.Account, b.StartedTicks })
+            .Distinct()
+            .OrderByDescending(x => x.StartedTicks)
+            .ThenBy(x => x.Account)
+            .Skip(skip)
+            .Take(most)
+            .Select(x => x.Account)
+            .ToList();
+        var rows = there.Where(h => accounts.Contains(h.Account)).ToList();
+        return [.. rows.OrderBy(h => accounts.IndexOf(h.Account)).ThenByDescending(h => h.Micrograms)];
+    }
+
     /// <summary>Closed batches, all of them.</summary>
     public IReadOnlyList<string> AllClosed()
     {

@@ -9,14 +9,7 @@ public sealed record NeutralProduct(string Ion, string Product, string Hydroxide
 {
     public static readonly IReadOnlyList<NeutralProduct> All = ReferenceTable.Read(
         "neutral-products.csv",
-        r => new NeutralProduct(
-            r.Text("ion"),
-            r.Text("product"),
-            r.Text("hydroxide"),
-            r.Number("end_low"),
-            r.Number("end_high"),
-            r.Source
-        ),
+        r => new NeutralProduct(r.Text("ion"), r.Text("product"), r.Text("hydroxide"), r.Number("end_low"), r.Number("end_high"), r.Source),
         "ion"
     );
 
@@ -79,11 +72,7 @@ public static class Neutralising
         );
 
     /// <summary>Moles of carbon dioxide that leave when so many equivalents of a base were taken.</summary>
-    public static Working CarbonDioxide(
-        Working equivalents,
-        NeutralBase with,
-        IEnumerable<(NeutralProduct Metal, Working Moles)> metals
-    ) =>
+    public static Working CarbonDioxide(Working equivalents, NeutralBase with, IEnumerable<(NeutralProduct Metal, Working Moles)> metals) =>
         with.Carbonate == 0
             ? Working.Zero(Dimension.Substance)
             : Working.AtLeastZero(

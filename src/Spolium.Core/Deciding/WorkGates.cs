@@ -96,7 +96,5 @@ public static class WorkGates
 
     /// <summary>A licence of the shop covers a scope both when something happened and when it is written, and was known before.</summary>
     public static bool Holds(State state, string scope, DateTimeOffset happened, DateTimeOffset written) =>
-        state.Licences.Values.Any(l =>
-            l.Held.Scope.Contains(scope) && happened >= l.Written && l.HoldsOn(happened) && l.HoldsOn(written)
-        );
+        state.Licences.Values.Any(l => l.Held.Scope.Contains(scope) && happened >= l.Written && l.HoldsOn(happened) && l.HoldsOn(written));
 }

@@ -105,14 +105,16 @@ public sealed record Written(
     private static readonly ConcurrentDictionary<string, Amount> Shifts = new();
 
     private double Sigma() =>
-        Constants.Get(
-            Confidence switch
-            {
-                Confidence.Firm => "log-k-firm",
-                Confidence.Fair => "log-k-fair",
-                _ => "log-k-fitted",
-            }
-        ).Likely
+        Constants
+            .Get(
+                Confidence switch
+                {
+                    Confidence.Firm => "log-k-firm",
+                    Confidence.Fair => "log-k-fair",
+                    _ => "log-k-fitted",
+                }
+            )
+            .Likely
         * Math.Log(10)
         / Draws.Z95;
 

@@ -68,11 +68,5 @@ public sealed class EquilibriumSystem
     private bool Forms(Written what) => what.Parts.All(p => at.ContainsKey(p.Component));
 
     private Row RowOf(Written what) =>
-        new(
-            what,
-            [.. what.Parts.Select(p => at[p.Component])],
-            [.. what.Parts.Select(p => p.Count)],
-            what.LnK(Celsius),
-            what.Unsure
-        );
+        new(what, [.. what.Parts.Select(p => at[p.Component])], [.. what.Parts.Select(p => p.Count)], what.LnK(Celsius), what.Unsure);
 }

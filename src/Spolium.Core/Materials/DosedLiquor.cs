@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Spolium.Core.Equilibrium;
 
 namespace Spolium.Core.Materials;
@@ -19,12 +20,14 @@ public enum CarbonDioxide
 /// <param name="Water">kg.</param>
 /// <param name="State">To a kilogram of it.</param>
 /// <param name="Totals">mol/kg of each component, H+ left out.</param>
+/// <param name="Beside">What is dissolved and not in the engine.</param>
 /// <param name="Ran">What ran to completion before.</param>
 /// <param name="System">Its components: states of the same may lie near each other.</param>
 public sealed record DosedState(
     double Water,
     EquilibriumState State,
     IReadOnlyDictionary<string, double> Totals,
+    Bystanders Beside,
     IReadOnlyList<RedoxFirst> Ran,
     string System
 )
@@ -42,6 +45,10 @@ public sealed record DosedState(
         return all > 0 ? Math.Min(1, dissolved / all) : null;
     }
 
+    /// <summary>Grams of an element in all that the engine follows.</summary>
+    public double GramsOf(string element) =>
+        Water * Totals.Sum(t => DosedLiquor.AtomsIn(t.Key, element) * t.Value) * Molar.Mass(element).Likely;
+
     /// <summary>Moles of a solid, or of a gas that left.</summary>
     public double Moles(string id) => Water * State.Solids.GetValueOrDefault(id);
 }
@@ -56,18 +63,23 @@ public sealed class DosedLiquor
     private const double Trace = 1e-12;
 
     private static readonly Written CarbonDioxideGas = Written.Gases.First(g => g.Id == "CO2(g)");
+    private static readonly Species Hydroxide = new("OH-", Phase.Aqueous);
     private static readonly Dictionary<string, Formula> ComponentFormulas = Component.All.ToDictionary(
         c => c.Id,
         c => Formula.Parse(c.Formula)
     );
 
     private readonly Charge charge;
-    private readonly Species[] reagent;
+    private readonly IReadOnlyList<Species> reagent;
     private readonly double molarMass;
     private readonly double strength;
     private readonly double celsius;
     private readonly IReadOnlyList<Written> solids;
-    private readonly Dictionary<string, EquilibriumSystem> systems = [];
+    private readonly ConcurrentDictionary<string, EquilibriumSystem> systems = [];
+
+    // What was dosed and filtered off before; null where nothing was.
+    private readonly (DosedLiquor Liquor, double Grams)? before;
+    private readonly ConcurrentDictionary<int, DosedState> filtered = [];
 
     /// <param name="charge">What is in the vessel.</param>
     /// <param name="reagent">Formula of what is dosed.</param>
@@ -76,7 +88,7 @@ public sealed class DosedLiquor
     public DosedLiquor(Charge charge, string reagent, double strength, CarbonDioxide over, double celsius = 25)
     {
         (this.charge, this.strength, this.celsius) = (charge, strength, celsius);
-        this.reagent = [.. Species.InVessel(reagent)];
+        this.reagent = Species.InVessel(reagent);
         molarMass = Formula.Parse(reagent).MolarMass;
         var bar = Constants.Get("carbon-dioxide-" + over.ToString().ToLowerInvariant()).Likely;
         // What a gas may leave against is a solid to the engine: some of it goes where there is more than that.
@@ -85,26 +97,43 @@ public sealed class DosedLiquor
             throw new NoEquilibriumException("", "there is no water in it: it is not a liquor");
     }
 
+    private DosedLiquor(DosedLiquor before, double grams, string reagent, double strength, CarbonDioxide over)
+        : this(before.charge, reagent, strength, over, before.celsius) => this.before = (before, grams);
+
     /// <summary>Id of the carbon dioxide that leaves, among the solids of a state.</summary>
     public static string Gas => CarbonDioxideGas.Id;
 
+    /// <summary>What runs off the filter after so many grams, as another reagent is dosed into it.</summary>
+    public DosedLiquor Filtered(double grams, string then, double strengthOfIt, CarbonDioxide over) =>
+        new(this, grams, then, strengthOfIt, over);
+
     /// <summary>Elements that the engine follows in it.</summary>
-    public IEnumerable<string> Metals =>
-        charge
-            .Moles.Where(m => m.Value.Likely > 0 && InTheVessel.Find(m.Key.Formula) is { Parts.Count: > 0 })
-            .SelectMany(m => m.Key.Parse().Atoms.Keys)
-            .Distinct()
-            .Where(e => ElementAtWork.BySymbol.GetValueOrDefault(e) is { Kind: not ElementKind.Other });
+    public IReadOnlyList<string> Metals =>
+        [
+            .. charge
+                .Moles.Where(m => m.Value.Likely > 0 && InTheVessel.Find(m.Key.Formula) is { Parts.Count: > 0 })
+                .SelectMany(m => m.Key.Parse().Atoms.Keys)
+                .Distinct()
+                .Where(e => ElementAtWork.BySymbol.GetValueOrDefault(e) is { Kind: not ElementKind.Other }),
+        ];
 
     /// <summary>What is dissolved in it and not in the engine, with why.</summary>
-    public IEnumerable<(string Formula, string Why)> NotInTheEngine =>
-        charge
-            .Moles.Where(m => m.Key.Phase == Phase.Aqueous && m.Value.Likely > 0)
-            .Select(m => (m.Key.Formula, Seen: InTheVessel.Find(m.Key.Formula)))
-            .Where(m => m.Seen?.Parts is null)
-            .Select(m => (m.Formula, m.Seen?.Note ?? "it has no constants here"));
+    public IReadOnlyList<(string Formula, string Why)> NotInTheEngine =>
+        [
+            .. charge
+                .Moles.Where(m => m.Key.Phase == Phase.Aqueous && m.Value.Likely > 0)
+                .Select(m => (m.Key.Formula, Seen: InTheVessel.Find(m.Key.Formula)))
+                .Where(m => m.Seen?.Parts is null)
+                .Select(m => (m.Formula, m.Seen?.Note ?? "it has no constants here")),
+        ];
 
     internal static double AtomsIn(string component, string element) => ComponentFormulas[component].Count(element);
+
+    /// <summary>Moles of base that it takes in a world, as far as its charges tell: free acid, and what metals bind.</summary>
+    public double Takes(int world) =>
+        charge
+            .Moles.Where(m => m.Key.Phase == Phase.Aqueous)
+            .Sum(m => m.Key == Hydroxide ? -m.Value.Amount[world] : Math.Max(0, m.Key.Parse().Charge) * m.Value.Amount[world]);
 
     /// <summary>How it stands after so many grams of what is in the bottle.</summary>
     /// <param name="world">0 for the likely one.</param>
@@ -113,60 +142,64 @@ public sealed class DosedLiquor
     public DosedState At(double grams, int world = 0, DosedState? near = null)
     {
         var moles = new Dictionary<Species, double>();
-        foreach (var (species, n) in charge.Moles)
-            if (species.Phase != Phase.Gas && !species.Locked)
-                moles[species] = Math.Max(0, n.Amount[world]);
+        if (before is null)
+            foreach (var (species, n) in charge.Moles)
+                if (species.Phase != Phase.Gas && !species.Locked)
+                    moles[species] = Math.Max(0, n.Amount[world]);
         var dosed = grams * strength / molarMass;
         foreach (var ion in reagent)
             moles[ion] = moles.GetValueOrDefault(ion) + dosed;
         moles[Species.Water] = moles.GetValueOrDefault(Species.Water) + grams * (1 - strength) / Species.Water.MolarMass;
-        Neutralise(moles);
+        Meet(moles, Species.Proton, Hydroxide);
         var ran = RedoxFirst.Run(moles);
+        var components = new Dictionary<string, double>();
+        var (charges, strengthOf, sum) = (0.0, 0.0, 0.0);
         var water = moles[Species.Water] * Species.Water.MolarMass / 1000;
+        if (before is var (liquor, poured))
+        {
+            var stood = filtered.GetOrAdd(world, w => liquor.At(poured, w));
+            water += stood.Water;
+            foreach (var (component, dissolved) in stood.State.Dissolved)
+                if (component != Component.Proton)
+                    components[component] = Math.Max(0, dissolved) * stood.Water;
+            charges = stood.Beside.Charge * stood.Water;
+            strengthOf = stood.Beside.IonicStrength * stood.Water;
+            sum = stood.Beside.Molality * stood.Water;
+        }
         if (water <= 0)
             throw new NoEquilibriumException("", "there is no water in it: it is not a liquor");
-        var totals = new Dictionary<string, double>();
-        var (charges, strengthOf, sum) = (0.0, 0.0, 0.0);
         foreach (var (species, n) in moles)
         {
             if (n <= 0 || species == Species.Water)
                 continue;
-            var seen = InTheVessel.Find(species.Formula);
-            if (seen?.Parts is { } parts)
+            if (InTheVessel.Find(species.Formula)?.Parts is { } parts)
                 foreach (var (component, count) in parts)
-                    totals[component] = totals.GetValueOrDefault(component) + count * n / water;
+                    components[component] = components.GetValueOrDefault(component) + count * n;
             else if (species.Phase == Phase.Aqueous)
             {
                 var z = species.Parse().Charge;
-                charges += z * n / water;
-                strengthOf += 0.5 * z * z * n / water;
-                sum += n / water;
+                charges += z * n;
+                strengthOf += 0.5 * z * z * n;
+                sum += n;
             }
         }
-        var least = Trace * totals.Values.DefaultIfEmpty().Max();
-        foreach (var dust in totals.Where(t => t.Value <= least).Select(t => t.Key).ToList())
-            totals.Remove(dust);
-        var asked = new EquilibriumAsked(totals, Celsius: celsius, Beside: new(charges, strengthOf, sum));
-        var (system, key) = SystemOf(totals.Keys);
-        return new(water, Speciation.Of(system, asked, world, near?.System == key ? near.State : null), totals, ran, key);
+        var least = Trace * components.Values.DefaultIfEmpty().Max();
+        var totals = components.Where(t => t.Value > least).ToDictionary(t => t.Key, t => t.Value / water);
+        var beside = new Bystanders(charges / water, strengthOf / water, sum / water);
+        var key = string.Join(' ', totals.Keys.Order(StringComparer.Ordinal));
+        var system = systems.GetOrAdd(key, k => new(k.Split(' ', StringSplitOptions.RemoveEmptyEntries), solids, [], celsius));
+        var state = Speciation.Of(system, new(totals, Celsius: celsius, Beside: beside), world, near?.System == key ? near.State : null);
+        return new(water, state, totals, beside, ran, key);
     }
 
     // Acid and base that stand in one vessel meet before anything else.
-    private static void Neutralise(Dictionary<Species, double> moles)
+    private static void Meet(Dictionary<Species, double> moles, Species acid, Species hydroxide)
     {
-        var hydroxide = new Species("OH-", Phase.Aqueous);
-        var both = Math.Min(moles.GetValueOrDefault(Species.Proton), moles.GetValueOrDefault(hydroxide));
+        var both = Math.Min(moles.GetValueOrDefault(acid), moles.GetValueOrDefault(hydroxide));
         if (both <= 0)
             return;
-        moles[Species.Proton] -= both;
+        moles[acid] -= both;
         moles[hydroxide] -= both;
         moles[Species.Water] += both;
-    }
-
-    private (EquilibriumSystem System, string Key) SystemOf(IEnumerable<string> components)
-    {
-        var key = string.Join(' ', components.Order(StringComparer.Ordinal));
-        lock (systems)
-            return (systems.TryGetValue(key, out var made) ? made : systems[key] = new(key.Split(' '), solids, [], celsius), key);
     }
 }

@@ -2,6 +2,7 @@ import { MantineProvider } from '@mantine/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { BooksPage } from '../books/BooksPage';
+import { LeavingsPage } from '../leavings/LeavingsPage';
 import { LotFilePage } from '../lots/LotFilePage';
 import { LotsPage } from '../lots/LotsPage';
 import { KindsPage } from '../materials/KindsPage';
@@ -51,6 +52,7 @@ export function App() {
               <Route path="strength/crystals" element={<CrystalsPage />} />
               <Route path="strength/drying" element={<DryingPage />} />
               <Route path="shelf/:view?/:bottleId?" element={<ShelfPage />} />
+              <Route path="leavings" element={<LeavingsPage />} />
               <Route path="books/:view?" element={<BooksPage />} />
               <Route path="sources" element={<SourcesPage />} />
               <Route path="*" element={<Navigate to="/lots" replace />} />

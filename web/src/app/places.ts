@@ -11,6 +11,7 @@ export const places = [
     name: 'Shelf',
     mark: 'M3 24h22M6 24V13l2-3V5h4v5l2 3v11M17 24V14h7v10M17 17h7',
   },
+  { key: '8', path: '/leavings', name: 'Leavings', mark: 'M8 3h12l-2 8h-8zM10 11v13h8V11M10 18h8M12 21h4' },
   {
     key: '9',
     path: '/books',
@@ -34,5 +35,9 @@ export const keysOf: Record<string, [string, string][]> = {
   Trail: [['Escape', 'close the working']],
   Strength: [['Space', 'in an empty mass field: take what the scale shows']],
   Shelf: [['n', 'a bottle comes in']],
+  Leavings: [
+    ['← →', 'on the line of the dose: move it, with Shift or Page keys in larger steps'],
+    ['Escape', 'close the working'],
+  ],
   Books: [['Escape', 'close the working, or the batches behind a figure']],
 };

@@ -1,0 +1,180 @@
+using Spolium.Core.Accounts;
+using Spolium.Core.Chemistry;
+using Spolium.Core.Materials;
+using Spolium.Core.Reagents;
+using Spolium.Core.Safety;
+using Spolium.Data;
+using Spolium.Server.Books;
+
+namespace Spolium.Server.Leavings;
+
+/// <summary>Leavings as they are shown.</summary>
+internal static class LeavingViews
+{
+    internal const int Page = 40;
+
+    // What a refiner doses leavings with, in the order in which it is offered.
+    private static readonly string[] Doses =
+    [
+        "NaHCO3",
+        "Na2CO3",
+        "NaOH",
+        "Ca(OH)2",
+        "NaCl",
+        "HCl",
+        "H2SO4",
+        "H2C2O4·2H2O",
+        "NH3",
+        "Na2SO3",
+        "H2O",
+    ];
+
+    private static readonly string[] Places = ["liquor", "wash", "filter", "residue", "melt"];
+
+    internal static LeavingsView List(JournalStore store, int skip)
+    {
+        var state = store.Ledger.State;
+        var rows = store.Lists.Leavings(Places, Page + 1, skip).GroupBy(r => r.Account).ToList();
+        var holdings = rows.Take(Page).Select(g => Row(state, AccountName.Of(g.Key), [.. g])).OfType<LeavingRow>();
+        return new(skip > 0 ? [.. holdings] : [.. Pools(store.Ledger), .. Liquors(store), .. holdings], rows.Count > Page);
+    }
+
+    private static LeavingRow? Row(State state, AccountName account, IReadOnlyList<Data.Tables.HoldingRow> rows)
+    {
+        if (
+            state.Batches.Find(account.Id) is not { } batch
+            || account.Holding.Split('/') is not [var stepId, var output]
+            || batch.Step(stepId).Outputs.FirstOrDefault(o => o.Output == output) is not { Main: false } holding
+        )
+            return null;
+        return new(
+            FeedFrom.Holding,
+            $"{account.Id}/{account.Holding}",
+            batch.Code,
+            holding.Name,
+            HoldingKind.IsLiquor(output),
+            batch.Step(stepId).Weighed.GetValueOrDefault(output)?.Text ?? "",
+            batch.Step(stepId).ClosedAt,
+            [.. rows.Select(r => Metal(r.Element, r.Micrograms / 1e6, r.Sigma))],
+            1
+        );
+    }
+
+    private static LeavingMetal Metal(string element, double grams, double sigma) =>
+        new(element, BooksWords.NameOf(element), FigureText.ValueOnly(Core.Learning.OverBatches.Mass(element, grams, sigma * sigma, "")));
+
+    private static IEnumerable<LeavingRow> Pools(Ledger ledger) =>
+        ledger
+            .State.Pools.Values.Where(p => p.Holds.Count > 0)
+            .OrderBy(p => p.Code, StringComparer.Ordinal)
+            .Select(p => new LeavingRow(
+                FeedFrom.Pool,
+                p.Id,
+                p.Code,
+                $"{p.Title}",
+                p.Kind != PoolOpened.Kinds[0],
+                "",
+                p.Holds.Min(h => h.At),
+                [
+                    .. p
+                        .Holds.SelectMany(h => h.Holds)
+                        .GroupBy(h => h.Element)
+                        .OrderByDescending(g => g.Sum(h => h.Grams))
+                        .Select(g => Metal(g.Key, g.Sum(h => h.Grams), Math.Sqrt(g.Sum(h => h.Sigma * h.Sigma)))),
+                ],
+                p.Holds.Count
+            ));
+
+    private static IEnumerable<LeavingRow> Liquors(JournalStore store) =>
+        store
+            .Lists.Lots()
+            .Where(l => l.Left > 0 && l.Field == nameof(Field.Volume))
+            .Select(l =>
+                (
+                    Row: l,
+                    Metals: (IReadOnlyList<LeavingMetal>)
+                        [
+                            .. store
+                                .Ledger.Book.ElementsOn(Account.Lot(l.Id))
+                                .Select(e => Metal(e, store.Ledger.Book.Grams(Account.Lot(l.Id), e), 0)),
+                        ]
+                )
+            )
+            .Select(x => new LeavingRow(
+                FeedFrom.Lot,
+                x.Row.Id,
+                x.Row.Code,
+                x.Row.Title,
+                true,
+                Lots.LotViews.Text(x.Row.Left, x.Row.Field),
+                new DateTimeOffset(x.Row.ReceivedTicks, TimeSpan.Zero),
+                x.Metals,
+                1
+            ));
+
+    internal static LeavingView View(State state, Leaving leaving, ShownFigures book, DateTimeOffset now)
+    {
+        var charge = leaving.Charge;
+        var metals = charge
+            ?.Booked.Select(e => (Element: e, Grams: charge.Element(e)))
+            .Where(m => m.Grams.Range.High > 0)
+            .OrderByDescending(m => m.Grams.Likely)
+            .ToList()
+            ?? [];
+        var acid = charge is null ? null : FreeAcid(charge);
+        var solids = charge?.AllSolids();
+        var dosed = leaving is { Wet: true } && charge is not null && charge.Of(Species.Water).Likely > 0;
+        return new(
+            leaving.From,
+            leaving.Id,
+            leaving.Code,
+            leaving.Title,
+            leaving.Wet,
+            charge is not null,
+            leaving.Since,
+            leaving.BatchId,
+            leaving.Millilitres is { } ml ? book.Add("volume", ml) : null,
+            [
+                .. metals.Select(m => new LeavingContent(
+                    m.Element,
+                    BooksWords.NameOf(m.Element),
+                    book.Add("holds/" + m.Element, m.Grams.Named($"{BooksWords.NameOf(m.Element)} in it"))
+                )),
+            ],
+            acid is null ? null : book.Add("acid", acid),
+            solids is null || solids.Range.High <= 0 || !leaving.Wet ? null : book.Add("solids", solids.Named("solids that lie in it")),
+            charge is null ? [] : [.. PoolGate.Shut(charge).Select(g => $"{g.Reason}: {g.WayOut}")],
+            charge is null
+                ? []
+                : [.. charge.Marks.Select(m => Suspicion.All.FirstOrDefault(s => s.Mark == m)?.Label ?? m).Order(StringComparer.Ordinal)],
+            dosed ? [.. Doses.Select(f => With(state, f, now)).OfType<DosedWith>()] : [],
+            dosed ? [.. new DosedLiquor(charge!, "H2O", 1, CarbonDioxide.Stirred).NotInTheEngine.Select(n => $"{n.Formula}: {n.Why}")] : []
+        );
+    }
+
+    // As the acid of the liquor's own kind; moles of hydrogen ions that are there.
+    private static Working? FreeAcid(Charge charge)
+    {
+        var protons = charge.Of(Species.Proton);
+        if (protons.Range.High <= 0)
+            return null;
+        var nitrate = charge.Of(Species.Nitrate).Likely;
+        var (formula, name) =
+            charge.Of(Species.Chloride).Likely > nitrate ? ("HCl", "hydrochloric acid")
+            : nitrate > 0 ? ("HNO3", "nitric acid")
+            : ("H2SO4", "sulphuric acid");
+        var moles = formula == "H2SO4" ? protons / 2 : protons;
+        return Molar.Grams(moles, formula).Named($"free acid, as {name}");
+    }
+
+    internal static DosedWith? With(State state, string formula, DateTimeOffset now)
+    {
+        if (formula == Species.Water.Formula)
+            return new(formula, "water", 100, "");
+        if (Reagent.All.FirstOrDefault(r => r.Formula == formula) is not { } reagent)
+            return null;
+        return ShelfAtWork.FirstOut(state, formula) is [var first, ..]
+            ? new(formula, reagent.Form.Name, 100 * ShelfAtWork.Strength(first, now).Likely, first.Id)
+            : new(formula, reagent.Form.Name, reagent.Usual?.Percent ?? reagent.Form.Percent.Likely, "");
+    }
+}

@@ -1,0 +1,131 @@
+import { useState } from 'react';
+import { type DoseAsked, useDose, useDoseCurve } from '../api/leavings';
+import { Fig } from '../metal/Fig';
+import { ProblemNote } from '../metal/ProblemNote';
+import { DosePicture } from './DosePicture';
+import { gramsOf, tidy } from './grams';
+import styles from './leavings.module.css';
+
+/** A liquor as something is poured into it: the picture, the line that is dragged, and what stands at it. */
+export function UnderDose({
+  asked,
+  start,
+  onSettle,
+}: {
+  asked: DoseAsked;
+  start: string | null;
+  onSettle: (grams: number) => void;
+}) {
+  const curve = useDoseCurve(asked);
+  const [moved, setMoved] = useState<number | undefined>(start ? gramsOf(start) : undefined);
+  const [typed, setTyped] = useState<string | null>(null);
+  const c = curve.data;
+  const grams = moved ?? (c ? (c.stages[0]?.grams ?? c.most / 2) : undefined);
+  const shown = grams === undefined ? undefined : tidy(grams);
+  const dose = useDose(asked, shown);
+  if (curve.error && !c) return <ProblemNote problem={curve.error} />;
+  if (!c || shown === undefined) return <p className="soft">reckoning…</p>;
+  const d = dose.data;
+  const keyed = <T extends { key: string }>(f: T): T => ({ ...f, key: `dose:${f.key}` });
+  const move = (g: number) => {
+    setTyped(null);
+    setMoved(Math.min(Math.max(0, g), c.most));
+  };
+  return (
+    <>
+      <DosePicture curve={c} grams={shown} onMove={move} onSettle={() => onSettle(shown)} />
+      <div className={styles.readouts} aria-live="polite">
+        <label>
+          <span>{c.name}</span>
+          <input
+            className="figures"
+            value={typed ?? `${shown} g`}
+            aria-label={`${c.name} poured`}
+            onChange={(e) => setTyped(e.currentTarget.value)}
+            onBlur={() => {
+              const g = typed === null ? undefined : gramsOf(typed);
+              if (g !== undefined) {
+                move(g);
+                onSettle(tidy(Math.min(Math.max(0, g), c.most)));
+              }
+              setTyped(null);
+            }}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          />
+        </label>
+        {d && (
+          <>
+            <div>
+              <span>ends at pH</span>
+              <Fig f={keyed(d.ph)} big />
+            </div>
+            <div>
+              <span>gas</span>
+              <Fig f={keyed(d.gas)} big />
+            </div>
+            {d.metals.map((m) => (
+              <div key={m.element}>
+                <span>{m.name} left</span>
+                <Fig f={keyed(m.grams)} big />
+              </div>
+            ))}
+          </>
+        )}
+      </div>
+      <ProblemNote problem={dose.error} />
+      {d && d.solids.length > 0 && (
+        <p>
+          Falls:{' '}
+          {d.solids.map((s, i) => (
+            <span key={s.name}>
+              {i > 0 && ', '}
+              {s.name} <Fig f={keyed(s.dry)} />
+              {s.fitted && <span className="soft"> (fitted to practice, no source)</span>}
+            </span>
+          ))}
+        </p>
+      )}
+      {c.ran.length > 0 && <p>First: {c.ran.join('; ')}.</p>}
+      {c.stages.length > 0 && (
+        <p>
+          <strong>All that falls: </strong>
+          {c.stages.map((s, i) => (
+            <span key={s.name + s.gramsText}>
+              {i > 0 && 'then filter, and '}
+              <span className="figures">{s.gramsText}</span> {s.name} to pH {s.ph}
+              {s.down.length > 0 && `, ${s.down.join(' and ')} down`}
+              {s.left.length > 0 && `, ${s.left.join(' and ')} not`}
+              {'; '}
+            </span>
+          ))}
+        </p>
+      )}
+      <p>
+        {c.marks.map((m) => (
+          <span key={m.ph} className={styles.mark}>
+            pH {m.ph}:{' '}
+            {m.grams == null ? (
+              <span className="soft">not by this</span>
+            ) : (
+              <button className="word" onClick={() => move(m.grams ?? 0)}>
+                {tidy(m.grams)} g
+              </button>
+            )}
+          </span>
+        ))}
+      </p>
+      {d?.outside && (
+        <p className="soft">
+          Stronger than what activities are made for (ionic strength above 0.5): an indication. What is left
+          of a metal may be twice or half of it.
+        </p>
+      )}
+      {d && d.gas.likely > 0 && (
+        <p className={styles.look}>
+          It foams: pour bit by bit with a hand’s breadth free above it, in a tray, stirring from the bottom;
+          never a lid, and air the room.
+        </p>
+      )}
+    </>
+  );
+}
