@@ -15,6 +15,7 @@ public static class Paces
         "pace-clear",
         "pace-precipitate",
         "pace-finish",
+        "pace-make-safe",
     ];
 
     /// <summary>Prior of the pace of a method: its own, or that of its stage.</summary>

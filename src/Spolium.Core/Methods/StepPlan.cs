@@ -11,6 +11,7 @@ public enum Stage
     Clear,
     Precipitate,
     Finish,
+    MakeSafe,
 }
 
 /// <summary>One rung of a dose ladder, in grams from the bottle.</summary>

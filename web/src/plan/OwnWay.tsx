@@ -20,6 +20,7 @@ const stages: Record<string, string> = {
   Clear: 'clear',
   Precipitate: 'bring down',
   Finish: 'wash, dry, melt',
+  MakeSafe: 'make safe',
 };
 
 /** All methods by the stage of the work. */
