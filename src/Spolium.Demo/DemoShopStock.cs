@@ -194,5 +194,33 @@ public static partial class DemoShop
                     null
                 )
             );
+        ContentLine In(string element, string low, string likely, string high) =>
+            new(element, PerLitre(low + " g/L"), PerLitre(likely + " g/L"), PerLitre(high + " g/L"));
+        clerk
+            .At(7, 12, 0)
+            .By("TR")
+            .Write([Entry.LotStream("hl-10")], s =>
+                LotDecisions.Receive(
+                    s.State,
+                    "hl-10",
+                    "HL-10",
+                    "blue liquor of relay contacts, silver salted out",
+                    "spent liquor",
+                    QuantityParser.Read("7.5 L", Field.Volume, 100).Number!,
+                    new(
+                        [
+                            In("Cu", "18.4", "20.1", "21.9"),
+                            In("Zn", "4.1", "5.1", "6.1"),
+                            In("Ni", "2.4", "2.8", "3.3"),
+                            In("Fe", "0", "0.4", "1.1"),
+                            In("Ag", "0", "0.005", "0.016"),
+                        ],
+                        null,
+                        LiquorKind.Nitrate,
+                        QuantityParser.Read("0.2 mol/L", Field.Molarity, 0.07).Number!
+                    ),
+                    null
+                )
+            );
     }
 }

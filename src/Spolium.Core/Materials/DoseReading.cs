@@ -49,17 +49,19 @@ public sealed record DoseReading(
         var stratum = new int[Amount.Worlds];
         for (var rank = 0; rank < order.Length; rank++)
             stratum[order[rank]] = Math.Min(rank / each, worlds - 1);
+        var guess = liquor.RestsOnGuess || likely.State.Solids.Keys.Any(IsFitted);
         Amount In(Func<DosedState, double> of)
         {
             var values = states.Select(of).ToArray();
             return Amount.Each(w => w == 0 ? of(likely) : values[stratum[w]]);
         }
         Working Told(Func<DosedState, double> of, Dimension dimension, string label) =>
-            Working.Given(In(of), dimension, label, Source, guess: likely.State.Solids.Keys.Any(IsFitted));
+            Working.Given(In(of), dimension, label, Source, guess);
         var outside = likely.State.IonicStrength > DaviesEnds;
         Amount Left(string metal)
         {
-            var share = In(s => s.Dissolved(metal) ?? 0);
+            // Where a world has none of it, its share is that of the likely one.
+            var share = In(s => s.Dissolved(metal) ?? likely.Dissolved(metal) ?? 0);
             return outside ? Amount.Each(w => Odds(share[w], Strong[w])) : share;
         }
         var dissolved = liquor

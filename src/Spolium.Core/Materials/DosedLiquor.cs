@@ -107,6 +107,9 @@ public sealed class DosedLiquor
     public DosedLiquor Filtered(double grams, string then, double strengthOfIt, CarbonDioxide over) =>
         new(this, grams, then, strengthOfIt, over);
 
+    /// <summary>A guess of Spolium's is among what is believed to be in it.</summary>
+    public bool RestsOnGuess => charge.Moles.Any(m => m.Value.RestsOnGuess);
+
     /// <summary>Elements that the engine follows in it.</summary>
     public IReadOnlyList<string> Metals =>
         [

@@ -136,6 +136,7 @@ public static class LeavingEndpoints
             [
                 .. stages.Select(s => new StageView(
                     s.Formula == with.Formula ? with.Name : "caustic soda",
+                    s.Formula,
                     s.Grams,
                     FigureText.Rough(s.Grams, 2) + " g",
                     FigureText.Number(s.PH, 1),

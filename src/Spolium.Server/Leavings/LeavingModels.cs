@@ -95,6 +95,7 @@ public sealed record CurveMetal(string Element, string Name, double? Begins, dou
 /// <summary>One pouring: so much of it, and what is down then.</summary>
 public sealed record StageView(
     string Name,
+    string Formula,
     double Grams,
     string GramsText,
     string PH,

@@ -101,7 +101,7 @@ public class DosedLiquorTests
         Assert.All(InTheVessel.All.Where(v => v.Parts is null), v => Assert.NotEqual("", v.Note));
     }
 
-    /// <summary>Every ion that a bottle or a salt of the shop gives is in the table, as components or as a bystander with its why.</summary>
+    /// <summary>Every ion that a bottle or a salt of the shop gives is in the table, as components or with why not.</summary>
     [Fact]
     public void No_ion_of_the_shop_is_forgotten()
     {

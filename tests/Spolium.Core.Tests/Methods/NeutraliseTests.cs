@@ -72,6 +72,14 @@ public class NeutraliseTests
         }
     }
 
+    // 10 g of tin as its chloride: 4 equivalents a mole beside the free acid.
+    [Fact]
+    public void Tin_falls_of_its_chloride()
+    {
+        var plan = With("NaOH", "SnCl6 2- 27.92, H+ 0.17, H2O 1000");
+        Assert.True(plan.Outputs.Single(o => !o.Main).Charge.Element("Sn").Likely < 0.1);
+    }
+
     [Theory]
     [InlineData("Ni2+ 5, H+ 0.1, NO3- 17, H2O 1000", "NaHCO3", "nickel")]
     [InlineData("Cu2+ 5, Ni2+ 5, H+ 0.1, NO3- 27, H2O 1000", "NaHCO3", "nickel")]

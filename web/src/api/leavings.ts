@@ -24,9 +24,10 @@ export const useLeaving = (of: LeavingId | null) =>
       unwrap(await api.GET('/api/leavings/one', { params: { query: of ?? { from: 'Lot', id: '' } } })),
   });
 
-export const useDoseCurve = (asked: DoseAsked) =>
+export const useDoseCurve = (asked: DoseAsked, enabled = true) =>
   useQuery<Schemas['DoseCurveView'], Problem>({
     queryKey: ['dose-curve', asked],
+    enabled,
     retry: false,
     placeholderData: keepPreviousData,
     queryFn: async () => unwrap(await api.GET('/api/leavings/curve', { params: { query: asked } })),

@@ -7,7 +7,16 @@ import { Fig } from '../metal/Fig';
 import styles from './leavings.module.css';
 
 /** What is in a leaving, what is to be minded of it, and where to go with it. */
-export function HeldIn({ of, leaving }: { of: LeavingId; leaving: Schemas['LeavingView'] }) {
+export function HeldIn({
+  of,
+  leaving,
+  way,
+}: {
+  of: LeavingId;
+  leaving: Schemas['LeavingView'];
+  /** Of the plan page: as the dose is chosen. */
+  way: string;
+}) {
   const rows = [
     ...leaving.content.map((c) => ({ name: c.name, element: c.element, f: c.grams })),
     ...(leaving.acid ? [{ name: leaving.acid.label, element: '', f: leaving.acid }] : []),
@@ -48,8 +57,8 @@ export function HeldIn({ of, leaving }: { of: LeavingId; leaving: Schemas['Leavi
       )}
       <div className={styles.ways}>
         {of.from === 'Lot' ? (
-          <Link to={`/plan/${of.id}`} className="act">
-            Work it up
+          <Link to={`/plan/${of.id}${way}`} className="act">
+            {way ? 'Work it up this way' : 'Work it up'}
           </Link>
         ) : (
           <Link to={`/lots/take-over?from=${of.from}&id=${encodeURIComponent(of.id)}`} className="act">

@@ -1,7 +1,7 @@
 import { Select } from '@mantine/core';
 import { useSearchParams } from 'react-router';
 import { api, type Schemas } from '../api/client';
-import type { LeavingId } from '../api/leavings';
+import { type LeavingId, useDoseCurve } from '../api/leavings';
 import { unwrap } from '../api/problem';
 import { WithWorking } from '../metal/WorkingSheet';
 import { HeldIn } from './HeldIn';
@@ -14,6 +14,17 @@ const air = [
   { value: 'Aired', label: 'stood until it is quiet' },
 ];
 
+/** The stages of a curve as a way of the plan page; empty for what is no base. */
+function wayOf(curve: Schemas['DoseCurveView'] | undefined) {
+  if (!curve?.stages.length) return '';
+  const steps = curve.stages.map((_, i) =>
+    i < curve.stages.length - 1 ? 'neutralise>liquor' : 'neutralise',
+  );
+  const search = new URLSearchParams({ way: steps.join('/') });
+  curve.stages.forEach((s, i) => search.append('o', `${i + 1}-neutralise.with:${s.formula}`));
+  return `?${search.toString()}`;
+}
+
 /** One leaving: under a dose where it is a liquor, and what is in it. */
 export function LeavingSheet({ of, leaving }: { of: LeavingId; leaving: Schemas['LeavingView'] }) {
   const [search, setSearch] = useSearchParams();
@@ -24,6 +35,7 @@ export function LeavingSheet({ of, leaving }: { of: LeavingId; leaving: Schemas[
     if (value) setSearch({ ...of, with: chosen?.formula ?? '', over, [name]: value }, { replace: true });
   };
   const dose = search.get('dose');
+  const curve = useDoseCurve({ ...of, with: chosen?.formula ?? '', over }, !!chosen);
   return (
     <WithWorking
       page={['leaving', of, chosen?.formula, over, dose]}
@@ -86,7 +98,7 @@ export function LeavingSheet({ of, leaving }: { of: LeavingId; leaving: Schemas[
             </p>
           )}
         </section>
-        <HeldIn of={of} leaving={leaving} />
+        <HeldIn of={of} leaving={leaving} way={wayOf(curve.data)} />
       </div>
     </WithWorking>
   );

@@ -63,27 +63,60 @@ export function UnderDose({
               <span>gas</span>
               <Fig f={keyed(d.gas)} big />
             </div>
-            {d.metals.map((m) => (
-              <div key={m.element}>
-                <span>{m.name} left</span>
-                <Fig f={keyed(m.grams)} big />
-              </div>
-            ))}
           </>
         )}
       </div>
       <ProblemNote problem={dose.error} />
-      {d && d.solids.length > 0 && (
-        <p>
-          Falls:{' '}
-          {d.solids.map((s, i) => (
-            <span key={s.name}>
-              {i > 0 && ', '}
-              {s.name} <Fig f={keyed(s.dry)} />
-              {s.fitted && <span className="soft"> (fitted to practice, no source)</span>}
-            </span>
-          ))}
-        </p>
+      {d && (
+        <table className={styles.left}>
+          <thead>
+            <tr>
+              <th scope="col">left in the liquor</th>
+              <th scope="col">all of it</th>
+              <th scope="col">share</th>
+            </tr>
+          </thead>
+          <tbody>
+            {[...d.metals]
+              .sort((a, b) => b.grams.high - a.grams.high)
+              .map((m) => (
+                <tr key={m.element}>
+                  <th scope="row">{m.name}</th>
+                  <td>
+                    <Fig f={keyed(m.grams)} />
+                  </td>
+                  <td>
+                    <Fig f={keyed(m.share)} />
+                  </td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      )}
+      {d && d.solids.some((s) => s.dry.high > 0.005) && (
+        <table className={styles.left}>
+          <thead>
+            <tr>
+              <th scope="col">fallen</th>
+              <th scope="col">dry</th>
+            </tr>
+          </thead>
+          <tbody>
+            {d.solids
+              .filter((s) => s.dry.high > 0.005)
+              .map((s) => (
+                <tr key={s.dry.key}>
+                  <th scope="row">
+                    {s.name}
+                    {s.fitted && <span className="soft"> (fitted to practice, no source)</span>}
+                  </th>
+                  <td>
+                    <Fig f={keyed(s.dry)} />
+                  </td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
       )}
       {c.ran.length > 0 && <p>First: {c.ran.join('; ')}.</p>}
       {c.stages.length > 0 && (

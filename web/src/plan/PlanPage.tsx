@@ -2,7 +2,7 @@ import { Select, TextInput } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, type Schemas } from '../api/client';
 import { useWays } from '../api/ways';
 import { useBatches } from '../api/batches';
@@ -21,8 +21,26 @@ import { PlanViews } from './PlanViews';
 import { SavedPlans } from './SavedPlans';
 import { Stair } from './Stair';
 import { StepSheet } from './StepSheet';
-import { useDraft } from './useDraft';
+import { type PlanDraft, useDraft } from './useDraft';
 import { WayColumns } from './WayColumns';
+
+/** A way that another page leads to: its methods, and options of its steps ("1-neutralise.with:NaOH"). */
+function useAskedWay(ready: boolean, draft: PlanDraft, setDraft: (draft: PlanDraft) => void) {
+  const [search, setSearch] = useSearchParams();
+  const way = search.get('way');
+  const asked = search.getAll('o');
+  useEffect(() => {
+    if (!way || !ready) return;
+    const options: PlanDraft['options'] = {};
+    for (const o of asked) {
+      const [, step = '', id = '', value = ''] = /^([^.]+)\.([^:]+):(.*)$/.exec(o) ?? [];
+      if (step) options[step] = { ...options[step], [id]: value };
+    }
+    setDraft({ ...draft, methods: way.split('/'), own: true, options, planId: null });
+    setSearch({}, { replace: true });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each address
+  }, [way, ready]);
+}
 
 /** The way as a stair of steps, before anything is poured. */
 export function PlanPage() {
@@ -47,6 +65,7 @@ function PlanOf({ lotId, lots }: { lotId: string; lots: Schemas['LotListItem'][]
   const navigate = useNavigate();
   const lot = lots.find((l) => l.id === lotId);
   const [draft, setDraft] = useDraft(lotId, lot);
+  useAskedWay(lot !== undefined, draft, setDraft);
   // Only what is typed letter by letter waits for the hand to rest: a choice redraws at once.
   const [amount] = useDebouncedValue(draft.amount, 200);
   const [bottles] = useDebouncedValue(draft.bottles, 200);

@@ -18,7 +18,7 @@ internal static class NeutralBath
 
     // A salt that stands for its ion: the other ion comes out on both sides.
     public static string SaltOf(NeutralProduct p) =>
-        p.Ion == "Sn4+" ? "H2SnCl6"
+        p.Ion == "Sn4+" ? "Na2SnCl6"
         : p.Charge == 1 ? $"{p.Element}NO3"
         : $"{p.Element}(NO3){p.Charge}";
 
@@ -43,8 +43,8 @@ internal static class NeutralBath
         var chloride = p.Ion == "Sn4+";
         var given = with.Formula switch
         {
-            Lime => chloride ? "CaCl2" : "Ca(NO3)2",
-            "K2CO3" => chloride ? "KCl" : "KNO3",
+            Lime => chloride ? "CaCl2 + NaCl" : "Ca(NO3)2",
+            "K2CO3" => chloride ? "KCl + NaCl" : "KNO3",
             _ => chloride ? "NaCl" : "NaNO3",
         };
         var (left, right) = ($"{SaltOf(p)} + {with.Formula}", $"{(with.Carbonate > 0 ? p.Product : p.Hydroxide)} + {given}");
