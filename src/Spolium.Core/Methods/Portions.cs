@@ -3,7 +3,7 @@ using Spolium.Core.Vessels;
 namespace Spolium.Core.Methods;
 
 /// <summary>How a kind of step foams (Reference/foam.csv).</summary>
-public sealed record Foaming(string Step, Triple Tau, Triple Phi, int PortionsMin, double Fill, string Source)
+public sealed record Foaming(string Step, Triple Tau, Triple Phi, int PortionsMin, double Fill, bool Plastic, string Source)
 {
     private static readonly Dictionary<string, Foaming> ByStep = ReferenceTable
         .Read(
@@ -14,6 +14,7 @@ public sealed record Foaming(string Step, Triple Tau, Triple Phi, int PortionsMi
                 new(r.Number("phi_low"), r.Number("phi_likely"), r.Number("phi_high")),
                 r.Whole("portions_min"),
                 r.Number("fill"),
+                r.Text("plastic") == "yes",
                 r.Source
             ),
             "step"
@@ -55,8 +56,6 @@ public sealed record PourCount(int Count, double ByGas, double ByHeat)
 /// <param name="ByDose">How many for each dose, and why.</param>
 public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDictionary<string, PourCount> ByDose)
 {
-    private const string Quiet = "quiet";
-
     /// <summary>Vessel and portions of a step with one dose that a sign ends.</summary>
     /// <param name="gas">mL of gas made in all.</param>
     /// <param name="warming">K by which the whole heat would warm the liquor.</param>
@@ -79,8 +78,8 @@ public sealed record Portions(Working Count, VesselNeed Vessel, IReadOnlyDiction
     {
         var foaming = Foaming.Of(step);
         var perGas = seen ?? FoamOf(foaming, draws);
-        // Plastic serves what neither gasses nor heats; where a shop has nothing else, it must do.
-        var fit = vessels.Where(v => !v.IsPlastic || step == Quiet).ToList() is { Count: > 0 } glass ? glass : [.. vessels];
+        // Plastic serves what stays cold; where a shop has nothing else, it must do.
+        var fit = vessels.Where(v => !v.IsPlastic || foaming.Plastic).ToList() is { Count: > 0 } glass ? glass : [.. vessels];
         var need = liquid.Range.High / foaming.Fill;
         var vessel = Choose(fit, need, pours, liquid, perGas, atOnce ? 1 : Ladder.MostRungs);
         var split = (int)Math.Max(1, Math.Ceiling(need / vessel.BrimMl - 1e-9));

@@ -35,14 +35,14 @@ public sealed record Vessel(string Kind, double NominalMl, double DiameterMm, do
     /// <summary>Usual beakers, small to large.</summary>
     public static readonly IReadOnlyList<Vessel> Beakers = [.. All.Where(v => v.Kind.StartsWith("beaker", StringComparison.Ordinal))];
 
-    /// <summary>Beakers, and buckets behind them: what plans take while a shop has named no vessel of its own.</summary>
+    /// <summary>Beakers, and buckets and drums behind them: what plans take while a shop has named no vessel of its own.</summary>
     public static readonly IReadOnlyList<Vessel> Usual =
     [
         .. Beakers,
-        .. All.Where(v => v.Kind.StartsWith("bucket", StringComparison.Ordinal)),
+        .. All.Where(v => v.Kind.StartsWith("bucket", StringComparison.Ordinal) || v.Kind.StartsWith("drum", StringComparison.Ordinal)),
     ];
 
-    /// <summary>Plastic: for what is quiet and cold only.</summary>
+    /// <summary>Plastic: for what is cold only.</summary>
     public bool IsPlastic => Kind.Contains("HDPE", StringComparison.Ordinal);
 
     /// <summary>A vessel that a step can be worked in; cylinders and volumetric flasks are for measuring.</summary>
