@@ -5,11 +5,28 @@ namespace Spolium.Core.Chemistry;
 /// <param name="Product">Where there is carbonate.</param>
 /// <param name="Hydroxide">Where there is none.</param>
 /// <param name="EndLow">pH at which it is down, at best.</param>
-public sealed record NeutralProduct(string Ion, string Product, string Hydroxide, double EndLow, double EndHigh, string Source)
+/// <param name="WithCopper">It is down no later than copper is.</param>
+public sealed record NeutralProduct(
+    string Ion,
+    string Product,
+    string Hydroxide,
+    double EndLow,
+    double EndHigh,
+    bool WithCopper,
+    string Source
+)
 {
     public static readonly IReadOnlyList<NeutralProduct> All = ReferenceTable.Read(
         "neutral-products.csv",
-        r => new NeutralProduct(r.Text("ion"), r.Text("product"), r.Text("hydroxide"), r.Number("end_low"), r.Number("end_high"), r.Source),
+        r => new NeutralProduct(
+            r.Text("ion"),
+            r.Text("product"),
+            r.Text("hydroxide"),
+            r.Number("end_low"),
+            r.Number("end_high"),
+            r.Said("with_copper") == "yes",
+            r.Source
+        ),
         "ion"
     );
 

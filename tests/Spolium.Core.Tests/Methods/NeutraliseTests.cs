@@ -72,6 +72,22 @@ public class NeutraliseTests
         }
     }
 
+    // Copper is cut off from zinc and nickel: its charge alone, and what is left of them in the cake is what clings.
+    [Fact]
+    public void Copper_is_cut_off_by_its_pH()
+    {
+        var liquor = "Cu2+ 20, Zn2+ 5, Ni2+ 3, Fe3+ 0.5, H+ 0.2016, NO3- 96.6, H2O 1000";
+        var options = new Dictionary<string, string> { ["with"] = "NaHCO3", ["falls"] = "copper" };
+        var plan = Given.Step("neutralise", RefusalTests.Of(liquor), options: options);
+        var charge = 0.2 + 2 * 20 / 63.546 + 3 * 0.5 / 55.845;
+        Assert.Equal(charge, plan.Figures.Single(f => f.Label == "charge that the base takes").Likely, 0.002);
+        var cake = plan.Outputs.Single(o => o.Main).Charge;
+        Assert.Equal(0, cake.Moles.Where(m => m.Key.Phase == Phase.Solid && m.Key.Atoms("Zn") > 0).Sum(m => m.Value.Likely));
+        Assert.InRange(cake.Element("Zn").Likely, 0.3, 1.5);
+        Assert.Contains(plan.EndSigns, s => s.Text.Contains("5 to 5.5"));
+        Assert.Contains(plan.Cautions, c => c.Text.Contains("impurity of the cake"));
+    }
+
     // 10 g of tin as its chloride: 4 equivalents a mole beside the free acid.
     [Fact]
     public void Tin_falls_of_its_chloride()

@@ -10,6 +10,28 @@ internal static class NeutralWords
 
     private static readonly string[] Amphoteric = ["Al", "Cr", "Pb", "Zn"];
 
+    public static Refusal? Fixer(Charge charge) =>
+        Objections.When(
+            charge.Grams(new("Ag(S2O3)2 3-", Phase.Aqueous)).Likely > 0,
+            "fixer holds its silver against any base",
+            "take the silver out with iron or current first"
+        );
+
+    /// <summary>What makes the sludge licensed waste.</summary>
+    public static IEnumerable<Refusal?> Licensed(Charge charge) =>
+        [
+            Objections.When(
+                charge.Element("Hg").Range.High > 1e-3,
+                "mercury in it makes the sludge licensed waste",
+                "this belongs to licensed practice"
+            ),
+            Objections.When(
+                charge.Element("Cd").Range.High > 1e-2,
+                "cadmium in it makes the sludge licensed waste",
+                "hand it over as it is, labelled"
+            ),
+        ];
+
     /// <summary>Precious metal that would be lost in the sludge.</summary>
     public static Refusal? Precious(Charge charge)
     {
@@ -41,6 +63,14 @@ internal static class NeutralWords
         ("Ag", 0.5, "take the silver out with salt or copper first"),
     ];
 
+    /// <summary>What ends it; of a cut where copper is down and zinc has not begun, by the equilibrium data.</summary>
+    public static string End(bool cut, double ph) =>
+        (
+            cut
+                ? "the blue is gone and a strip or a meter says pH 5 to 5.5, "
+                : $"a strip or a meter says pH {FigureText.Number(ph, 1)} or more, "
+        ) + "ten minutes after it was stirred from the bottom";
+
     /// <summary>The same as a sentence begins.</summary>
     public static string Instruction(NeutralBase with) => char.ToUpperInvariant(How(with)[0]) + How(with)[1..];
 
@@ -54,16 +84,28 @@ internal static class NeutralWords
             _ => "in small portions over the whole basin, stirred from the bottom, the next when the last has done foaming",
         };
 
-    public static IEnumerable<Caution> Cautions(Charge charge, NeutralBase with, IReadOnlyList<string> metals, IReadOnlyList<string> stays)
+    public static IEnumerable<Caution> Cautions(
+        Charge charge,
+        NeutralBase with,
+        bool cut,
+        IReadOnlyList<string> metals,
+        IReadOnlyList<string> stays
+    )
     {
-        if (stays.Count > 0)
+        if (stays.Count > 0 && !cut)
             yield return new(
                 CautionLevel.Look,
                 $"{string.Join(", ", stays.Select(e => Elements.Of(e).Name))} will not wholly fall by this base: "
                     + "filter, then a second stage with soda, lime or caustic on what runs through."
             );
+        if (stays.Count > 0 && cut)
+            yield return new(
+                CautionLevel.Look,
+                $"{string.Join(", ", stays.Select(e => Elements.Of(e).Name))} stays in the liquor: filter, wash the cake well, "
+                    + "and go on with what runs through. What clings of it is an impurity of the cake."
+            );
         var back = metals.Where(Amphoteric.Contains).Distinct().ToList();
-        if (with.Ends > Redissolves && back.Count > 0)
+        if (with.Ends > Redissolves && back.Count > 0 && !cut)
             yield return new(
                 CautionLevel.Look,
                 $"{string.Join(", ", back.Select(e => Elements.Of(e).Name))} dissolve again above pH 9 to 10: "

@@ -7,6 +7,7 @@ namespace Spolium.Core.Methods.MakeSafe;
 public sealed class Neutralise : IMethod
 {
     private const string Bicarbonate = "NaHCO3";
+    private const string All = "all";
     private const string Lime = "Ca(OH)2";
 
     // A metal whose end is so little above what the base reaches still falls all but wholly.
@@ -41,6 +42,16 @@ public sealed class Neutralise : IMethod
                     ("K2CO3", "wood ash: its strength is a guess, much sludge"),
                 ]
             ),
+            new(
+                "falls",
+                "Falls",
+                All,
+                [
+                    (All, "all that this base brings down"),
+                    ("copper", "copper and what falls before it; zinc, nickel and cobalt stay for a second stage"),
+                ],
+                Tip: "Where copper is to be used again it is cut off by its pH, and washed."
+            ),
             new("water", "Water first", "0", [], 0, 200000, "mL", "Strong acid is thinned to 1 mol/L or less before the base."),
         ];
 
@@ -54,7 +65,7 @@ public sealed class Neutralise : IMethod
             .ToList();
         var acid = charge.Of(Species.Proton);
         if (
-            Objections.Among(
+            Objections.Among([
                 Objections.NoLiquor(charge),
                 Objections.When(
                     acid.Likely <= 0 && metals.Count == 0,
@@ -62,26 +73,14 @@ public sealed class Neutralise : IMethod
                     "choose the liquor that holds them"
                 ),
                 NeutralWords.Precious(charge),
-                Objections.When(
-                    charge.Grams(new("Ag(S2O3)2 3-", Phase.Aqueous)).Likely > 0,
-                    "fixer holds its silver against any base",
-                    "take the silver out with iron or current first"
-                ),
-                Objections.When(
-                    charge.Element("Hg").Range.High > 1e-3,
-                    "mercury in it makes the sludge licensed waste",
-                    "this belongs to licensed practice"
-                ),
-                Objections.When(
-                    charge.Element("Cd").Range.High > 1e-2,
-                    "cadmium in it makes the sludge licensed waste",
-                    "hand it over as it is, labelled"
-                )
-            ) is
+                NeutralWords.Fixer(charge),
+                .. NeutralWords.Licensed(charge),
+            ]) is
             { Length: > 0 } why
         )
             return StepPlan.Refuse(this, charge, why);
-        var falls = metals.Where(m => m.Product.EndLow <= with.Ends + Reach).ToList();
+        var cut = options.Text("falls") != All;
+        var falls = metals.Where(m => cut ? m.Product.WithCopper : m.Product.EndLow <= with.Ends + Reach).ToList();
         var stays = metals.Except(falls).Select(m => m.Product.Element).Distinct().ToList();
         var work = new StepWork(this, charge, options, shop, facts, draws);
         if (options.Number("water") > 0)
@@ -109,8 +108,7 @@ public sealed class Neutralise : IMethod
             [
                 new(
                     "ph-there",
-                    $"a strip or a meter says pH {Told(Math.Min(end, with.Ends - ShortOfIt))} or more, "
-                        + "ten minutes after it was stirred from the bottom",
+                    NeutralWords.End(cut, Math.Min(end, with.Ends - ShortOfIt)),
                     "a bright copper strip is no test: it stays bright in an acid that has no oxidant"
                 ),
                 new("no-fizz", "one more pinch, stirred up from the bottom, brings no fizz", "a layer at the bottom shields acid: stir"),
@@ -133,7 +131,7 @@ public sealed class Neutralise : IMethod
                     : Array.Empty<string>(),
                 "the curve of this liquor stands under Leavings",
             ],
-            [.. NeutralWords.Cautions(charge, with, [.. metals.Select(m => m.Product.Element)], stays)],
+            [.. NeutralWords.Cautions(charge, with, cut, [.. metals.Select(m => m.Product.Element)], stays)],
             "It may stand, covered loosely: it may still gas.",
             "If it foams: wait and stir; never push on, never a lid."
         );
@@ -149,6 +147,4 @@ public sealed class Neutralise : IMethod
 
     private static bool AcidOver(Charge charge, StepWork work, Draws draws) =>
         charge.Of(Species.Proton).Likely > Thin * work.Vessel.LiquorVolume(draws).Likely;
-
-    private static string Told(double ph) => FigureText.Number(ph, 1);
 }
