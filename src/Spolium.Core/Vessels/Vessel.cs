@@ -35,11 +35,11 @@ public sealed record Vessel(string Kind, double NominalMl, double DiameterMm, do
     /// <summary>Usual beakers, small to large.</summary>
     public static readonly IReadOnlyList<Vessel> Beakers = [.. All.Where(v => v.Kind.StartsWith("beaker", StringComparison.Ordinal))];
 
-    /// <summary>Beakers, and buckets and drums behind them: what plans take while a shop has named no vessel of its own.</summary>
+    /// <summary>Beakers, and behind them buckets, basins and drums: what plans take while a shop has named no vessel of its own.</summary>
     public static readonly IReadOnlyList<Vessel> Usual =
     [
         .. Beakers,
-        .. All.Where(v => v.Kind.StartsWith("bucket", StringComparison.Ordinal) || v.Kind.StartsWith("drum", StringComparison.Ordinal)),
+        .. All.Where(v => v.IsPlastic),
     ];
 
     /// <summary>Plastic: for what is cold only.</summary>

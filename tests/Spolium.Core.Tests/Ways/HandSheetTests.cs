@@ -75,8 +75,8 @@ public class HandSheetTests
     [InlineData("fixer", "filters", -3)]
     [InlineData("fixer", "gloves", -6)]
     [InlineData("fixer", "equipment", -20)]
-    // four fillings: 0.25 + 4 × 0.2 + 3 × 0.2 and 18 L × 0.05 = 2.55; dry 0.25 + 0.2 + 0.006, melt 0.25 + 0.5 + 0.006: 3.76 h × 55
-    [InlineData("fixer", "hands", -207)]
+    // one bucket: 0.25 + 0.2 and 18 L × 0.05 = 1.35; dry 0.25 + 0.2 + 0.006, melt 0.25 + 0.5 + 0.006: 2.56 h × 55
+    [InlineData("fixer", "hands", -141)]
     [InlineData("fixer", "sale", -40)]
     // 3 200 g × 0.2 % = 6.4 g, 0.96 of it lifts; filter 1 %, barren and wash 0.1 % each, slag 0.25 %: 6.055 g × 871.85
     [InlineData("fingers", "paid", 5279)]

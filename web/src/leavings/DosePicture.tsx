@@ -57,7 +57,7 @@ export function DosePicture({
       ref={svg}
       viewBox={`0 0 ${width} ${height}`}
       className={styles.picture}
-      role="img"
+      role="group"
       aria-label={`pH and metals that stay dissolved, over ${curve.name} poured; the figures stand below`}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
