@@ -36,13 +36,7 @@ public sealed class LeavingsWalkTests : IDisposable
         // At nothing poured it is as sour as its acid: pH under 1.
         browser.Until(_ => browser.Text.Contains("0.8", StringComparison.Ordinal) ? "" : null, "its pH before anything is poured");
         var picture = browser.Driver.FindElement(By.CssSelector("svg[aria-label^='pH and metals']"));
-        new Actions(browser.Driver)
-            .MoveToElement(picture, 0, 0)
-            .ClickAndHold()
-            .MoveByOffset(40, 0)
-            .MoveByOffset(40, 0)
-            .Release()
-            .Perform();
+        new Actions(browser.Driver).MoveToElement(picture, 0, 0).ClickAndHold().MoveByOffset(40, 0).MoveByOffset(40, 0).Release().Perform();
         browser.Until(_ => Grams > 300 ? "" : null, "the line where the pointer left it");
         // A refresh and the way back keep it.
         var kept = Grams;

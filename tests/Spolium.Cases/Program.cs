@@ -20,6 +20,16 @@ if (args is ["simulate", .. var rest])
     Console.Write(SimulationReport.Of(rest.Length > 0 ? int.Parse(rest[0]) : 1, rest.Length > 1 ? int.Parse(rest[1]) : 1000));
     return 0;
 }
+if (args is ["liquors", .. var asked])
+{
+    var (count, seed) = (asked.Length > 0 ? int.Parse(asked[0]) : 10_000, asked.Length > 1 ? int.Parse(asked[1]) : 1);
+    var clock = System.Diagnostics.Stopwatch.StartNew();
+    var wrong = RandomLiquors.Wrong(seed, count).ToList();
+    foreach (var line in wrong)
+        Console.WriteLine(line);
+    Console.WriteLine($"{count} liquors of seed {seed}: {wrong.Count} wrong, {clock.Elapsed.TotalMilliseconds / count:0.0} ms each");
+    return wrong.Count > 0 ? 1 : 0;
+}
 var folder = args.Length > 0 ? args[0] : "tests/reference";
 if (!Directory.Exists(folder))
 {

@@ -36,11 +36,7 @@ public sealed record Vessel(string Kind, double NominalMl, double DiameterMm, do
     public static readonly IReadOnlyList<Vessel> Beakers = [.. All.Where(v => v.Kind.StartsWith("beaker", StringComparison.Ordinal))];
 
     /// <summary>Beakers, and behind them buckets, basins and drums: what plans take while a shop has named no vessel of its own.</summary>
-    public static readonly IReadOnlyList<Vessel> Usual =
-    [
-        .. Beakers,
-        .. All.Where(v => v.IsPlastic),
-    ];
+    public static readonly IReadOnlyList<Vessel> Usual = [.. Beakers, .. All.Where(v => v.IsPlastic)];
 
     /// <summary>Plastic: for what is cold only.</summary>
     public bool IsPlastic => Kind.Contains("HDPE", StringComparison.Ordinal);

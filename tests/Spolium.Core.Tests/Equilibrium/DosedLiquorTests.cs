@@ -110,7 +110,7 @@ public class DosedLiquorTests
             .SelectMany(i => i.Split('|', StringSplitOptions.RemoveEmptyEntries))
             .Where(i => i != "H2O")
             .Distinct();
-        Assert.Empty(ions.Where(i => InTheVessel.Find(i) is null));
+        Assert.DoesNotContain(ions, i => InTheVessel.Find(i) is null);
     }
 
     [Fact]

@@ -1,8 +1,6 @@
 using Spolium.Core.Chemistry;
-using Spolium.Core.Materials;
 using Spolium.Core.Methods;
 using Spolium.Core.Methods.Baths;
-using Spolium.Core.Quantities;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;
