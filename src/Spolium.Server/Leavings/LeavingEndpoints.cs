@@ -12,6 +12,9 @@ public static class LeavingEndpoints
     // A caustic that no bottle of the shelf says the strength of.
     private const double UsualCaustic = 0.98;
 
+    // A tonne.
+    private const double MostGrams = 1e6;
+
     private static readonly double[] Asked = [7, 8.5, 10];
 
     public static void MapLeavings(this IEndpointRouteBuilder app)
@@ -75,6 +78,9 @@ public static class LeavingEndpoints
             reader.Errors.Add(new("most", "a curve ends above nothing", "write a mass above 0 g"));
         if (dose is { Value: < 0 })
             reader.Errors.Add(new("dose", "less than nothing is not poured", "write 0 g or more"));
+        foreach (var (name, typed) in new[] { ("most", most), ("dose", dose) })
+            if (typed?.Value > MostGrams)
+                reader.Errors.Add(new(name, $"{typed.Text} is more than any shop pours", "check the unit and the decimal point"));
         if (!reader.Ok)
             return (null, Problems.Refused(reader.Errors));
         try
@@ -98,7 +104,7 @@ public static class LeavingEndpoints
             return problem!;
         try
         {
-            var most = under.Most ?? Usual(under, query.With);
+            var most = Math.Min(under.Most ?? Usual(under, query.With), MostGrams);
             var curve = DoseCurve.Of(under.Liquor, most);
             var caustic = LeavingViews.With(writing.Ledger.State, "NaOH", time.GetUtcNow())?.Strength / 100 ?? UsualCaustic;
             return TypedResults.Ok(View(under.With, curve, DoseStages.Of(curve, query.With, caustic)));

@@ -93,6 +93,7 @@ public class LeavingTests
                 ("with=NaHCO3&dose=much", "dose"),
                 ("with=NaHCO3&strength=140 %25", "strength"),
                 ("with=NaHCO3&most=0 g", "most"),
+                ("with=NaHCO3&dose=1e200 g", "dose"),
                 ("with=unobtainium", "with"),
             }
         )
