@@ -64,7 +64,7 @@ public class StoreTests
         var folder = await first.Stop();
         await using var second = new Shop(folder: folder);
         Assert.Equal(entries, second.Store.Ledger.State.Entries.Select(e => (e.Id, e.OccurredAt, EntryJson.Write(e.Body))));
-        Assert.Equal(28, (await second.Get("/api/lots")).GetArrayLength());
+        Assert.Equal(29, (await second.Get("/api/lots")).GetArrayLength());
     }
 
     [Fact]
