@@ -42,13 +42,19 @@ public sealed class LeavingsWalkTests : IDisposable
         var kept = Grams;
         browser.Driver.Navigate().Refresh();
         browser.Until(_ => browser.Has(Line) && Math.Abs(Grams - kept) < 1 ? "" : null, "the line where it was");
-        // What is typed moves it; nonsense leaves it.
+        // What is typed moves it; a wrong unit or a slipped point leaves it, and says why.
         var field = browser.Driver.FindElement(By.CssSelector("input[aria-label$='poured']"));
         field.SendKeys(Keys.Control + "a");
         field.SendKeys("0,44 kg" + Keys.Enter);
         browser.Until(_ => Grams == 440 ? "" : null, "0.44 kg");
         field.SendKeys(Keys.Control + "a");
-        field.SendKeys("much" + Keys.Enter);
+        field.SendKeys("5 L" + Keys.Enter);
+        browser.See("is not a unit of mass");
+        Assert.Equal(440, Grams);
+        Assert.Equal("5 L", field.GetAttribute("value"));
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys("44 kg" + Keys.Enter);
+        browser.See("check the unit and the decimal point");
         Assert.Equal(440, Grams);
         Assert.Empty(browser.Console());
     }

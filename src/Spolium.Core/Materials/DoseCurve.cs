@@ -26,7 +26,7 @@ public sealed record DoseCurve(
     public const int Count = 40;
 
     // A hundredth is what counts as fallen, or as left.
-    private const double Hundredth = 0.01;
+    internal const double Hundredth = 0.01;
 
     // Of the end of the curve: nearer than that a mark is not looked for.
     private const double Near = 5e-4;

@@ -37,7 +37,7 @@ public static class DoseStages
         if (first.Left.Count == 0)
             return [first];
         var filtrate = curve.Liquor.Filtered(grams, Finisher, finisher, CarbonDioxide.Stirred);
-        var rest = DoseCurve.Of(filtrate, curve.Liquor.Takes(0) * 40 / finisher);
+        var rest = DoseCurve.Of(filtrate, curve.Liquor.Takes(0) * Formula.Parse(Finisher).MolarMass / finisher);
         var more = rest.Falls.Where(f => first.Left.Contains(f.Element) && f.Down is not null).ToList();
         return more.Count == 0 ? [first] : [first, Stage(filtrate, Finisher, more.Max(f => f.Down)!.Value * Past, first.Left)];
     }
@@ -45,7 +45,7 @@ public static class DoseStages
     private static DoseStage Stage(DosedLiquor liquor, string formula, double grams, IReadOnlyList<string> metals)
     {
         var state = liquor.At(grams);
-        var down = metals.Where(m => state.Dissolved(m) is null or < 0.01).ToList();
+        var down = metals.Where(m => state.Dissolved(m) is null or < DoseCurve.Hundredth).ToList();
         return new(formula, grams, state.State.PH, down, [.. metals.Except(down)]);
     }
 }

@@ -134,13 +134,7 @@ internal static class LeavingViews
             leaving.Since,
             leaving.BatchId,
             leaving.Millilitres is { } ml ? book.Add("volume", ml) : null,
-            [
-                .. metals.Select(m => new LeavingContent(
-                    m.Element,
-                    BooksWords.NameOf(m.Element),
-                    book.Add("holds/" + m.Element, m.Grams.Named($"{BooksWords.NameOf(m.Element)} in it"))
-                )),
-            ],
+            Content(state, leaving, metals, book),
             acid is null ? null : book.Add("acid", acid),
             solids is null || solids.Range.High <= 0 || !leaving.Wet ? null : book.Add("solids", solids.Named("solids that lie in it")),
             charge is null ? [] : [.. PoolGate.Shut(charge).Select(g => $"{g.Reason}: {g.WayOut}")],
@@ -151,6 +145,24 @@ internal static class LeavingViews
             dosed ? [.. new DosedLiquor(charge!, "H2O", 1, CarbonDioxide.Stirred).NotInTheEngine.Select(n => $"{n.Formula}: {n.Why}")] : []
         );
     }
+
+    // Of a pool what the book has in it: nobody keeps what holds its metals.
+    private static List<LeavingContent> Content(
+        State state,
+        Leaving leaving,
+        IEnumerable<(string Element, Working Grams)> metals,
+        ShownFigures book
+    ) =>
+        leaving.From == FeedFrom.Pool
+            ? [.. PoolViews.Metals(state.Pools[leaving.Id], book).Select(m => new LeavingContent(m.Element, m.Name, m.Grams))]
+            :
+            [
+                .. metals.Select(m => new LeavingContent(
+                    m.Element,
+                    BooksWords.NameOf(m.Element),
+                    book.Add("holds/" + m.Element, m.Grams.Named($"{BooksWords.NameOf(m.Element)} in it"))
+                )),
+            ];
 
     // As the acid of the liquor's own kind; moles of hydrogen ions that are there.
     private static Working? FreeAcid(Charge charge)

@@ -45,6 +45,10 @@ public class LeavingTests
         Assert.Contains("0.1 mol/L", drum.GetProperty("notWith")[0].GetString());
         var working = await shop.Get($"/api/leavings/one/working?{Drum}&key=holds/Cu");
         Assert.NotEmpty(working.GetProperty("working").EnumerateArray());
+        // Of a pot the book knows the metals alone.
+        var pot = await shop.Get("/api/leavings/one?from=Pool&id=P1");
+        Assert.Contains(pot.GetProperty("content").EnumerateArray(), c => Text(c, "element") == "Au");
+        Assert.Empty(pot.GetProperty("with").EnumerateArray());
     }
 
     // 1.5 mol of acid, 7.58 of charge in all: 640 g; nickel is for a second stage.

@@ -1,9 +1,11 @@
 import { useState } from 'react';
+import { api } from '../api/client';
 import { type DoseAsked, useDose, useDoseCurve } from '../api/leavings';
+import { type Problem, unwrap } from '../api/problem';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
 import { DosePicture } from './DosePicture';
-import { gramsOf, tidy } from './grams';
+import { tidy } from './grams';
 import styles from './leavings.module.css';
 
 /** A liquor as something is poured into it: the picture, the line that is dragged, and what stands at it. */
@@ -17,8 +19,9 @@ export function UnderDose({
   onSettle: (grams: number) => void;
 }) {
   const curve = useDoseCurve(asked);
-  const [moved, setMoved] = useState<number | undefined>(start ? gramsOf(start) : undefined);
+  const [moved, setMoved] = useState<number | undefined>(start ? Number.parseFloat(start) || 0 : undefined);
   const [typed, setTyped] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
   const c = curve.data;
   const grams = moved ?? (c ? (c.stages[0]?.grams ?? c.most / 2) : undefined);
   const shown = grams === undefined ? undefined : tidy(grams);
@@ -29,7 +32,25 @@ export function UnderDose({
   const keyed = <T extends { key: string }>(f: T): T => ({ ...f, key: `dose:${f.key}` });
   const move = (g: number) => {
     setTyped(null);
+    setWrong(null);
     setMoved(Math.min(Math.max(0, g), c.most));
+  };
+  // Read by the same reader as every quantity; what it cannot read stays in the field, with why.
+  const take = async () => {
+    if (typed === null) return;
+    try {
+      const { value } = unwrap(
+        await api.POST('/api/quantities/read', { body: { text: typed, field: 'Mass' } }),
+      );
+      if (value < 0 || value > c.most) {
+        setWrong(`the picture goes from 0 to ${c.most} g: check the unit and the decimal point`);
+        return;
+      }
+      move(value);
+      onSettle(tidy(value));
+    } catch (e) {
+      setWrong((e as Problem).of('text') ?? (e as Problem).message);
+    }
   };
   return (
     <>
@@ -42,16 +63,15 @@ export function UnderDose({
             value={typed ?? `${shown} g`}
             aria-label={`${c.name} poured`}
             onChange={(e) => setTyped(e.currentTarget.value)}
-            onBlur={() => {
-              const g = typed === null ? undefined : gramsOf(typed);
-              if (g !== undefined) {
-                move(g);
-                onSettle(tidy(Math.min(Math.max(0, g), c.most)));
-              }
-              setTyped(null);
-            }}
+            aria-invalid={wrong !== null}
+            onBlur={() => void take()}
             onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
           />
+          {wrong && (
+            <em className={styles.wrong} role="alert">
+              {wrong}
+            </em>
+          )}
         </label>
         {d && (
           <>
