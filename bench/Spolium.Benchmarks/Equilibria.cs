@@ -1,5 +1,4 @@
 using BenchmarkDotNet.Attributes;
-using Spolium.Core.Chemistry;
 using Spolium.Core.Equilibrium;
 using Spolium.Core.Materials;
 using Spolium.Core.Quantities;

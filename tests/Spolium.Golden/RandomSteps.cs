@@ -10,7 +10,7 @@ namespace Spolium.Golden;
 /// from.</summary>
 public static class RandomSteps
 {
-    public const int Kinds = 7;
+    public const int Kinds = 13;
 
     /// <summary>A charge of a kind: alloys, liquors of gold and of silver, cakes, powders.</summary>
     /// <param name="kind">From 0 to <see cref="Kinds"/> − 1.</param>
@@ -45,7 +45,18 @@ public static class RandomSteps
             3 => LiquorFeed.Of(LiquorKind.Nitrate, Ml(100 + 10 * ag), [("Ag", G(ag, "Ag")), ("Cu", G(0.3 * ag, "Cu"))], Mol(acid), draws),
             4 => LiquorFeed.Of(LiquorKind.Fixer, Ml(1000), [("Ag", G(0.5 + 0.1 * ag, "Ag"))], Working.Zero(Dimension.Substance), draws),
             5 => Solid(("AgCl", ag)).With(Species.Water, Mol(ag / 18)).Dissolve("HCl", Mol(0.001 * ag)),
-            _ => Solid(("Au", au), ("AgCl", 0.03 * au), ("CuO", other), ("Fe2O3", 0.1 * other)),
+            6 => Solid(("Au", au), ("AgCl", 0.03 * au), ("CuO", other), ("Fe2O3", 0.1 * other)),
+            7 => LiquorFeed.Of(LiquorKind.Sulphate, Ml(100 + 20 * cu), [("Cu", G(cu, "Cu"))], Mol(0.05 * acid), draws),
+            8 => LiquorFeed.Of(LiquorKind.Nitrate, Ml(50 + 5 * cu), [("Cu", G(cu, "Cu")), ("Ni", G(other, "Ni"))], Mol(0.1 * acid), draws),
+            9 => LiquorFeed
+                .Of(LiquorKind.Chloride, Ml(500), [("Cu", G(0.1 * cu, "Cu"))], Mol(0.1 * acid), draws)
+                .With(new("Cl2", Phase.Aqueous), Mol(0.02))
+                .With(new("H2O2", Phase.Aqueous), Mol(0.01)),
+            10 => LiquorFeed
+                .Of(LiquorKind.Nitrate, Ml(200), [("Ag", G(0.1 * ag, "Ag"))], Working.Zero(Dimension.Substance), draws)
+                .With(new("NH3", Phase.Aqueous), Mol(0.5)),
+            11 => Core.Materials.Charge.Empty.With(Species.Water, Mol(20)).Dissolve("Na2S", Mol(0.1)),
+            _ => Core.Materials.Charge.Empty.With(Species.Water, Mol(20)).Dissolve("Na2S", Mol(0.1)).Dissolve("Na2S2O3", Mol(0.05)),
         };
     }
 

@@ -22,13 +22,17 @@ public sealed record RedoxFirst(string Id, Reaction Reaction, string Words)
             foreach (var (species, n) in redox.Reaction.Net)
                 // Water is never short where there is a liquor.
                 if (n < 0 && species != Species.Water)
-                    extent = Math.Min(extent, moles.GetValueOrDefault(species) / -n);
+                    extent = Math.Min(extent, moles.GetValueOrDefault(InTheLiquor(species)) / -n);
             if (extent <= Dust || !double.IsFinite(extent))
                 continue;
             foreach (var (species, n) in redox.Reaction.Net)
-                moles[species] = Math.Max(0, moles.GetValueOrDefault(species) + n * extent);
+                moles[InTheLiquor(species, n)] = Math.Max(0, moles.GetValueOrDefault(InTheLiquor(species, n)) + n * extent);
             ran.Add(redox);
         }
         return ran;
     }
+
+    // An equation writes a gas that it takes as the gas; what reacts is what is dissolved of it.
+    private static Species InTheLiquor(Species species, double n = -1) =>
+        n < 0 && species.Phase == Phase.Gas ? species with { Phase = Phase.Aqueous } : species;
 }

@@ -16,6 +16,7 @@ public static class Paces
         "pace-precipitate",
         "pace-finish",
         "pace-make-safe",
+        "pace-regenerate",
     ];
 
     /// <summary>Prior of the pace of a method: its own, or that of its stage.</summary>

@@ -12,6 +12,7 @@ public enum Stage
     Precipitate,
     Finish,
     MakeSafe,
+    Regenerate,
 }
 
 /// <summary>One rung of a dose ladder, in grams from the bottle.</summary>

@@ -32,6 +32,7 @@ public static class Constants
             "g/mL" => Dimension.Density,
             "h" => Dimension.Time,
             "kJ/h" => Dimension.Energy / Dimension.Time,
+            "g/h" => Dimension.Mass / Dimension.Time,
             "1/h" => Dimension.None / Dimension.Time,
             "K" => Dimension.Temperature,
             "kJ/g" => Dimension.Energy / Dimension.Mass,

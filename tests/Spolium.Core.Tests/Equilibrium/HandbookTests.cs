@@ -6,15 +6,13 @@ using Xunit;
 namespace Spolium.Core.Tests.Equilibrium;
 
 /// <summary>
-/// The engine against figures of handbooks that none of its constants was taken from: pH of usual solutions and grams of a salt in 100 mL of
-/// water, at 25 °C (docs/equilibrium.md lists them, with those that lie outside and why).
+/// The engine against figures of handbooks that none of its constants was taken from: pH of usual solutions and grams of a salt in 100 mL
+/// of water, at 25 °C (docs/equilibrium.md lists them, with those that lie outside and why).
 /// </summary>
 public class HandbookTests
 {
     private static Dictionary<string, double> Totals(string of) =>
-        of.Split(", ")
-            .Select(t => t.Split(' '))
-            .ToDictionary(t => t[0], t => double.Parse(t[1], CultureInfo.InvariantCulture));
+        of.Split(", ").Select(t => t.Split(' ')).ToDictionary(t => t[0], t => double.Parse(t[1], CultureInfo.InvariantCulture));
 
     // Approximate pH of acids and bases, CRC Handbook; a tenth normal where nothing else is said.
     [Theory]

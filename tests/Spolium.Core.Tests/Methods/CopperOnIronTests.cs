@@ -30,6 +30,5 @@ public class CopperOnIronTests
         Assert.Contains(Of(liquor).Refusals, r => r.WayOut.Contains(way));
 
     [Fact]
-    public void A_trace_of_silver_and_of_nitric_acid_goes() =>
-        Assert.Empty(Of("Cu2+ 20, Ag+ 0.02, H+ 0.05, NO3- 42, H2O 1000").Refusals);
+    public void A_trace_of_silver_and_of_nitric_acid_goes() => Assert.Empty(Of("Cu2+ 20, Ag+ 0.02, H+ 0.05, NO3- 42, H2O 1000").Refusals);
 }

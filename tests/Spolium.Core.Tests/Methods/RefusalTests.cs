@@ -179,7 +179,8 @@ public class RefusalTests
                 var (formula, grams) = (part[..at], double.Parse(part[(at + 1)..], System.Globalization.CultureInfo.InvariantCulture));
                 var phase =
                     formula == "H2O" ? Phase.Liquid
-                    : Species.Of(formula).Charge != 0 || formula is "NH3" or "C6H12O6" or "H2C2O4" or "H2O2" or "CO(NH2)2" ? Phase.Aqueous
+                    : Species.Of(formula).Charge != 0 || formula is "NH3" or "C6H12O6" or "H2C2O4" or "H2O2" or "Cl2" or "CO(NH2)2"
+                        ? Phase.Aqueous
                     : Phase.Solid;
                 return c.With(new(formula, phase), Molar.Moles(Working.Given(grams, Dimension.Mass, formula, "test"), formula));
             });

@@ -21,6 +21,7 @@ const stages: Record<string, string> = {
   Precipitate: 'bring down',
   Finish: 'wash, dry, melt',
   MakeSafe: 'make safe',
+  Regenerate: 'work acid back',
 };
 
 /** All methods by the stage of the work. */

@@ -33,7 +33,18 @@ public sealed class CopperOnIron : IMethod
         };
 
     public IReadOnlyList<OptionSpec> Options =>
-        [new("iron", "Iron, × what it may take", "1.5", [], 1.05, 10, "", "Bright turnings or sheet; what is left is drawn out and weighed.")];
+        [
+            new(
+                "iron",
+                "Iron, × what it may take",
+                "1.5",
+                [],
+                1.05,
+                10,
+                "",
+                "Bright turnings or sheet; what is left is drawn out and weighed."
+            ),
+        ];
 
     public StepPlan Plan(Charge charge, StepOptions options, Shop shop, Facts facts, Draws draws)
     {
@@ -59,9 +70,7 @@ public sealed class CopperOnIron : IMethod
         )
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
-        var need = Molar
-            .Grams(copper + charge.Of(Ferric) / 2 + acid / 2, "Fe")
-            .Named("iron for copper, iron(III) and free acid");
+        var need = Molar.Grams(copper + charge.Of(Ferric) / 2 + acid / 2, "Fe").Named("iron for copper, iron(III) and free acid");
         var most = Math.Max(need.Range.High, need.Likely);
         work.Decided(
             "iron",
@@ -89,7 +98,11 @@ public sealed class CopperOnIron : IMethod
             ],
             [
                 new("iron-stays-bright", "a bright nail stays bright for ten minutes", "a nail that is greasy or rusty shows nothing"),
-                new("no-blue", "the liquor is pale green, and ammonia on a drop turns no deep blue", "nickel is blue with ammonia too, but paler"),
+                new(
+                    "no-blue",
+                    "the liquor is pale green, and ammonia on a drop turns no deep blue",
+                    "nickel is blue with ammonia too, but paler"
+                ),
             ],
             [
                 need,
