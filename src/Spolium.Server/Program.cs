@@ -137,6 +137,7 @@ api.MapBooks();
 api.MapPractice();
 api.MapPools();
 api.MapLeavings();
+api.MapHandingOver();
 api.MapStrength();
 api.MapShelf();
 api.MapSources();

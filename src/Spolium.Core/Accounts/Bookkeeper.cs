@@ -72,6 +72,7 @@ public static class Bookkeeper
             LotSplit b => before.Lots.ContainsKey(b.LotId),
             LotsPooled b => b.Feeds.All(f => before.Lots.ContainsKey(f.LotId)),
             LotContentChanged b => before.Lots.ContainsKey(b.LotId),
+            LotHandedOver b => before.Lots.ContainsKey(b.LotId),
             BatchStarted b => b.Feeds.All(f => f.From != FeedFrom.Lot || before.Lots.ContainsKey(f.Id)),
             BranchGivenUp b => Step(b.BatchId, b.StepId),
             CameBack b => Step(b.BatchId, b.StepId),
@@ -105,6 +106,7 @@ public static class Bookkeeper
                 ),
                 LotTakenOver b => LotPostings.TakeOver(before, book, entryId, b),
                 LotContentChanged b => LotPostings.Believe(before.Lots[b.LotId], book, entryId, b),
+                LotHandedOver b => LotPostings.Take(before.Lots[b.LotId], book, entryId, Account.HandedOver, b.Amount),
                 BatchStarted b => b
                     .Feeds.Where(f => f.From == FeedFrom.Lot)
                     .SelectMany(f => LotPostings.Take(before.Lots[f.Id], book, entryId, Account.Holding(b.BatchId, Route.Feed), f.Amount)),

@@ -32,6 +32,9 @@ public static class Account
 
     public const string Discarded = "discarded";
 
+    /// <summary>What left the house to somebody who may take it.</summary>
+    public const string HandedOver = "handed-over";
+
     /// <summary>What counting the shelf showed too little or too much.</summary>
     public const string Stocktake = "stocktake";
 

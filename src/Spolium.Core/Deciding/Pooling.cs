@@ -73,15 +73,8 @@ public static class Pooling
     {
         if (PoolGate.Shut(charge).FirstOrDefault() is { } gate)
             return new("output", $"{name}: {gate.Reason}", gate.WayOut);
-        var there = pool.Holds.Aggregate(Charge.Empty, (c, h) => h.Charge is { } kept ? c.Plus(Keeping.AtMost(kept)) : c);
-        var means = new HashSet<string>();
-        var before = NeverTogether
-            .Meeting(there, there, means)
-            .Concat(NeverTogether.Meeting(charge, charge, means))
-            .Select(r => r.Id)
-            .ToHashSet();
-        var rows = NeverTogether.Meeting(there, charge, means).Where(r => !before.Contains(r.Id)).ToList();
-        return rows.Find(r => r.Verdict == Verdict.Stop) is { } stop
+        var rows = Joining.Breaks(Joining.In(pool), charge);
+        return rows.FirstOrDefault(r => r.Verdict == Verdict.Stop) is { } stop
                 ? new("output", $"{pool.Code} holds what it never meets: {stop.Reason}", "keep it apart, in a pot of its own")
             : string.IsNullOrWhiteSpace(reason) && rows.Count > 0
                 ? new("reason", $"{pool.Code}: {rows[0].Reason}", "if you mean it and are ready for it, say why")

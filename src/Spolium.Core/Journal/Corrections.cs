@@ -26,6 +26,8 @@ public static class Corrections
             or LotOffered
             or LotForOthers
             or LotPhotographed
+            or LotHandedOver
+            or ReceiptCame
             or PricesKept
             or PlanSaved => null,
             LicenceHeld b => state.Licences.GetValueOrDefault(b.LicenceId)?.Ended is null ? null : Rests("its end", "take that back first"),

@@ -30,6 +30,9 @@ public sealed record LotState(
     /// <summary>Of a pool: how much of which lot is in it.</summary>
     public ImmutableList<LotAmount> Sources { get; init; } = [];
 
+    /// <summary>Material of what was taken over in the house.</summary>
+    public const string FromTheHouse = "from the house";
+
     /// <summary>Where in the house it comes from; null for what was received.</summary>
     public Feed? From { get; init; }
 
@@ -52,15 +55,22 @@ public sealed record LotState(
 
     public ImmutableList<LotPhotographed> Photos { get; init; } = [];
 
+    /// <summary>What of it left the house, oldest first.</summary>
+    public ImmutableList<HandedOverState> HandedOver { get; init; } = [];
+
     /// <summary>Beliefs of its content since it came, newest last.</summary>
     public ImmutableList<BeliefState> Beliefs { get; init; } = [];
 
     /// <summary>Something has been taken of it: what it holds can no longer be believed anew.</summary>
-    public bool Touched => Parts.Count + Batches.Count + PooledInto.Count > 0;
+    public bool Touched => Parts.Count + Batches.Count + PooledInto.Count + HandedOver.Count > 0;
 
     /// <summary>True when what would be left of a lot is below any balance's reach: the last batch takes the lot whole.</summary>
     public static bool IsNothing(double left, LotState lot) => left < 1e-6 * Math.Max(1, lot.Amount.Value);
 }
+
+/// <summary>A time that some of a lot left the house.</summary>
+/// <param name="Receipt">Empty until the paper comes.</param>
+public sealed record HandedOverState(LotHandedOver Body, string Receipt, DateTimeOffset At, string By, string EntryId);
 
 /// <summary>A belief of a lot's content, and how it came.</summary>
 public sealed record BeliefState(Content Content, string How, string Reason, int? Pieces, DateTimeOffset At, string EntryId);

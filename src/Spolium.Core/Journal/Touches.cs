@@ -31,6 +31,8 @@ public static class Touches
             LotOffered b => [Entry.LotStream(b.LotId)],
             LotForOthers b => [Entry.LotStream(b.LotId)],
             LotPhotographed b => [Entry.LotStream(b.LotId)],
+            LotHandedOver b => [Entry.LotStream(b.LotId), Entry.HandedOverStream],
+            ReceiptCame b => [Entry.LotStream(b.LotId), Entry.HandedOverStream],
             MaterialKept b => [Entry.MaterialStream(b.Material.Id)],
             MaterialDropped b => [Entry.MaterialStream(b.MaterialId)],
             PricesKept => [Entry.PricesStream],

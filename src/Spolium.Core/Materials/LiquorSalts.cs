@@ -24,7 +24,7 @@ public static class LiquorSalts
         foreach (var (c, nc) in cations)
             for (var i = 0; i < anions.Count; i++)
             {
-                var (formula, cat, an) = Salt(c, anions[i].Key);
+                var (formula, cat, an) = SaltOf(c, anions[i].Key);
                 // Of every cation as large a part as this anion has of all negative charge; each brings its anions along.
                 var gramsPerCation = c.MolarMass + an * anions[i].Key.MolarMass / cat;
                 var grams = Working.Reckoned(
@@ -46,8 +46,8 @@ public static class LiquorSalts
         );
     }
 
-    // "Cu(NO3)2": one formula of a cation and an anion, and how many of each it has.
-    private static (string Formula, int Cations, int Anions) Salt(Species cation, Species anion) =>
+    /// <summary>"Cu(NO3)2": one formula of a cation and an anion, and how many of each it has.</summary>
+    internal static (string Formula, int Cations, int Anions) SaltOf(Species cation, Species anion) =>
         Written.GetOrAdd((cation.Formula, anion.Formula), _ => Write(cation, anion));
 
     private static readonly ConcurrentDictionary<(string Cation, string Anion), (string Formula, int Cations, int Anions)> Written = new();

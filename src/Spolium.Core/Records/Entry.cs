@@ -54,6 +54,9 @@ public sealed record Entry(
 
     public const string PricesStream = "prices";
 
+    /// <summary>What left the house, of whatever lot: the register.</summary>
+    public const string HandedOverStream = "handed-over";
+
     /// <summary>Of what is written about the journal itself.</summary>
     public const string JournalStream = "journal";
 

@@ -29,6 +29,8 @@ public static class EntryKinds
         Kind<LotOffered>("lot-offered", Lean),
         Kind<LotForOthers>("lot-for-others"),
         Kind<LotPhotographed>("lot-photographed"),
+        Kind<LotHandedOver>("lot-handed-over"),
+        Kind<ReceiptCame>("receipt-came"),
         Kind<MaterialKept>("material-kept", Lean),
         Kind<MaterialDropped>("material-dropped"),
         Kind<PricesKept>("prices-kept", Lean),

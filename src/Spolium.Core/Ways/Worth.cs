@@ -162,7 +162,7 @@ public sealed record Worth(
     }
 
     // Grams of a metal at the list's price, less what the buyer keeps; null without a price.
-    private static WorthLine? Paid(string id, Working grams, string element, PriceList prices, string how)
+    internal static WorthLine? Paid(string id, Working grams, string element, PriceList prices, string how)
     {
         if (prices.Find(PriceKind.Metal, element) is not { } row || prices.OfMetal(element) is not { } price)
             return null;

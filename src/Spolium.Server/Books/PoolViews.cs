@@ -25,19 +25,22 @@ internal static class PoolViews
         );
 
     internal static List<PoolMetal> Metals(PoolState pool, ShownFigures book) =>
-        [
-            .. from holds in pool.Holds.SelectMany(h => h.Holds)
-            group holds by holds.Element into g
-            orderby Precious(g.Key) descending, g.Sum(h => h.Grams) descending
-            let name = BooksWords.NameOf(g.Key)
-            let mass = OverBatches.Mass(
-                $"{name} in {pool.Code}",
+        [.. Held(pool).Select(m => new PoolMetal(m.Element, BooksWords.NameOf(m.Element), book.Add($"{pool.Id}/{m.Element}", m.Grams)))];
+
+    /// <summary>What the book has in it, precious metals first.</summary>
+    internal static IEnumerable<(string Element, Working Grams)> Held(PoolState pool) =>
+        from holds in pool.Holds.SelectMany(h => h.Holds)
+        group holds by holds.Element into g
+        orderby Precious(g.Key) descending, g.Sum(h => h.Grams) descending
+        select (
+            g.Key,
+            OverBatches.Mass(
+                $"{BooksWords.NameOf(g.Key)} in {pool.Code}",
                 g.Sum(h => h.Grams),
                 g.Sum(h => h.Sigma * h.Sigma),
                 $"the metal book, {g.Count()} leavings"
             )
-            select new PoolMetal(g.Key, name, book.Add($"{pool.Id}/{g.Key}", mass)),
-        ];
+        );
 
     internal static List<PoolHoldingView> Holds(State state, PoolState pool, int skip) =>
         [

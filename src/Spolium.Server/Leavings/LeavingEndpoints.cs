@@ -30,10 +30,18 @@ public static class LeavingEndpoints
 
     private static Results<Ok<LeavingView>, ProblemHttpResult> One(FeedFrom from, string id, Writing writing, TimeProvider time) =>
         Core.Workshop.Leavings.Find(writing.Ledger.State, from, id) is { } leaving
-            ? TypedResults.Ok(LeavingViews.View(writing.Ledger.State, leaving, new ShownFigures(), time.GetUtcNow()))
+            ? TypedResults.Ok(
+                LeavingViews.View(
+                    writing.Ledger.State,
+                    leaving,
+                    new ShownFigures(),
+                    time.GetUtcNow(),
+                    LeavingViews.LiquorLots(writing.Lists)
+                )
+            )
             : Gone;
 
-    private static ProblemHttpResult Gone => Problems.NotFound("such leaving; it was taken over, put into a pot or worked up");
+    internal static ProblemHttpResult Gone => Problems.NotFound("such leaving; it was taken over, put into a pot or worked up");
 
     private static Results<Ok<Figure>, ProblemHttpResult> OneWorking(
         FeedFrom from,
@@ -46,7 +54,7 @@ public static class LeavingEndpoints
         var book = new ShownFigures();
         if (Core.Workshop.Leavings.Find(writing.Ledger.State, from, id) is not { } leaving)
             return Gone;
-        LeavingViews.View(writing.Ledger.State, leaving, book, time.GetUtcNow());
+        LeavingViews.View(writing.Ledger.State, leaving, book, time.GetUtcNow(), []);
         return book.Working(key) is { } figure ? TypedResults.Ok(figure) : Problems.NotFound("such figure");
     }
 

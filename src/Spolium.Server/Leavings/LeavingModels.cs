@@ -37,6 +37,8 @@ public sealed record LeavingContent(string Element, string Name, FigureView Gram
 /// <param name="Marks">Suspected or known beside its amounts.</param>
 /// <param name="With">What can be dosed into it.</param>
 /// <param name="NotInTheEngine">Dissolved and without constants, each with why.</param>
+/// <param name="Money">Null without a price list.</param>
+/// <param name="Joins">Other liquors and pots, and whether it may be poured to them.</param>
 public sealed record LeavingView(
     FeedFrom From,
     string Id,
@@ -53,8 +55,20 @@ public sealed record LeavingView(
     IReadOnlyList<string> NotWith,
     IReadOnlyList<string> Marks,
     IReadOnlyList<DosedWith> With,
-    IReadOnlyList<string> NotInTheEngine
+    IReadOnlyList<string> NotInTheEngine,
+    IReadOnlyList<CameIn> CameIn,
+    LeavingMoneyView? Money,
+    IReadOnlyList<Joined> Joins
 );
+
+/// <summary>What went into it.</summary>
+/// <param name="Amount">Empty where nobody measured it.</param>
+/// <param name="BatchId">Where it comes from a batch.</param>
+public sealed record CameIn(DateTimeOffset? At, string What, string Amount, string? BatchId);
+
+/// <param name="HandOver">Below nothing; null where there is no price for it.</param>
+/// <param name="NotPriced">Metals in it without a price.</param>
+public sealed record LeavingMoneyView(IReadOnlyList<FigureView> Metals, FigureView? HandOver, IReadOnlyList<string> NotPriced);
 
 /// <summary>What is asked of a liquor under a dose.</summary>
 public sealed class DoseQuery

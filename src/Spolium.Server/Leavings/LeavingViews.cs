@@ -88,7 +88,7 @@ internal static class LeavingViews
     private static IEnumerable<LeavingRow> Liquors(JournalStore store) =>
         store
             .Lists.Lots()
-            .Where(l => l.Left > 0 && l.Field == nameof(Field.Volume))
+            .Where(l => l.Left > 0 && (l.Field == nameof(Field.Volume) || l.Material == LotState.FromTheHouse))
             .Select(l =>
                 (
                     Row: l,
@@ -105,14 +105,14 @@ internal static class LeavingViews
                 x.Row.Id,
                 x.Row.Code,
                 x.Row.Title,
-                true,
+                x.Row.Field == nameof(Field.Volume),
                 Lots.LotViews.Text(x.Row.Left, x.Row.Field),
                 new DateTimeOffset(x.Row.ReceivedTicks, TimeSpan.Zero),
                 x.Metals,
                 1
             ));
 
-    internal static LeavingView View(State state, Leaving leaving, ShownFigures book, DateTimeOffset now)
+    internal static LeavingView View(State state, Leaving leaving, ShownFigures book, DateTimeOffset now, IEnumerable<string> liquors)
     {
         var charge = leaving.Charge;
         var metals = charge
@@ -138,13 +138,69 @@ internal static class LeavingViews
             acid is null ? null : book.Add("acid", acid),
             solids is null || solids.Range.High <= 0 || !leaving.Wet ? null : book.Add("solids", solids.Named("solids that lie in it")),
             charge is null ? [] : [.. PoolGate.Shut(charge).Select(g => $"{g.Reason}: {g.WayOut}")],
-            charge is null
-                ? []
-                : [.. charge.Marks.Select(m => Suspicion.All.FirstOrDefault(s => s.Mark == m)?.Label ?? m).Order(StringComparer.Ordinal)],
+            MarksOf(charge),
             dosed ? [.. Doses.Select(f => With(state, f, now)).OfType<DosedWith>()] : [],
-            dosed ? [.. new DosedLiquor(charge!, "H2O", 1, CarbonDioxide.Stirred).NotInTheEngine.Select(n => $"{n.Formula}: {n.Why}")] : []
+            dosed ? [.. new DosedLiquor(charge!, "H2O", 1, CarbonDioxide.Stirred).NotInTheEngine.Select(n => $"{n.Formula}: {n.Why}")] : [],
+            [.. CameIn(state, leaving)],
+            Money(state, leaving, metals, book),
+            Joining.Of(state, leaving, liquors)
         );
     }
+
+    /// <summary>What it may hold beside its amounts, in words.</summary>
+    internal static IReadOnlyList<string> MarksOf(Charge? charge) =>
+        charge is null
+            ? []
+            : [.. charge.Marks.Select(m => Suspicion.All.FirstOrDefault(s => s.Mark == m)?.Label ?? m).Order(StringComparer.Ordinal)];
+
+    // Newest first.
+    private static IEnumerable<CameIn> CameIn(State state, Leaving leaving) =>
+        leaving.From == FeedFrom.Pool
+            ? state
+                .Pools[leaving.Id]
+                .Holds.OrderByDescending(h => h.At)
+                .Select(h =>
+                {
+                    var batch = state.Batches.Find(h.BatchId);
+                    var made = batch?.Step(h.StepId).Outputs.FirstOrDefault(o => o.Output == h.Output)?.Name ?? h.Output;
+                    var weighed = batch?.Step(h.StepId).Weighed.GetValueOrDefault(h.Output)?.Text;
+                    return new CameIn(h.At, $"{made} of {batch?.Code ?? h.BatchId}", weighed ?? "", batch is null ? null : h.BatchId);
+                })
+        : leaving.From == FeedFrom.Lot && state.Lots.Find(leaving.Id) is { } lot
+            ? lot
+                .Sources.Select(s => new CameIn(
+                    state.Lots.Find(s.LotId)?.ReceivedAt,
+                    state.Lots.Find(s.LotId) is { } source ? $"{source.Code}, {source.Title}" : s.LotId,
+                    s.Amount.InWords,
+                    null
+                ))
+                .Concat(
+                    lot.From is { From: FeedFrom.Holding } from && from.Id.Split('/')[0] is var id && state.Batches.Find(id) is { } batch
+                        ? [new CameIn(lot.ReceivedAt, $"taken over from {batch.Code}", lot.Amount.InWords, id)]
+                        : []
+                )
+        : [];
+
+    private static LeavingMoneyView? Money(
+        State state,
+        Leaving leaving,
+        IReadOnlyList<(string Element, Working Grams)> metals,
+        ShownFigures book
+    )
+    {
+        var grams = leaving.From == FeedFrom.Pool ? [.. PoolViews.Held(state.Pools[leaving.Id])] : metals;
+        return LeavingMoney.Of(state, leaving, grams) is { } money
+            ? new(
+                [.. money.Metals.Select(l => book.Add("money/" + l.Id, l.Kr))],
+                money.HandOver is { } fee ? book.Add("money/hand-over", fee.Kr) : null,
+                [.. money.NotPriced.Select(BooksWords.NameOf)]
+            )
+            : null;
+    }
+
+    /// <summary>Liquors that stand in the house as lots.</summary>
+    internal static IEnumerable<string> LiquorLots(Lists lists) =>
+        lists.Lots().Where(l => l.Left > 0 && l.Field == nameof(Field.Volume)).Select(l => l.Id);
 
     // Of a pool what the book has in it: nobody keeps what holds its metals.
     private static List<LeavingContent> Content(

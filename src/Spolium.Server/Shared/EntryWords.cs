@@ -20,6 +20,8 @@ public static class EntryWords
             LotForOthers b => b.Owner.Length == 0 ? "it is the shop’s own again" : $"worked for {b.Owner}{Terms(b)}",
             LotOffered b => b.Crowns is { } kr ? $"{kr.Told} offered for it as it is" : "the offer is gone",
             LotPhotographed b => $"picture: {b.Caption}",
+            LotHandedOver b => $"{b.Amount.InWords} handed over to {b.Receiver}{(b.Receipt.Length > 0 ? $", receipt {b.Receipt}" : "")}",
+            ReceiptCame b => $"receipt {b.Receipt} came",
             MaterialKept b => $"kind of scrap kept: {b.Material.Name}",
             MaterialDropped b => $"kind of scrap dropped: {b.Why}",
             PricesKept b => $"price list kept: {b.List.Title}",

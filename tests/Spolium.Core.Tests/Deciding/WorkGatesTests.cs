@@ -191,6 +191,7 @@ public class WorkGatesTests
             // What is received, named, weighed, read or told.
             "lot-received lots-received lot-split lot-taken-over lot-content-changed lot-set-aside lot-offered lot-for-others",
             "lot-photographed material-kept material-dropped prices-kept plan-saved plan-renamed plan-dropped left-out-of-learning",
+            "lot-handed-over receipt-came",
             "liquor-tested reading-taken sign-seen holding-weighed product-weighed sent-out came-back reading-put-right readings-stand",
             "batch-brought-in summaries-kept bottles-received bottle-tested bottle-opened look-alike-checked bottle-discarded stock-taken",
             "vessel-named vessel-gone licence-held licence-ended limit-lowered step-kept break-accepted note-written",

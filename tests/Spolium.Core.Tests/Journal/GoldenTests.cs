@@ -38,7 +38,9 @@ public class GoldenTests
             "licence-held",
             "limit-lowered",
             "lot-for-others",
+            "lot-handed-over",
             "lot-taken-over",
+            "receipt-came",
             "something-else",
             "summaries-kept",
         ];

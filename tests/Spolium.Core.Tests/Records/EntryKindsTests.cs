@@ -104,6 +104,18 @@ public partial class EntryKindsTests
                 true
             ),
             new LotPhotographed("l", "abc", "a heap"),
+            new LotHandedOver(
+                "l",
+                TypedNumber.Of(5000, Field.Volume, "mL"),
+                "Harbour Waste Station",
+                "W-114",
+                "20 L canister",
+                TypedNumber.Of(8, Field.PH, "pH"),
+                "",
+                ["NaNO3 about 500 g"],
+                "the second this year"
+            ),
+            new ReceiptCame("l", "e1", "R-7781"),
             new MaterialKept(new("ours", "our leaves", "tip", [new("Ag", new(80, 90, 95))], ["cadmium"], "own"), "relay-leaf"),
             new MaterialDropped("ours", "not met any more"),
             new PricesKept(Prices),

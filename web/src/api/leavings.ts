@@ -4,6 +4,12 @@ import { api, type Schemas } from './client';
 import { type Problem, unwrap } from './problem';
 
 export type LeavingId = { from: Schemas['FeedFrom']; id: string };
+/** The leaving that an address names. */
+export function asLeaving(search: URLSearchParams): LeavingId | null {
+  const [from, id] = [search.get('from'), search.get('id')];
+  return id && (from === 'Lot' || from === 'Holding' || from === 'Pool') ? { from, id } : null;
+}
+
 export type DoseAsked = LeavingId & { with: string; over: 'Foaming' | 'Stirred' | 'Aired' };
 
 export const useLeavings = () =>

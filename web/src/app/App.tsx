@@ -2,7 +2,9 @@ import { MantineProvider } from '@mantine/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { BooksPage } from '../books/BooksPage';
+import { ContainerPage } from '../leavings/ContainerPage';
 import { LeavingsPage } from '../leavings/LeavingsPage';
+import { RegisterPage } from '../leavings/RegisterPage';
 import { LotFilePage } from '../lots/LotFilePage';
 import { LotsPage } from '../lots/LotsPage';
 import { KindsPage } from '../materials/KindsPage';
@@ -53,6 +55,8 @@ export function App() {
               <Route path="strength/drying" element={<DryingPage />} />
               <Route path="shelf/:view?/:bottleId?" element={<ShelfPage />} />
               <Route path="leavings" element={<LeavingsPage />} />
+              <Route path="leavings/label" element={<ContainerPage />} />
+              <Route path="leavings/register" element={<RegisterPage />} />
               <Route path="books/:view?" element={<BooksPage />} />
               <Route path="sources" element={<SourcesPage />} />
               <Route path="*" element={<Navigate to="/lots" replace />} />

@@ -50,6 +50,33 @@ export function HeldIn({
           Into no tub or pot as it is: {n}.
         </p>
       ))}
+      {leaving.cameIn.length > 0 && (
+        <details>
+          <summary>What went into it, {leaving.cameIn.length}</summary>
+          <ul className={styles.plain}>
+            {leaving.cameIn.map((c, i) => (
+              <li key={i}>
+                {c.batchId ? <Link to={`/trail/${c.batchId}`}>{c.what}</Link> : c.what}
+                {c.amount && `, ${c.amount}`}
+                {c.at && <span className="soft">, {day(c.at)}</span>}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {leaving.money && <Money m={leaving.money} />}
+      {leaving.joins.length > 0 && (
+        <details>
+          <summary>What it may be poured to</summary>
+          <ul className={styles.plain}>
+            {leaving.joins.map((j) => (
+              <li key={j.from + j.id}>
+                <strong>{j.code}</strong> {j.title}: {j.may ? 'nothing speaks against it' : `no. ${j.why}`}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
       {leaving.notInTheEngine.length > 0 && (
         <p className="soft">
           Not in the curve, counted with its charge alone: {leaving.notInTheEngine.join('; ')}.
@@ -65,6 +92,9 @@ export function HeldIn({
             Make it a lot
           </Link>
         )}
+        <Link to={`/leavings/label?from=${of.from}&id=${encodeURIComponent(of.id)}`} className="lesser">
+          Label, hand over
+        </Link>
         {of.from === 'Pool' && (
           <Link to="/books/pools" className="lesser">
             The tub or pot
@@ -76,5 +106,26 @@ export function HeldIn({
         program.
       </p>
     </section>
+  );
+}
+
+function Money({ m }: { m: Schemas['LeavingMoneyView'] }) {
+  if (m.metals.length === 0 && !m.handOver) return null;
+  return (
+    <>
+      <h3>In money</h3>
+      <ul className={styles.content}>
+        {[...m.metals, ...(m.handOver ? [m.handOver] : [])].map((f) => (
+          <li key={f.key}>
+            <span>{f.label}</span>
+            <Fig f={f} />
+          </li>
+        ))}
+      </ul>
+      <p className="soft">
+        Working it up pays while it costs less than lies between.
+        {m.notPriced.length > 0 && ` No price: ${m.notPriced.join(', ')}.`}
+      </p>
+    </>
   );
 }

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
 import type { LeavingId } from '../api/leavings';
 import { day } from '../metal/day';
@@ -46,6 +47,11 @@ export function LeavingList({
           );
         })}
       </ul>
+      <p>
+        <Link to="/leavings/register" className="word">
+          What left the house
+        </Link>
+      </p>
       {onMore && (
         <button className="lesser" onClick={onMore}>
           Older ones

@@ -1,5 +1,5 @@
 import { useSearchParams } from 'react-router';
-import { type LeavingId, useLeaving, useLeavings } from '../api/leavings';
+import { asLeaving, useLeaving, useLeavings } from '../api/leavings';
 import { said } from '../api/problem';
 import { LeavingList } from './LeavingList';
 import { LeavingSheet } from './LeavingSheet';
@@ -11,14 +11,7 @@ export function LeavingsPage() {
   const list = useLeavings();
   const rows = list.data?.pages.flatMap((p) => p.leavings) ?? [];
   const first = rows.find((r) => r.wet && r.from !== 'Pool') ?? rows[0];
-  const asked = search.get('id');
-  const from = search.get('from');
-  const of: LeavingId | null =
-    asked && (from === 'Lot' || from === 'Holding' || from === 'Pool')
-      ? { from, id: asked }
-      : first
-        ? { from: first.from, id: first.id }
-        : null;
+  const of = asLeaving(search) ?? (first ? { from: first.from, id: first.id } : null);
   const leaving = useLeaving(of);
   if (list.error && (!list.data || said(list.error))) return <p role="alert">{list.error.message}</p>;
   if (!list.data) return null;

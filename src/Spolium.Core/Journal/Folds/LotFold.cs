@@ -41,6 +41,15 @@ internal static class LotFold
             LotOffered b => lot with { Offer = b.Crowns is null ? null : b },
             LotForOthers b => lot with { For = b.Owner.Length == 0 ? null : b },
             LotPhotographed b => lot with { Photos = lot.Photos.Add(b) },
+            LotHandedOver b => Without(lot, b.Amount.Value) with
+            {
+                HandedOver = lot.HandedOver.Add(new(b, b.Receipt, entry.OccurredAt, entry.By, entry.Id)),
+                WaitsFor = null,
+            },
+            ReceiptCame b => lot with
+            {
+                HandedOver = [.. lot.HandedOver.Select(h => h.EntryId == b.HandOver ? h with { Receipt = b.Receipt } : h)],
+            },
             BatchStarted b => b
                 .Feeds.Where(f => f.From == FeedFrom.Lot && f.Id == id)
                 .Aggregate(lot, (l, f) => Without(l, f.Amount.Value) with { Batches = l.Batches.Add(b.BatchId), WaitsFor = null }),
@@ -98,7 +107,7 @@ internal static class LotFold
             b.LotId,
             b.Code,
             b.Title,
-            "from the house",
+            LotState.FromTheHouse,
             b.Amount,
             b.Amount.Value,
             b.Content,
