@@ -1,6 +1,5 @@
 using Spolium.Core.Journal;
 using Spolium.Core.Reconciling;
-using Spolium.Core.Safety;
 using Spolium.Core.Workshop;
 
 namespace Spolium.Core.Deciding;

@@ -18,6 +18,9 @@ public sealed record Hazards(string Signal, string Statements)
         .Where(r => r.Formula.Length > 0)
         .ToLookup(r => r.Formula, r => r.Marks);
 
+    /// <summary>Some table has marks of it, at whatever strength.</summary>
+    public static bool Knows(string formula) => ByFormula.Contains(formula);
+
     /// <summary>The marks, or null where no table has any for this substance and strength.</summary>
     /// <param name="percent">Mass per cent; per cent of active chlorine for bleach.</param>
     public static Hazards? Of(string formula, double percent) =>

@@ -1,4 +1,3 @@
-using Spolium.Core.Reagents;
 
 namespace Spolium.Core.Safety;
 
@@ -8,7 +7,7 @@ namespace Spolium.Core.Safety;
 public sealed record HazardMark(string Code, string Diamond, double FromPercent, string Words)
 {
     public static readonly IReadOnlyDictionary<string, HazardMark> ByCode = ReferenceTable
-        .Read("hazard-marks.csv", r => new HazardMark(r.Text("code"), r.Said("diamond"), r.Number("from_percent"), r.Said("words")), "code")
+        .Read("hazard-marks.csv", r => new HazardMark(r.Text("code"), r.Text("diamond"), r.Number("from_percent"), r.Said("words")), "code")
         .ToDictionary(m => m.Code);
 }
 
@@ -53,7 +52,9 @@ public sealed record ContainerLabel(
         {
             if (Hazards.Of(s.Formula, s.Percent.Range.High) is not { } marks)
             {
-                none.Add(s.Formula);
+                // Weaker than the least strength that has a mark is no gap.
+                if (!Hazards.Knows(s.Formula))
+                    none.Add(s.Formula);
                 continue;
             }
             var shown = marks

@@ -1,5 +1,4 @@
 using Spolium.Core.Journal;
-using Spolium.Core.Safety;
 
 namespace Spolium.Core.Workshop;
 
@@ -55,7 +54,7 @@ public static class Joining
     private static Joined With(Charge charge, Charge there, FeedFrom from, string id, string code, string title)
     {
         var rows = Breaks(there, charge);
-        var worst = rows.FirstOrDefault(r => r.Verdict == Verdict.Stop) ?? rows.FirstOrDefault();
+        var worst = rows.FirstOrDefault(r => r.Verdict == Verdict.Stop) ?? (rows.Count > 0 ? rows[0] : null);
         return new(from, id, code, title, worst is null, worst?.Reason ?? "");
     }
 }

@@ -77,7 +77,7 @@ public class HandingOverTests
         Assert.Equal(7500, back.State.Lots[Drum].Left, 1e-6);
         Assert.Equal(Demo.Value.Book.Grams(Account.Lot(Drum), "Cu"), back.Book.Grams(Account.Lot(Drum), "Cu"), 1e-6);
         Assert.Equal(0, back.Book.Grams(Account.HandedOver, "Cu"), 1e-6);
-        Assert.Empty(back.State.Entries.Standing(Entry.HandedOverStream, long.MaxValue).Where(e => e.Body is LotHandedOver));
+        Assert.DoesNotContain(back.State.Entries.Standing(Entry.HandedOverStream, long.MaxValue), e => e.Body is LotHandedOver);
         Assert.Single(after.State.Entries.Standing(Entry.HandedOverStream, long.MaxValue));
     }
 

@@ -1,5 +1,4 @@
 using System.Text.RegularExpressions;
-using Spolium.Core.Reference;
 using Spolium.Core.Safety;
 using Spolium.Core.Tests.Methods;
 using Spolium.Tests;
@@ -50,7 +49,7 @@ public partial class ContainerLabelTests
     {
         Assert.Empty(Of("Cu2+ 0.01, NO3- 0.0195, H2O 1000").Diamonds);
         Assert.Equal("", Of("Na+ 23, Cl- 35.5, H2O 1000").Signal);
-        Assert.Contains("NaCl", Of("Na+ 23, Cl- 35.5, H2O 1000").NoMarksFor);
+        Assert.Contains("AlCl3", Of("Al3+ 9, Cl- 35.5, H2O 1000").NoMarksFor);
     }
 
     // A statement that comes to the data later has its row.
