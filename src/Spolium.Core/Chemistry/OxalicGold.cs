@@ -16,10 +16,6 @@ public static class OxalicGold
         (new("Ca2+", Phase.Aqueous), Reaction.Of("CaCl2 + H2C2O4 = CaC2O4 + HCl"), "CaCl2"),
     ];
 
-    private static readonly Dictionary<int, double> Eta = ReferenceTable
-        .Read("oxalic-eta.csv", r => (PH: r.Whole("ph"), Eta: r.Number("eta")), "ph")
-        .ToDictionary(e => e.PH, e => e.Eta);
-
     /// <summary>Moles of NaOH: free H+ (with the proton of the gold acid), 3 per gold, η of the oxalic acid in excess, and what oxalate
     /// that metals bind sets free.</summary>
     /// <param name="eta">Caustic that a mole of oxalic acid in excess takes at the pH wanted.</param>
@@ -37,14 +33,4 @@ public static class OxalicGold
 
     /// <summary>Moles of NaOH for oxalate that a metal binds: both protons of the acid come free.</summary>
     public static Working ForBound(Working oxalate) => (2 * oxalate).Named("acid that metals set free as oxalate");
-
-    /// <summary>η at a whole pH from 1 to 4 (pK 1.25 and 4.27).</summary>
-    /// <exception cref="KeyNotFoundException">The pH is not one of 1, 2, 3, 4.</exception>
-    public static Working EtaAt(int ph) =>
-        Working.Given(
-            Eta[ph],
-            Dimension.None,
-            $"caustic soda to a mole of oxalic acid in excess at pH {ph}",
-            "oxalic-eta.csv: precise rules 2.8"
-        );
 }

@@ -18,16 +18,6 @@ public static class SilverChlorideReactions
     public static Working Chloride(Working silver, Working excess, Working endVolume) =>
         silver + (excess * endVolume).Named("free chloride at the end");
 
-    /// <summary>Silver left in solution over its chloride at 25 °C, mol/mL: Ksp (1/c + β1 + β2 c); a minimum of 0.055 mg/L lies at 2.4
-    /// mmol/L.</summary>
-    /// <param name="chloride">Free chloride, mol/mL.</param>
-    public static Working LeftInSolution(Working chloride) =>
-        (
-            Constants.Get("ksp-agcl") / chloride
-            + Constants.Get("ksp-agcl") * Constants.Get("beta1-agcl")
-            + Constants.Get("ksp-agcl") * Constants.Get("beta2-agcl") * chloride
-        ).Named("silver left in solution over its chloride");
-
     /// <summary>Ag2O from chloride: 2 AgCl + 2 NaOH → Ag2O + 2 NaCl + H2O</summary>
     public static readonly Reaction ToOxide = Reaction.Of("AgCl + NaOH = Ag2O + NaCl + H2O");
 

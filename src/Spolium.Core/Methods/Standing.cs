@@ -1,3 +1,4 @@
+using Spolium.Core.Equilibrium;
 using Spolium.Core.Solutions;
 
 namespace Spolium.Core.Methods;
@@ -30,17 +31,9 @@ internal static class Standing
         Working Over(Species metal, Working stays, string name) =>
             Working.AtLeastZero(vessel.Of(metal) - stays * volume).Named($"{name} that falls");
         if (!Working.IsNothing(vessel.Of(Lead)))
-            yield return (
-                LeadChloride,
-                Over(Lead, ChlorideSalts.Stays("PbCl2", chloride, acid, Warmer(celsius), draws), "lead chloride"),
-                "PbCl2"
-            );
+            yield return (LeadChloride, Over(Lead, ChlorideSalts.LeadStays(chloride, Warmer(celsius), draws), "lead chloride"), "PbCl2");
         if (!Working.IsNothing(vessel.Of(Bismuth)))
-            yield return (
-                Oxychloride,
-                Over(Bismuth, ChlorideSalts.Stays("BiOCl", chloride, acid, 1, draws), "bismuth oxychloride"),
-                "BiOCl"
-            );
+            yield return (Oxychloride, Over(Bismuth, ChlorideSalts.BismuthStays(chloride, acid, draws), "bismuth oxychloride"), "BiOCl");
         if (!Working.IsNothing(vessel.Of(Tin)))
         {
             var times = Working.Share(acid, draws.Prior("tin-stays-acid"));

@@ -16,15 +16,18 @@ public sealed record Hazards(string Signal, string Statements)
             )
         )
         .Where(r => r.Formula.Length > 0)
-        .ToLookup(r => r.Formula, r => r.Marks);
+        .ToLookup(r => Bare(r.Formula), r => r.Marks);
+
+    // A hydrate has the marks of its salt.
+    private static string Bare(string formula) => formula.Split('·')[0];
 
     /// <summary>Some table has marks of it, at whatever strength.</summary>
-    public static bool Knows(string formula) => ByFormula.Contains(formula);
+    public static bool Knows(string formula) => ByFormula.Contains(Bare(formula));
 
     /// <summary>The marks, or null where no table has any for this substance and strength.</summary>
     /// <param name="percent">Mass per cent; per cent of active chlorine for bleach.</param>
     public static Hazards? Of(string formula, double percent) =>
-        ByFormula[formula].FirstOrDefault(r => percent >= r.FromPercent && percent <= r.ToPercent)?.Marks;
+        ByFormula[Bare(formula)].FirstOrDefault(r => percent >= r.FromPercent && percent <= r.ToPercent)?.Marks;
 }
 
 /// <summary>The marks of a substance within a range of strengths, in mass per cent.</summary>

@@ -1,4 +1,3 @@
-
 namespace Spolium.Core.Safety;
 
 /// <summary>What a container shows of a hazard statement.</summary>

@@ -1,4 +1,3 @@
-using Spolium.Core.Quantities;
 using Spolium.Core.Records;
 using Spolium.Core.Tests.Methods;
 using Spolium.Core.Workshop;

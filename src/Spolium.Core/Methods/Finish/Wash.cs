@@ -92,6 +92,7 @@ public sealed class Wash : IMethod
             "share of the dissolved that the washes leave"
         );
         var lost = draws.Prior("powder-in-wash");
+        var along = ChlorideAlong.Of(work.Vessel, draws);
         // The solid holds as much water after as before, or its heel where it came dry.
         var stays = Working.Share(Working.Greatest(before, Molar.Moles(Shop.WaterGrams(heel), "H2O")), work.Vessel.Of(Species.Water));
         work.Full(charge.With(Species.Water, Molar.Moles(water.Grams / washes, "H2O")));
@@ -99,6 +100,7 @@ public sealed class Wash : IMethod
             s == Species.Water ? Working.Exact(1) - Working.Least(stays, Working.Exact(1))
             : s.Phase != Phase.Solid ? Working.Exact(1) - left
             : Species.IsMetal(s) ? lost
+            : s == Chloride ? along.Share
             : null
         );
 
@@ -129,6 +131,9 @@ public sealed class Wash : IMethod
                 Molar.Grams(powder.Of(Species.Chloride), "Cl").Named("chloride left in the powder"),
                 washed.LiquorVolume(draws).Named("washes in all"),
                 powder.Grams(Chloride).Named("silver chloride left in the powder"),
+                .. along.By.Length > 0
+                    ? [washed.Grams(Chloride).Named($"silver chloride that goes along with the washes ({along.By})")]
+                    : Array.Empty<Working>(),
             ],
             ["near boiling for the acid, then hot water", Floating, "a red tint without violet is palladium: keep that wash"],
             [

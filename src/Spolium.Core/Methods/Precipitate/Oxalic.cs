@@ -89,7 +89,7 @@ public sealed class Oxalic : IMethod
         var bound = Working.Sum(falls.Select(o => o.Moles).Append(onIron), Dimension.Substance);
         var excess = Molar.Moles((factor - Working.Exact(1)) * stoichiometric, Dihydrate);
         var caustic = OxalicGold
-            .Caustic(charge.Of(Species.Proton), goldMoles, excess, OxalicGold.EtaAt(options.Whole("ph")), bound)
+            .Caustic(charge.Of(Species.Proton), goldMoles, excess, Equilibrium.OxalicCharge.At(options.Whole("ph")), bound)
             .Named("caustic soda");
         work.Water("water", "water for the oxalic acid", pure * 5 * Constants.Get("water-volume"), "hot: the acid goes into it first");
         work.BySign("oxalic", Dihydrate, pure, "in portions, near boiling, stirred", ["stannous-clean", "last-brought-nothing"]);

@@ -78,7 +78,7 @@ public sealed class SilverChloride : IMethod
         if (by == "NaCl")
             work.Water("water", "water to dissolve the salt", added, "the salt goes into it first");
         work.BySign("chloride", by, Molar.Grams(chloride, by), "in portions, stirred; then by drops on the cleared liquor", ["no-cloud"]);
-        var left = Solutions.ChlorideSalts.SilverLeft(Working.Greatest(excess, Reference.Constants.Get("chloride-minimum")), draws) * end;
+        var left = Equilibrium.ChlorideSalts.SilverLeft(Working.Greatest(excess, Equilibrium.ChlorideSalts.BestSurplus), draws) * end;
         work.React(
             by == "NaCl" ? SilverChlorideReactions.FallsBySalt : SilverChlorideReactions.Falls,
             Working.AtLeastZero(work.Vessel.Of(Silver) - Working.Least(left, work.Vessel.Of(Silver))),
@@ -102,8 +102,9 @@ public sealed class SilverChloride : IMethod
                 grams,
                 least,
                 fell,
-                Molar.Grams(work.Vessel.Of(Silver), "Ag").Named("silver left in the liquor"),
+                Molar.Grams(work.Vessel.Of(Silver), "Ag").Named($"silver left in the liquor ({Equilibrium.ChlorideSalts.Rests(excess)})"),
                 excess,
+                Equilibrium.ChlorideSalts.BestSurplus,
                 .. charge.Element("Pb").Likely > 0
                     ? [charge.Element("Pb").Named("lead: its chloride falls too, hot water takes it")]
                     : Array.Empty<Working>(),
