@@ -30,7 +30,7 @@ public static class ChlorideSalts
         "chloride_mol_per_L"
     );
 
-    // mol/L of free chloride at which the engine is asked, once; up to where its activities hold for silver, whose strong chloride was measured.
+    // mol/L of sodium chloride at which the engine is asked, once; of silver up to where its activities hold: beyond it was measured.
     private static readonly double[] Grid = [1e-6, 1e-5, 1e-4, 3e-4, 1e-3, 2e-3, 2.4e-3, 3e-3, 5e-3, 0.01, 0.02, 0.05, 0.1, 0.2, 0.3];
     private static readonly double[] Strong = [0.5, 0.7, 1, 1.5, 2, 3, 4, 6];
 

@@ -24,6 +24,7 @@ public static class LeavingEndpoints
         leavings.MapGet("/one", One);
         leavings.MapGet("/one/working", OneWorking);
         leavings.MapGet("/curve", Curve);
+        leavings.MapPost("/{lotId}/believe", Believe);
         leavings.MapGet("/dose", Dose);
         leavings.MapGet("/dose/working", DoseWorking);
     }
@@ -59,7 +60,15 @@ public static class LeavingEndpoints
     }
 
     /// <summary>A liquor that is asked for, its reagent, and what was typed with it.</summary>
-    private sealed record Under(Leaving Leaving, DosedWith With, double Strength, DosedLiquor Liquor, double? Most, double? Grams);
+    private sealed record Under(
+        Charge Charge,
+        DosedWith With,
+        double Strength,
+        DosedLiquor Liquor,
+        double? Most,
+        double? Grams,
+        IReadOnlyList<PhReadSays> Read
+    );
 
     private static (Under? Under, ProblemHttpResult? Problem) Read(DoseQuery query, Writing writing, TimeProvider time)
     {
@@ -89,12 +98,14 @@ public static class LeavingEndpoints
         foreach (var (name, typed) in new[] { ("most", most), ("dose", dose) })
             if (typed?.Value > MostGrams)
                 reader.Errors.Add(new(name, $"{typed.Text} is more than any shop pours", "check the unit and the decimal point"));
+        var reads = Readings.Of(query.Read, reader);
         if (!reader.Ok)
             return (null, Problems.Refused(reader.Errors));
         try
         {
-            var liquor = new DosedLiquor(leaving.Charge!, query.With, strength, query.Over ?? CarbonDioxide.Stirred);
-            return (new(leaving, with!, strength, liquor, most?.Value, dose?.Value), null);
+            DosedLiquor Of(Charge c) => new(c, query.With, strength, query.Over ?? CarbonDioxide.Stirred);
+            var (charge, says) = Readings.Moved(state, query, leaving.Charge!, reads, Of);
+            return (new(charge, with!, strength, Of(charge), most?.Value, dose?.Value, says), null);
         }
         catch (NoEquilibriumException e)
         {
@@ -115,12 +126,36 @@ public static class LeavingEndpoints
             var most = Math.Min(under.Most ?? Usual(under, query.With), MostGrams);
             var curve = DoseCurve.Of(under.Liquor, most);
             var caustic = LeavingViews.With(writing.Ledger.State, "NaOH", time.GetUtcNow())?.Strength / 100 ?? UsualCaustic;
-            return TypedResults.Ok(View(under.With, curve, DoseStages.Of(curve, query.With, caustic)));
+            return TypedResults.Ok(View(under, curve, DoseStages.Of(curve, query.With, caustic)));
         }
         catch (NoEquilibriumException e)
         {
             return Unmet(e);
         }
+    }
+
+    /// <summary>What readings say of a lot becomes what is believed of it.</summary>
+    private static Task<Results<Ok<Lots.LotView>, ProblemHttpResult>> Believe(
+        string lotId,
+        BelieveReadingsRequest request,
+        Writing writing,
+        TimeProvider time
+    )
+    {
+        var query = new DoseQuery
+        {
+            From = FeedFrom.Lot,
+            Id = lotId,
+            With = request.With,
+            Over = request.Over,
+            Read = [.. request.Read],
+        };
+        var (under, problem) = Read(query, writing, time);
+        return under is null
+            ? Task.FromResult<Results<Ok<Lots.LotView>, ProblemHttpResult>>(problem!)
+            : Lots.LotEndpoints.InLot(lotId, request.Head, request, writing, new(), l =>
+                Readings.Believe(l.State, lotId, under.Charge, under.Read)
+            );
     }
 
     // What its charges take and a third more; what is no base, as many moles.
@@ -140,16 +175,16 @@ public static class LeavingEndpoints
         return Math.Ceiling(x / power) * power;
     }
 
-    private static DoseCurveView View(DosedWith with, DoseCurve curve, IReadOnlyList<DoseStage> stages) =>
+    private static DoseCurveView View(Under under, DoseCurve curve, IReadOnlyList<DoseStage> stages) =>
         new(
-            with.Name,
-            with.Formula,
+            under.With.Name,
+            under.With.Formula,
             curve.Most,
             [.. curve.Falls.Select(f => new CurveMetal(f.Element, BooksWords.NameOf(f.Element), f.Begins, f.Down, f.Again))],
             [.. curve.Points.Select(p => new CurvePoint(p.Grams, p.PH, p.Dissolved, p.GasMl / 1000))],
             [
                 .. stages.Select(s => new StageView(
-                    s.Formula == with.Formula ? with.Name : "caustic soda",
+                    s.Formula == under.With.Formula ? under.With.Name : "caustic soda",
                     s.Formula,
                     s.Grams,
                     FigureText.Rough(s.Grams, 2) + " g",
@@ -159,7 +194,8 @@ public static class LeavingEndpoints
                 )),
             ],
             [.. Asked.Select(ph => new PhMark(ph, curve.Reaching(ph)))],
-            [.. curve.States.SelectMany(s => s.Ran).Select(r => r.Words).Distinct()]
+            [.. curve.States.SelectMany(s => s.Ran).Select(r => r.Words).Distinct()],
+            [.. under.Read.Select(Readings.View)]
         );
 
     private static Results<Ok<UnderDoseView>, ProblemHttpResult> Dose([AsParameters] DoseQuery query, Writing writing, TimeProvider time)
@@ -216,7 +252,8 @@ public static class LeavingEndpoints
                             s.Solid.Confidence == Confidence.Fitted
                         )),
                     ],
-                    r.Outside
+                    r.Outside,
+                    under.Read.Count == 0 ? [] : [.. Readings.Figures(under.Charge).Select(f => book.Add("moved/" + f.Key, f.Figure))]
                 ),
                 null
             );

@@ -97,7 +97,18 @@ public sealed class DoseQuery
 
     [FromQuery(Name = "dose")]
     public string? Dose { get; init; }
+
+    /// <summary>pH readings on the curve: "120 g=3.2", "0.3 kg=5.1±0.2".</summary>
+    [FromQuery(Name = "read")]
+    public string[]? Read { get; init; }
 }
+
+/// <summary>A pH reading on the curve, and what it says of what was believed.</summary>
+/// <param name="Says">Empty where it is as it was to be.</param>
+public sealed record ReadOnCurve(double Grams, double PH, string Says);
+
+/// <param name="With">Formula of what was poured.</param>
+public sealed record BelieveReadingsRequest(Head Head, string With, CarbonDioxide? Over, IReadOnlyList<string> Read);
 
 /// <param name="Grams">Of what is poured.</param>
 /// <param name="Dissolved">Share of each metal that is dissolved, in the order of the metals.</param>
@@ -124,6 +135,7 @@ public sealed record PhMark(double Ph, double? Grams);
 /// <summary>The likely liquor under a rising dose.</summary>
 /// <param name="Stages">How all that can is brought down; empty for what is no base.</param>
 /// <param name="Ran">What ran to completion before equilibrium was asked.</param>
+/// <param name="Read">The person's own readings.</param>
 public sealed record DoseCurveView(
     string Name,
     string Formula,
@@ -132,7 +144,8 @@ public sealed record DoseCurveView(
     IReadOnlyList<CurvePoint> Points,
     IReadOnlyList<StageView> Stages,
     IReadOnlyList<PhMark> Marks,
-    IReadOnlyList<string> Ran
+    IReadOnlyList<string> Ran,
+    IReadOnlyList<ReadOnCurve> Read
 );
 
 public sealed record MetalLeft(string Element, string Name, FigureView Grams, FigureView Share);
@@ -142,11 +155,13 @@ public sealed record SolidFallen(string Name, string Formula, FigureView Dry, bo
 
 /// <summary>The liquor at one dose, with ranges.</summary>
 /// <param name="Outside">Too strong for what the activities are made for: an indication.</param>
+/// <param name="Moved">Free acid and metals as the readings move them; empty without readings.</param>
 public sealed record UnderDoseView(
     double Grams,
     FigureView PH,
     FigureView Gas,
     IReadOnlyList<MetalLeft> Metals,
     IReadOnlyList<SolidFallen> Solids,
-    bool Outside
+    bool Outside,
+    IReadOnlyList<FigureView> Moved
 );

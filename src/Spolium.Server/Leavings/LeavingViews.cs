@@ -221,7 +221,7 @@ internal static class LeavingViews
             ];
 
     // As the acid of the liquor's own kind; moles of hydrogen ions that are there.
-    private static Working? FreeAcid(Charge charge)
+    internal static Working? FreeAcid(Charge charge)
     {
         var protons = charge.Of(Species.Proton);
         if (protons.Range.High <= 0)

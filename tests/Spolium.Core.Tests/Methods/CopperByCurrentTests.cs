@@ -43,7 +43,7 @@ public class CopperByCurrentTests
 
     [Theory]
     [InlineData("Cu2+ 0.9, H+ 0.5, SO4 2- 26, H2O 1000", "Cu2+ 1.5, H+ 0.5, SO4 2- 26, H2O 1000", "no more copper")]
-    [InlineData("Cu2+ 40, SO4 2- 20, H2O 1000", Liquor, "not held by sulphate")]
+    [InlineData("Cu2+ 40, NO3- 78, H2O 1000", Liquor, "not held by sulphate")]
     [InlineData(Liquor + ", Cl- 0.6", Liquor + ", Cl- 0.4", "chlorine at the anode")]
     [InlineData(Liquor + ", NO3- 5.5", Liquor + ", NO3- 4.5", "nitrate in it")]
     [InlineData(Liquor + ", Ag+ 0.06", Liquor + ", Ag+ 0.04", "silver")]

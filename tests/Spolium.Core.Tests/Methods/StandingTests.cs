@@ -2,7 +2,6 @@ using Spolium.Core.Chemistry;
 using Spolium.Core.Equilibrium;
 using Spolium.Core.Methods;
 using Spolium.Core.Quantities;
-using Spolium.Core.Solutions;
 using Xunit;
 
 namespace Spolium.Core.Tests.Methods;

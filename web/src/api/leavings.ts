@@ -10,7 +10,12 @@ export function asLeaving(search: URLSearchParams): LeavingId | null {
   return id && (from === 'Lot' || from === 'Holding' || from === 'Pool') ? { from, id } : null;
 }
 
-export type DoseAsked = LeavingId & { with: string; over: 'Foaming' | 'Stirred' | 'Aired' };
+export type DoseAsked = LeavingId & {
+  with: string;
+  over: 'Foaming' | 'Stirred' | 'Aired';
+  /** "120 g=3.2": what was poured, and the pH that was read. */
+  read: string[];
+};
 
 export const useLeavings = () =>
   useInfiniteQuery({

@@ -129,6 +129,13 @@ export function DosePicture({
         );
       })}
       <path className={styles.ph} d={path((p) => y(p.ph))} />
+      {curve.read
+        .filter((r) => r.grams <= curve.most)
+        .map((r, i) => (
+          <circle key={i} className={styles.read} cx={x(r.grams)} cy={y(r.ph)} r={5}>
+            <title>{`pH ${r.ph} read after ${r.grams} g`}</title>
+          </circle>
+        ))}
       <g
         role="slider"
         tabIndex={0}

@@ -32,22 +32,31 @@ export function LeavingSheet({ of, leaving }: { of: LeavingId; leaving: Schemas[
   const over = (air.find((a) => a.value === search.get('over'))?.value ?? 'Stirred') as
     'Foaming' | 'Stirred' | 'Aired';
   const set = (name: string, value: string | null) => {
-    if (value) setSearch({ ...of, with: chosen?.formula ?? '', over, [name]: value }, { replace: true });
+    if (!value) return;
+    const next = new URLSearchParams({ ...of, with: chosen?.formula ?? '', over, [name]: value });
+    // What was read belongs to what was poured.
+    if (name === 'dose') search.getAll('read').forEach((r) => next.append('read', r));
+    setSearch(next, { replace: true });
   };
   const dose = search.get('dose');
-  const curve = useDoseCurve({ ...of, with: chosen?.formula ?? '', over }, !!chosen);
+  const read = search.getAll('read');
+  const asked = { ...of, with: chosen?.formula ?? '', over, read };
+  const curve = useDoseCurve(asked, !!chosen);
+  const setRead = (all: string[]) => {
+    const next = new URLSearchParams({ ...of, with: chosen?.formula ?? '', over });
+    all.forEach((r) => next.append('read', r));
+    setSearch(next, { replace: true });
+  };
   return (
     <WithWorking
-      page={['leaving', of, chosen?.formula, over, dose]}
+      page={['leaving', asked, dose]}
       load={async (key) =>
         key.startsWith('dose:')
           ? unwrap(
               await api.GET('/api/leavings/dose/working', {
                 params: {
                   query: {
-                    ...of,
-                    with: chosen?.formula ?? '',
-                    over,
+                    ...asked,
                     dose: dose ?? undefined,
                     key: key.slice(5),
                   },
@@ -85,8 +94,9 @@ export function LeavingSheet({ of, leaving }: { of: LeavingId; leaving: Schemas[
               </div>
               <UnderDose
                 key={`${chosen.formula} ${over}`}
-                asked={{ ...of, with: chosen.formula, over }}
+                asked={asked}
                 start={dose}
+                onRead={setRead}
                 onSettle={(grams) => set('dose', `${grams} g`)}
               />
             </>

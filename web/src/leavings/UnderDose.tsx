@@ -5,6 +5,7 @@ import { type Problem, unwrap } from '../api/problem';
 import { Fig } from '../metal/Fig';
 import { ProblemNote } from '../metal/ProblemNote';
 import { DosePicture } from './DosePicture';
+import { OwnReadings } from './OwnReadings';
 import { tidy } from './grams';
 import styles from './leavings.module.css';
 
@@ -12,10 +13,12 @@ import styles from './leavings.module.css';
 export function UnderDose({
   asked,
   start,
+  onRead,
   onSettle,
 }: {
   asked: DoseAsked;
   start: string | null;
+  onRead: (all: string[]) => void;
   onSettle: (grams: number) => void;
 }) {
   const curve = useDoseCurve(asked);
@@ -87,6 +90,7 @@ export function UnderDose({
         )}
       </div>
       <ProblemNote problem={dose.error} />
+      <OwnReadings asked={asked} curve={c} moved={d?.moved.map(keyed) ?? []} onRead={onRead} />
       {d && (
         <table className={styles.left}>
           <thead>

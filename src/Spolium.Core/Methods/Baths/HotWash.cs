@@ -10,6 +10,8 @@ internal static class HotWash
     private static readonly Species Oxychloride = new("BiOCl", Phase.Solid);
     private static readonly Reaction ToBismuthChloride = Reaction.Of("BiOCl + HCl = BiCl3 + H2O");
 
+    private static readonly Species SilverChloride = new("AgCl", Phase.Solid);
+
     // Washes go on hot, and cool as they are stirred.
     private const double WashC = 80;
 
@@ -43,4 +45,10 @@ internal static class HotWash
         IEnumerable<Species> ions = solid == Sulphate ? [Lead, new("SO4 2-", Phase.Aqueous)] : [Lead, Species.Chloride, Species.Chloride];
         work.Keep(ions.Aggregate(rest, (c, ion) => c.With(ion, taken.Of(solid))));
     }
+
+    /// <summary>Prior of the liquid that the solid holds.</summary>
+    public static string Heel(Charge charge) =>
+        charge.Of(SilverChloride).Likely > charge.Of(Species.Gold).Likely + charge.Of(ChlorideToSilver.Silver).Likely ? "heel-chloride"
+        : charge.Grams(ChlorideToSilver.Silver).Likely > charge.Grams(Species.Gold).Likely ? "heel-sponge"
+        : "heel-powder";
 }

@@ -8,7 +8,6 @@ namespace Spolium.Core.Methods.Finish;
 public sealed class Wash : IMethod
 {
     private static readonly Species Chloride = new("AgCl", Phase.Solid);
-    private const string Floating = "fines that float: wet them with a few drops of alcohol, never where nitric acid is left";
 
     private const double SilverTrace = 1e-3;
 
@@ -64,17 +63,15 @@ public sealed class Wash : IMethod
             return StepPlan.Refuse(this, charge, why);
         var work = new StepWork(this, charge, options, shop, facts, draws);
         var solids = charge.Solids().Named("solid to wash");
-        var heel = (solids * draws.Prior(Heel(charge))).Named("liquid held by the solid");
-        var mixing = draws.Prior("wash-mixing");
+        var heel = (solids * draws.Prior(HotWash.Heel(charge))).Named("liquid held by the solid");
         // Silver in the liquid that it holds would fall as chloride into the powder: then water alone.
         var silverHeld = charge.Grams(new("Ag+", Phase.Aqueous)).Likely > SilverTrace;
-        var isGold = Heel(charge) == "heel-powder";
         var washes = options.Whole("washes");
         var washMl = options.Has("wash-ml") ? options.Number("wash-ml") : Math.Max(LeastWash, WashPerHeel * heel.Likely);
         var acidMl =
             silverHeld ? 0
             : options.Has("acid-ml") ? options.Number("acid-ml")
-            : isGold && !OxideLeach.OfRoast(charge)
+            : HotWash.Heel(charge) == "heel-powder" && !OxideLeach.OfRoast(charge)
                 ? Math.Max(HotWash.AcidFor(charge, draws), Math.Max(LeastWash / 2, AcidPerHeel * heel.Likely))
             : 0;
         var (acid, before) = (shop.Of("HCl"), charge.Of(Species.Water));
@@ -87,11 +84,11 @@ public sealed class Wash : IMethod
             $"{washes} ×, stirred, settled and poured off each time"
         );
         HotWash.Take(work, Working.Exact(acidMl, null, Dimension.Volume), water.Millilitres!);
+        var mixing = draws.Prior("wash-mixing");
         var acidLeft = acidMl > 0 ? Washing.LeftShare(heel, Working.Exact(acidMl, null, Dimension.Volume), mixing, 1) : Working.Exact(1);
         var left = (acidLeft * Washing.LeftShare(heel, water.Millilitres! / washes, mixing, washes)).Named(
             "share of the dissolved that the washes leave"
         );
-        var lost = draws.Prior("powder-in-wash");
         var along = ChlorideAlong.Of(work.Vessel, draws);
         // The solid holds as much water after as before, or its heel where it came dry.
         var stays = Working.Share(Working.Greatest(before, Molar.Moles(Shop.WaterGrams(heel), "H2O")), work.Vessel.Of(Species.Water));
@@ -99,7 +96,7 @@ public sealed class Wash : IMethod
         var (washed, powder) = work.Vessel.Split(s =>
             s == Species.Water ? Working.Exact(1) - Working.Least(stays, Working.Exact(1))
             : s.Phase != Phase.Solid ? Working.Exact(1) - left
-            : Species.IsMetal(s) ? lost
+            : Species.IsMetal(s) ? draws.Prior("powder-in-wash")
             : s == Chloride ? along.Share
             : null
         );
@@ -131,11 +128,13 @@ public sealed class Wash : IMethod
                 Molar.Grams(powder.Of(Species.Chloride), "Cl").Named("chloride left in the powder"),
                 washed.LiquorVolume(draws).Named("washes in all"),
                 powder.Grams(Chloride).Named("silver chloride left in the powder"),
-                .. along.By.Length > 0
-                    ? [washed.Grams(Chloride).Named($"silver chloride that goes along with the washes ({along.By})")]
-                    : Array.Empty<Working>(),
+                .. along.Figures(washed),
             ],
-            ["near boiling for the acid, then hot water", Floating, "a red tint without violet is palladium: keep that wash"],
+            [
+                "near boiling for the acid, then hot water",
+                "fines that float: wet them with a few drops of alcohol, never where nitric acid is left",
+                "a red tint without violet is palladium: keep that wash",
+            ],
             [
                 ammonia ? AmmoniaWash.Explodes : new(CautionLevel.Look, "No ammonia here: silver chloride waits for the second refine."),
                 .. silverHeld
@@ -157,9 +156,4 @@ public sealed class Wash : IMethod
         );
         return ammonia ? AmmoniaWash.Guarded(plan) : plan;
     }
-
-    private static string Heel(Charge charge) =>
-        charge.Of(Chloride).Likely > charge.Of(Species.Gold).Likely + charge.Of(ChlorideToSilver.Silver).Likely ? "heel-chloride"
-        : charge.Grams(ChlorideToSilver.Silver).Likely > charge.Grams(Species.Gold).Likely ? "heel-sponge"
-        : "heel-powder";
 }

@@ -138,7 +138,7 @@ public sealed class TakeSulphide : IMethod
             [.. needs, dry],
             ["under the hood, alkaline from first to last", "no acid on the bench"],
             [
-                new(CautionLevel.Stop, "Acid sets hydrogen sulphide free: it numbs the nose and kills. No smell is no proof."),
+                new(CautionLevel.Stop, "Acid frees H₂S from it, which numbs the nose and kills. No smell is no proof."),
                 .. iron
                     ? [new Caution(CautionLevel.Look, "Iron sulphide that dries in air can glow: keep the sludge wet.")]
                     : new[] { new Caution(CautionLevel.Stop, "Peroxide heats it: above 40 °C stop and cool, or it boils over.") },

@@ -51,7 +51,7 @@ public sealed class CopperByCurrent : IMethod
                     "choose the liquor that holds it, or neutralise it"
                 ),
                 Objections.When(
-                    charge.Of(Sulphate).Likely < copper.Likely,
+                    charge.Of(Sulphate).Likely <= Math.Max(charge.Of(Species.Chloride).Likely, charge.Of(Species.Nitrate).Likely),
                     "its copper is not held by sulphate: other liquors give chlorine or brown gas at the anode",
                     "neutralise it, and dissolve the cake in sulphuric acid"
                 ),
@@ -119,7 +119,7 @@ public sealed class CopperByCurrent : IMethod
                 "about 2 V; open, under the hood: oxygen carries acid mist, at the end hydrogen",
             ],
             [
-                new(CautionLevel.Stop, "No flame, no spark: oxygen, and hydrogen at the end. Never closed."),
+                new(CautionLevel.Stop, "No flame, no spark at the cell, and nothing over it that shuts."),
                 new(CautionLevel.Look, "Arsenic in the liquor makes arsine at the end: stop while it is blue if you are not sure."),
                 new(
                     CautionLevel.Look,

@@ -112,8 +112,7 @@ public sealed class CopperOnIron : IMethod
             ],
             ["outdoors or under the hood, open: hydrogen", "no flame"],
             [
-                new(CautionLevel.Stop, "Hydrogen: no flame, no spark, never closed."),
-                new(CautionLevel.Look, "Arsenic, antimony, selenium, tellurium with iron and acid make gases that kill without a warning."),
+                new(CautionLevel.Look, "Arsenic, antimony, selenium, tellurium with iron and acid: their hydrides kill without a warning."),
                 new(CautionLevel.Look, "Wet copper powder heats up in air: keep it under water, dry it soon."),
             ],
             "It may stand open, under the hood; the acid goes on eating iron.",

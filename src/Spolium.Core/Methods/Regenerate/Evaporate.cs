@@ -128,7 +128,7 @@ public sealed class Evaporate : IMethod
                     ]
                     : Array.Empty<Caution>(),
                 new(CautionLevel.Stop, "Never to dryness, and never in paper, cloth or wood: nitrates set fire to what they dry in."),
-                new(CautionLevel.Look, "What goes off is acid when it is strong: brown or sharp fumes mean stop."),
+                new(CautionLevel.Look, "What goes off is acid when it is strong: brown over it or a sharp smell means stop."),
             ],
             how == Sun ? "It stands as it is, covered." : "Off the heat, covered.",
             handsOn: how == Boil ? hours : null,
