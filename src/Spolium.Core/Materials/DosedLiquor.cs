@@ -75,7 +75,11 @@ public sealed class DosedLiquor
     private readonly double strength;
     private readonly double celsius;
     private readonly IReadOnlyList<Written> solids;
-    private readonly ConcurrentDictionary<string, EquilibriumSystem> systems = [];
+    private readonly string atmosphere;
+
+    // Made once for a set of components under a gas: many liquors, and one that is moved a little, are of the same.
+    private static readonly ConcurrentDictionary<string, EquilibriumSystem> Systems = new();
+    private const int MostSystems = 200;
 
     // What was dosed and filtered off before; null where nothing was.
     private readonly (DosedLiquor Liquor, double Grams)? before;
@@ -92,6 +96,7 @@ public sealed class DosedLiquor
         molarMass = Formula.Parse(reagent).MolarMass;
         var bar = Constants.Get("carbon-dioxide-" + over.ToString().ToLowerInvariant()).Likely;
         // What a gas may leave against is a solid to the engine: some of it goes where there is more than that.
+        atmosphere = $"{over} {celsius}";
         solids = [.. Written.InTheShop, CarbonDioxideGas with { LogK = CarbonDioxideGas.LogK - Math.Log10(bar) }];
         if (charge.Of(Species.Water).Likely <= 0)
             throw new NoEquilibriumException("", "there is no water in it: it is not a liquor");
@@ -190,7 +195,14 @@ public sealed class DosedLiquor
         var totals = components.Where(t => t.Value > least).ToDictionary(t => t.Key, t => t.Value / water);
         var beside = new Bystanders(charges / water, strengthOf / water, sum / water);
         var key = string.Join(' ', totals.Keys.Order(StringComparer.Ordinal));
-        var system = systems.GetOrAdd(key, k => new(k.Split(' ', StringSplitOptions.RemoveEmptyEntries), solids, [], celsius));
+        if (Systems.Count > MostSystems)
+            Systems.Clear();
+        var system = Systems.GetOrAdd($"{atmosphere} {key}", _ => new EquilibriumSystem(
+            key.Split(' ', StringSplitOptions.RemoveEmptyEntries),
+            solids,
+            [],
+            celsius
+        ));
         var state = Speciation.Of(system, new(totals, Celsius: celsius, Beside: beside), world, near?.System == key ? near.State : null);
         return new(water, state, totals, beside, ran, key);
     }

@@ -20,9 +20,6 @@ public static class PhReadings
     // Of the dose: the balance, what sticks to the spoon, and how well the constants place the pH.
     private const double DoseOff = 0.02;
 
-    // Halvings of the dose within which a pH is looked for.
-    private const int Halvings = 14;
-
     // Beyond the end of what its charges take: what is believed may be far too little.
     private const double Beyond = 3;
 
@@ -46,8 +43,8 @@ public static class PhReadings
     private static (Charge Charge, PhReadSays Says) Moved(Charge charge, PhRead read, int number, Func<Charge, DosedLiquor> liquorOf)
     {
         var most = Beyond * Math.Max(read.Grams, 1);
-        double? Dose(Charge c, double ph) => Reaching(liquorOf(c), ph, most);
-        if (Dose(charge, read.PH) is not { } likely)
+        double? Dose(Charge c, double ph, double? around) => Reaching(liquorOf(c), ph, most, around);
+        if (Dose(charge, read.PH, null) is not { } likely)
             return (charge, new(read, null, double.PositiveInfinity));
         var unsure = Parameters(charge).ToList();
         // How the dose moves with each, by the likely world with a little more of it.
@@ -55,15 +52,15 @@ public static class PhReadings
             .Select(s =>
             {
                 var step = Sigma(charge.Of(s).Amount);
-                return (Dose(With(charge, s, Amount.Certain(step)), read.PH) is { } more ? more - likely : 0) / step;
+                return (Dose(With(charge, s, Amount.Certain(step)), read.PH, likely) is { } more ? more - likely : 0) / step;
             })
             .ToArray();
         var doses = Amount.Each(
             w => likely + unsure.Select((s, i) => slopes[i] * (charge.Of(s).Amount[w] - charge.Of(s).Amount.Likely)).Sum(),
             [.. unsure.Select(s => charge.Of(s).Amount)]
         );
-        var below = Dose(charge, read.PH - read.PlusMinus) ?? likely;
-        var above = Dose(charge, read.PH + read.PlusMinus) ?? likely;
+        var below = Dose(charge, read.PH - read.PlusMinus, likely) ?? likely;
+        var above = Dose(charge, read.PH + read.PlusMinus, likely) ?? likely;
         var sigma = Math.Max(Math.Sqrt(Math.Pow((above - below) / 2 / Draws.Z95, 2) + Math.Pow(DoseOff * read.Grams, 2)), 1e-9);
         var variance = Math.Pow(Sigma(doses), 2);
         var seen = new Draws($"pH read {number}").Reading("dose", read.Grams, sigma);
@@ -77,16 +74,23 @@ public static class PhReadings
         return (moved, new(read, likely, Math.Abs(read.Grams - likely) / Math.Sqrt(variance + sigma * sigma)));
     }
 
-    // Free acid and dissolved metals of which nobody is sure.
-    private static IEnumerable<Species> Parameters(Charge charge) =>
-        charge
+    // Free acid and dissolved metals of which nobody is sure, as far as they move the dose.
+    private static IEnumerable<Species> Parameters(Charge charge)
+    {
+        var unsure = charge
             .Moles.Where(m =>
                 m.Key.Phase == Phase.Aqueous
-                && m.Key.Parse().Charge > 0
                 && (m.Key == Species.Proton || NeutralProduct.All.Any(p => p.Ion == m.Key.Formula))
-                && Sigma(m.Value.Amount) > 0
+                && m.Key.Parse().Charge > 0
             )
-            .Select(m => m.Key);
+            .Select(m => (m.Key, Off: m.Key.Parse().Charge * Sigma(m.Value.Amount)))
+            .ToList();
+        var most = unsure.Select(u => u.Off).DefaultIfEmpty().Max();
+        return unsure.Where(u => u.Off > 0 && u.Off >= Counts * most).Select(u => u.Key);
+    }
+
+    // Of what moves the dose most: what moves it less is left as it is.
+    private const double Counts = 0.02;
 
     // So much more of a cation, with its anion: the one that there is most of.
     private static Charge With(Charge charge, Species cation, Amount more)
@@ -108,27 +112,37 @@ public static class PhReadings
         return draws.Average(w => (a[w] - ma) * (b[w] - mb));
     }
 
-    // Grams after which the likely world comes to a pH.
-    private static double? Reaching(DosedLiquor liquor, double ph, double most)
+    // Grams after which the likely world comes to a pH; looked for around a guess first, where there is one.
+    private static double? Reaching(DosedLiquor liquor, double ph, double most, double? around = null)
     {
-        DosedState At(double grams, DosedState? near) => liquor.At(grams, 0, near);
-        var (start, end) = (At(0, null), At(most, null));
-        var up = end.State.PH >= start.State.PH;
-        bool Short(DosedState s) => up ? s.State.PH < ph : s.State.PH > ph;
+        var near = liquor.At(around ?? 0);
+        DosedState At(double grams) => near = liquor.At(grams, 0, near);
+        if (around is { } guess && Between(At, ph, guess * (1 - Around), Math.Min(most, guess * (1 + Around))) is { } found)
+            return found;
+        return Between(At, ph, 0, most);
+    }
+
+    private static double? Between(Func<double, DosedState> at, double ph, double low, double high)
+    {
+        var (start, end) = (at(low).State.PH, at(high).State.PH);
+        var up = end >= start;
+        bool Short(double there) => up ? there < ph : there > ph;
         if (!Short(start))
-            return 0;
+            return low <= 0 ? 0 : null;
         if (Short(end))
             return null;
-        var (low, high, near) = (0.0, most, start);
-        for (var i = 0; i < Halvings; i++)
+        for (var width = high - low; high - low > Near * Math.Max(width, high); )
         {
             var middle = (low + high) / 2;
-            near = At(middle, near);
-            if (Short(near))
+            if (Short(at(middle).State.PH))
                 low = middle;
             else
                 high = middle;
         }
         return (low + high) / 2;
     }
+
+    // Of the guess, within which a dose is looked for first; and of it, how near it is told.
+    private const double Around = 0.25;
+    private const double Near = 1e-3;
 }

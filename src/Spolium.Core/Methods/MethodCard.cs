@@ -59,6 +59,9 @@ public sealed record MethodCard
     /// <summary>The method that took its place; null while it is to be chosen.</summary>
     public string? Successor { get; init; }
 
+    /// <summary>It works up what is left over: offered there for what it takes.</summary>
+    public bool OfLeavings { get; init; }
+
     /// <summary>Prior of its pace, where it has one of its own; null goes by its stage.</summary>
     public string? Pace { get; init; }
 

@@ -6,7 +6,7 @@ namespace Spolium.Core.Workshop;
 /// <summary>What a leaving is in money: its metals as they would be paid if all of them came out, and what handing it over costs. What
 /// lies between is what working it up may cost.</summary>
 /// <param name="HandOver">Below nothing; null where nobody has a price for it, or nobody knows how much there is.</param>
-/// <param name="NotPriced">Metals in it without a price: in no sum.</param>
+/// <param name="NotPriced">Metals in it that nobody on the list pays for.</param>
 public sealed record LeavingMoney(IReadOnlyList<WorthLine> Metals, WorthLine? HandOver, IReadOnlyList<string> NotPriced)
 {
     // Less of a metal is in no sum of anybody, g.
@@ -20,7 +20,7 @@ public sealed record LeavingMoney(IReadOnlyList<WorthLine> Metals, WorthLine? Ha
             return null;
         var (paid, none) = (new List<WorthLine>(), new List<string>());
         foreach (var (element, there) in grams.Where(g => g.Grams.Range.High > LeastGrams))
-            if (Worth.Paid("metal-" + element, there, element, prices, "if all of it came out, paid") is { } line)
+            if (Worth.Paid("metal-" + element, there, element, prices, "if all of it came out, paid") is { Kr.Likely: > 0 } line)
                 paid.Add(line);
             else
                 none.Add(element);

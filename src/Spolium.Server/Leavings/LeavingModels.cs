@@ -38,6 +38,7 @@ public sealed record LeavingContent(string Element, string Name, FigureView Gram
 /// <param name="With">What can be dosed into it.</param>
 /// <param name="NotInTheEngine">Dissolved and without constants, each with why.</param>
 /// <param name="Money">Null without a price list.</param>
+/// <param name="Ways">Methods that work up leavings: those that take it first.</param>
 /// <param name="Joins">Other liquors and pots, and whether it may be poured to them.</param>
 public sealed record LeavingView(
     FeedFrom From,
@@ -58,8 +59,14 @@ public sealed record LeavingView(
     IReadOnlyList<string> NotInTheEngine,
     IReadOnlyList<CameIn> CameIn,
     LeavingMoneyView? Money,
-    IReadOnlyList<Joined> Joins
+    IReadOnlyList<Joined> Joins,
+    IReadOnlyList<LeavingWay> Ways
 );
+
+/// <summary>A method that works up leavings, and whether it takes this one.</summary>
+/// <param name="Refused">Why it does not; empty where it does.</param>
+/// <param name="WayOut">What to do instead.</param>
+public sealed record LeavingWay(string Method, string Title, string Refused, string WayOut);
 
 /// <summary>What went into it.</summary>
 /// <param name="Amount">Empty where nobody measured it.</param>

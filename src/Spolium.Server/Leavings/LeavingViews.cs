@@ -1,6 +1,7 @@
 using Spolium.Core.Accounts;
 using Spolium.Core.Chemistry;
 using Spolium.Core.Materials;
+using Spolium.Core.Methods;
 using Spolium.Core.Reagents;
 using Spolium.Core.Safety;
 using Spolium.Data;
@@ -143,7 +144,8 @@ internal static class LeavingViews
             dosed ? [.. new DosedLiquor(charge!, "H2O", 1, CarbonDioxide.Stirred).NotInTheEngine.Select(n => $"{n.Formula}: {n.Why}")] : [],
             [.. CameIn(state, leaving)],
             Money(state, leaving, metals, book),
-            Joining.Of(state, leaving, liquors)
+            Joining.Of(state, leaving, liquors),
+            charge is null ? [] : [.. Ways(leaving, charge).OrderBy(w => w.Refused.Length > 0)]
         );
     }
 
@@ -152,6 +154,19 @@ internal static class LeavingViews
         charge is null
             ? []
             : [.. charge.Marks.Select(m => Suspicion.All.FirstOrDefault(s => s.Mark == m)?.Label ?? m).Order(StringComparer.Ordinal)];
+
+    // As its usual bottles and choices would have it: what it takes is asked here, how much is reckoned where it is planned.
+    private static IEnumerable<LeavingWay> Ways(Leaving leaving, Charge charge)
+    {
+        var draws = new Draws(leaving.Id, likelyOnly: true);
+        foreach (var method in MethodCatalogue.All.Where(m => m.Card.OfLeavings))
+        {
+            var plan = method.Plan(charge, new StepOptions(method, new Dictionary<string, string>()), Shop.Usual, Facts.None, draws);
+            yield return plan.Refusals is [var first, ..]
+                ? new(method.Id, method.Title, first.Reason, first.WayOut)
+                : new(method.Id, method.Title, "", "");
+        }
+    }
 
     // Newest first.
     private static IEnumerable<CameIn> CameIn(State state, Leaving leaving) =>

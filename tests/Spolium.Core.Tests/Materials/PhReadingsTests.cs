@@ -61,7 +61,7 @@ public class PhReadingsTests
     [Fact]
     public void A_second_one_behind_the_copper_moves_the_copper()
     {
-        var (moved, _) = PhReadings.Moved(Believed(), [Shown(0.5, 24, 43), Shown(0.5, 24, 18)], With);
+        var (moved, _) = PhReadings.Moved(Believed(), [Shown(0.5, 24, 51), Shown(0.5, 24, 18)], With);
         Assert.Equal(0.5, moved.Of(Species.Proton).Likely, 0.04);
         Assert.InRange(moved.Element("Cu").Likely, 21, 25);
         Assert.True(Width(moved.Element("Cu")) < 0.8 * Width(Believed().Element("Cu")));

@@ -117,4 +117,36 @@ public class LeavingTests
         )
             Assert.Equal(status, (int)(await shop.Client.GetAsync($"/api/leavings/curve?{of}&with=NaOH", stop)).StatusCode);
     }
+
+    [Fact]
+    public async Task A_drum_has_its_label_its_ways_and_its_money()
+    {
+        await using var shop = new Shop();
+        var label = await shop.Get($"/api/leavings/label?{Drum}");
+        Assert.Equal("danger", Text(label, "signal"));
+        Assert.Contains("eats", label.GetProperty("diamonds").EnumerateArray().Select(x => x.GetString()));
+        Assert.Contains(label.GetProperty("substances").EnumerateArray(), s => Text(s, "formula") == "Cu(NO3)2");
+        var working = await shop.Get($"/api/leavings/label/working?{Drum}&key=grams/Cu(NO3)2");
+        Assert.NotEmpty(working.GetProperty("working").EnumerateArray());
+        var drum = await shop.Get($"/api/leavings/one?{Drum}");
+        var ways = drum.GetProperty("ways").EnumerateArray().ToList();
+        Assert.Equal("", Text(ways.Single(w => Text(w, "method") == "neutralise"), "refused"));
+        Assert.NotEqual("", Text(ways.Single(w => Text(w, "method") == "fixer-iron"), "refused"));
+        Assert.True(drum.GetProperty("money").GetProperty("handOver").GetProperty("likely").GetDouble() < 0);
+        Assert.NotEmpty(drum.GetProperty("joins").EnumerateArray());
+        var pot = await shop.Get("/api/leavings/one?from=Pool&id=P1");
+        Assert.Equal(15, pot.GetProperty("cameIn").GetArrayLength());
+    }
+
+    [Fact]
+    public async Task A_reading_stands_on_the_curve_and_moves_the_metals()
+    {
+        await using var shop = new Shop();
+        var curve = await shop.Get($"/api/leavings/curve?{Drum}&with=NaHCO3&read=500%20g%3D4.6");
+        Assert.Equal(500, curve.GetProperty("read")[0].GetProperty("grams").GetDouble());
+        var at = await shop.Get($"/api/leavings/dose?{Drum}&with=NaHCO3&dose=500%20g&read=500%20g%3D4.6");
+        Assert.True(at.GetProperty("moved").GetArrayLength() > 3);
+        Assert.InRange(at.GetProperty("ph").GetProperty("likely").GetDouble(), 4, 5.2);
+        Assert.Empty((await shop.Get($"/api/leavings/dose?{Drum}&with=NaHCO3&dose=500%20g")).GetProperty("moved").EnumerateArray());
+    }
 }

@@ -65,6 +65,32 @@ export function HeldIn({
         </details>
       )}
       {leaving.money && <Money m={leaving.money} />}
+      {leaving.ways.length > 0 && (
+        <>
+          <h3>Ways with it</h3>
+          <ul className={styles.plain}>
+            {leaving.ways
+              .filter((w) => !w.refused)
+              .map((w) => (
+                <li key={w.method}>
+                  {of.from === 'Lot' ? <Link to={`/plan/${of.id}?way=${w.method}`}>{w.title}</Link> : w.title}
+                </li>
+              ))}
+          </ul>
+          <details>
+            <summary>What does not take it, and why</summary>
+            <ul className={styles.plain}>
+              {leaving.ways
+                .filter((w) => w.refused)
+                .map((w) => (
+                  <li key={w.method}>
+                    {w.title}: {w.refused}. <span className="soft">{w.wayOut}.</span>
+                  </li>
+                ))}
+            </ul>
+          </details>
+        </>
+      )}
       {leaving.joins.length > 0 && (
         <details>
           <summary>What it may be poured to</summary>
@@ -124,7 +150,7 @@ function Money({ m }: { m: Schemas['LeavingMoneyView'] }) {
       </ul>
       <p className="soft">
         Working it up pays while it costs less than lies between.
-        {m.notPriced.length > 0 && ` No price: ${m.notPriced.join(', ')}.`}
+        {m.notPriced.length > 0 && ` Nobody on the price list pays for ${m.notPriced.join(', ')}.`}
       </p>
     </>
   );

@@ -28,6 +28,7 @@ public sealed class Roast : IMethod
             Title = "Roast or ash",
             Verb = "roast",
             Stage = Stage.MakeReady,
+            OfLeavings = true,
             Outputs = [("ash", "ash")],
             Reagents = [],
             HottestC = 700,

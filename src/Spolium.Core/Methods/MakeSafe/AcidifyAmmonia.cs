@@ -23,6 +23,7 @@ public sealed class AcidifyAmmonia : IMethod
             Title = "Acidify ammoniacal silver",
             Verb = "acidify",
             Stage = Stage.MakeSafe,
+            OfLeavings = true,
             Outputs = [("chloride", "silver chloride"), ("liquor", "sour ammonium liquor")],
             Reagents = ["HCl"],
             HottestC = 60,

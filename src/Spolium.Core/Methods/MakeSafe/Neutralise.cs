@@ -21,6 +21,7 @@ public sealed class Neutralise : IMethod
             Title = "Neutralise the liquor and bring its metals down",
             Verb = "neutralise",
             Stage = Stage.MakeSafe,
+            OfLeavings = true,
             Outputs = [("sludge", "sludge"), ("liquor", "neutral liquor")],
             Reagents = [Bicarbonate, "Na2CO3", "NaOH", Lime, "K2CO3", "H2O"],
             HottestC = 60,

@@ -29,6 +29,7 @@ public sealed class ReduceOxidant : IMethod
             Title = "Take chlorine, bleach or peroxide out with sulphite",
             Verb = "take out",
             Stage = Stage.MakeSafe,
+            OfLeavings = true,
             Outputs = [("liquor", "liquor without oxidant")],
             Reagents = [Sulphite, Metabisulphite],
             HottestC = 60,

@@ -24,6 +24,7 @@ public sealed class TakeSulphide : IMethod
             Title = "Make sulphide or spent fixer safe",
             Verb = "make safe",
             Stage = Stage.MakeSafe,
+            OfLeavings = true,
             Outputs = [("sludge", "sludge"), ("liquor", "liquor without sulphide")],
             Reagents = [Iron, Peroxide, "NaOH"],
             HottestC = 60,

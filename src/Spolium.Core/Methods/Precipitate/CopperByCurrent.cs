@@ -22,6 +22,7 @@ public sealed class CopperByCurrent : IMethod
             Title = "Copper and sulphuric acid by current",
             Verb = "plate out",
             Stage = Stage.Precipitate,
+            OfLeavings = true,
             Outputs = [("copper", "copper sponge"), ("liquor", "sulphuric liquor")],
             Reagents = [],
             HottestC = 40,

@@ -28,6 +28,7 @@ public sealed class CopperCement : IMethod
             Title = "Cement the silver on copper",
             Verb = "cement",
             Stage = Stage.Precipitate,
+            OfLeavings = true,
             Outputs = [("cement", "cement silver"), ("liquor", "copper liquor"), ("bar", "copper bar left")],
             Reagents = ["Cu"],
             Passages = [new(Form.SilverLiquor, Form.SilverPowder, "copper")],

@@ -25,6 +25,7 @@ public sealed class CopperOnIron : IMethod
             Title = "Bring the copper down on iron",
             Verb = "cement",
             Stage = Stage.Precipitate,
+            OfLeavings = true,
             Outputs = [("copper", "cement copper"), ("liquor", "iron liquor"), ("iron", "iron left")],
             Reagents = ["Fe"],
             HottestC = 40,

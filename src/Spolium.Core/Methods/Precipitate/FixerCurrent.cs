@@ -14,6 +14,7 @@ public sealed class FixerCurrent : IMethod
             Title = "Silver from fixer by current",
             Verb = "plate out",
             Stage = Stage.Precipitate,
+            OfLeavings = true,
             Outputs = [("silver", "plated silver"), ("fixer", "fixer after the cell")],
             Reagents = [],
             Passages = [new(Form.Fixer, Form.WashedSilver, "current", Place: 2)],

@@ -15,6 +15,7 @@ public sealed class FixerIron : IMethod
             Title = "Silver from fixer by iron",
             Verb = "exchange",
             Stage = Stage.Precipitate,
+            OfLeavings = true,
             Outputs = [("sludge", "silver sludge"), ("fixer", "desilvered fixer"), ("iron", "iron drawn out")],
             Reagents = ["Fe"],
             Passages = [new(Form.Fixer, Form.SilverPowder, "iron")],

@@ -16,6 +16,7 @@ public sealed class SilverChloride : IMethod
             Title = "Bring the silver down as chloride",
             Verb = "bring down",
             Stage = Stage.Precipitate,
+            OfLeavings = true,
             Outputs = [("chloride", "silver chloride"), ("liquor", "liquor without silver")],
             Reagents = ["NaCl", "HCl", "H2O"],
             Passages = [new(Form.SilverLiquor, Form.SilverChloride, "chloride")],

@@ -24,6 +24,7 @@ public sealed class Evaporate : IMethod
             Title = "Concentrate a spent liquor",
             Verb = "concentrate",
             Stage = Stage.Regenerate,
+            OfLeavings = true,
             Outputs = [("liquor", "concentrated liquor")],
             Reagents = [],
             HottestC = 110,

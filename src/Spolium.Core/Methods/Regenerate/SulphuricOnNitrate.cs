@@ -27,6 +27,7 @@ public sealed class SulphuricOnNitrate : IMethod
             Title = "Nitric acid out of spent nitrate by sulphuric acid",
             Verb = "free the acid",
             Stage = Stage.Regenerate,
+            OfLeavings = true,
             Outputs = [("liquor", "nitric acid of leavings"), ("crystals", "copper sulphate crystals")],
             Reagents = ["H2SO4"],
             HottestC = 60,
