@@ -103,7 +103,7 @@ internal static class Readings
             FreeAcid = TypedNumber.Of(
                 Short(acid.Likely / litres),
                 Field.Molarity,
-                "mol/L",
+                "M",
                 Short((acid.Range.High - acid.Range.Low) / 2 / litres)
             ),
             Holds = null,
