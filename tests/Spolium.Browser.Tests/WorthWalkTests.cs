@@ -153,7 +153,9 @@ public sealed class WorthWalkTests : IDisposable
         browser.Press("hold for later");
         browser.Press("Set it aside");
         browser.See("Set aside: waits for HL-9a");
-        // The verdict is reckoned anew once it is set aside: its link stands still only then.
+        // The verdict is reckoned anew once it is set aside: its link stands still only then, and when it is
+        // told from where it pays, which comes last.
+        browser.See("pays where the gold is above");
         browser.Settle();
         browser.Follow("Put together");
         browser.See("What each brought stays apart");
