@@ -189,4 +189,15 @@ public class DosedLiquorTests
         var left = Enumerable.Range(1, 60).Select(w => CopperLeft(dosed.At(900, w))).ToList();
         Assert.True(left.Max() > 2 * left.Min());
     }
+
+    // An equation writes chlorine as its gas; what is dissolved of it is what sulphite meets.
+    [Fact]
+    public void Dissolved_chlorine_meets_sulphite_first()
+    {
+        var water = Liquor(("H2O", 55.5), ("HCl", 0.1)).With(new("Cl2", Phase.Aqueous), Working.Exact(0.05, null, Dimension.Substance));
+        var stood = With("Na2SO3", 0.05 * 126.04, charge: water);
+        Assert.Contains(stood.Ran, r => r.Id == "chlorine-sulphite");
+        Assert.Equal(0.05, stood.Totals["SO4-2"] * stood.Water, 1e-3);
+        Assert.DoesNotContain(With("Na2CO3", 5, charge: water).Ran, r => r.Id == "chlorine-sulphite");
+    }
 }

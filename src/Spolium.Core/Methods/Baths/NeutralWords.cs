@@ -17,51 +17,35 @@ internal static class NeutralWords
             "take the silver out with iron or current first"
         );
 
+    private sealed record Gate(string Element, double Above, bool Precious, string Reason, string Way);
+
+    private static readonly IReadOnlyList<Gate> Gates = ReferenceTable.Read(
+        "neutral-gates.csv",
+        r => new Gate(r.Text("element"), r.Number("above"), r.Text("kind") == "precious", r.Said("reason"), r.Said("way")),
+        "element"
+    );
+
     /// <summary>What makes the sludge licensed waste.</summary>
     public static IEnumerable<Refusal?> Licensed(Charge charge) =>
-        [
-            Objections.When(
-                charge.Element("Hg").Range.High > 1e-3,
-                "mercury in it makes the sludge licensed waste",
-                "this belongs to licensed practice"
-            ),
-            Objections.When(
-                charge.Element("Cd").Range.High > 1e-2,
-                "cadmium in it makes the sludge licensed waste",
-                "hand it over as it is, labelled"
-            ),
-        ];
+        Gates.Where(g => !g.Precious).Select(g => Objections.When(charge.Element(g.Element).Range.High > g.Above, g.Reason, g.Way));
 
     /// <summary>Precious metal that would be lost in the sludge.</summary>
     public static Refusal? Precious(Charge charge)
     {
-        foreach (var (element, grams, way) in Out)
-            if (charge.Element(element) is var there && charge.Moles.Any(m => m.Key.Phase == Phase.Aqueous && m.Key.Atoms(element) > 0))
-            {
-                var dissolved = Working.Sum(
-                    charge
-                        .Moles.Where(m => m.Key.Phase == Phase.Aqueous && m.Key.Atoms(element) > 0)
-                        .Select(m => m.Value * Molar.Mass(element)),
-                    Dimension.Mass
+        foreach (var gate in Gates.Where(g => g.Precious))
+        {
+            var dissolved = charge
+                .Moles.Where(m => m.Key.Phase == Phase.Aqueous && m.Key.Atoms(gate.Element) > 0)
+                .Select(m => m.Value * m.Key.Atoms(gate.Element) * Molar.Mass(gate.Element))
+                .ToList();
+            if (dissolved.Count > 0 && Working.Sum(dissolved, Dimension.Mass).Likely is var grams && grams > gate.Above)
+                return new(
+                    $"{FigureText.Number(grams, 2)} g of {Elements.Of(gate.Element).Name} is dissolved in it and {gate.Reason}",
+                    gate.Way
                 );
-                if (dissolved.Likely > grams)
-                    return new(
-                        $"{FigureText.Number(dissolved.Likely, 2)} g of {Elements.Of(element).Name} is dissolved in it "
-                            + "and would be lost in the sludge",
-                        way
-                    );
-            }
+        }
         return null;
     }
-
-    // Grams above which a precious metal is taken out first.
-    private static readonly (string Element, double Grams, string Way)[] Out =
-    [
-        ("Au", 0.02, "bring the gold down first, or put it into the stock pot"),
-        ("Pt", 0.05, "put it into the stock pot first"),
-        ("Pd", 0.05, "put it into the stock pot first"),
-        ("Ag", 0.5, "take the silver out with salt or copper first"),
-    ];
 
     /// <summary>What ends it; of a cut where copper is down and zinc has not begun, by the equilibrium data.</summary>
     public static string End(bool cut, double ph) =>
