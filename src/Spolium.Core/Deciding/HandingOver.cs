@@ -9,7 +9,6 @@ public static class HandingOver
 {
     // Who takes these needs a licence anywhere.
     private static readonly string[] Licensed = ["mercury", "cyanide", "licensed"];
-    private const double CadmiumGrams = 0.01;
 
     public static Decision HandOver(
         State state,
@@ -86,7 +85,7 @@ public static class HandingOver
     public static string? WantsLicence(Charge? charge) =>
         charge is null ? null
         : PoolGate.Shut(charge).FirstOrDefault(g => Licensed.Contains(g.Group.Id)) is { } gate ? gate.Reason
-        : charge.Element("Cd").Range.High > CadmiumGrams ? "cadmium is in it"
+        : NeutralGate.Licensed(charge).FirstOrDefault()?.Reason is { } licensed ? licensed
         : null;
 
     public static Decision Receipt(State state, string lotId, string handOver, string receipt) =>

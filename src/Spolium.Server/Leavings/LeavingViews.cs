@@ -159,7 +159,7 @@ internal static class LeavingViews
     private static IEnumerable<LeavingWay> Ways(Leaving leaving, Charge charge)
     {
         var draws = new Draws(leaving.Id, likelyOnly: true);
-        foreach (var method in MethodCatalogue.All.Where(m => m.Card.OfLeavings))
+        foreach (var method in MethodCatalogue.All.Where(m => m.Card.OfLeavings && (m.Stage == Stage.MakeReady) != leaving.Wet))
         {
             var plan = method.Plan(charge, new StepOptions(method, new Dictionary<string, string>()), Shop.Usual, Facts.None, draws);
             yield return plan.Refusals is [var first, ..]

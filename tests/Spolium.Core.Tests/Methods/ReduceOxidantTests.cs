@@ -33,7 +33,7 @@ public class ReduceOxidantTests
 
     [Theory]
     [InlineData(null, "Na+ 5, H2O 500", Bleach, "no chlorine")]
-    [InlineData(null, ChlorineWater + ", AuCl4- 0.1", ChlorineWater + ", AuCl4- 0.04", "gold")]
+    [InlineData(null, ChlorineWater + ", AuCl4- 0.1", ChlorineWater + ", AuCl4- 0.03", "gold")]
     [InlineData("Na2S2O5", Bleach, ChlorineWater, "sour")]
     public void What_would_make_it_worse_is_refused(string? with, string refused, string passes, string why)
     {

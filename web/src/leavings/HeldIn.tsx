@@ -84,7 +84,7 @@ export function HeldIn({
                 .filter((w) => w.refused)
                 .map((w) => (
                   <li key={w.method}>
-                    {w.title}: {w.refused}. <span className="soft">{w.wayOut}.</span>
+                    {w.title}: {w.refused}; <span className="soft">{w.wayOut}</span>
                   </li>
                 ))}
             </ul>

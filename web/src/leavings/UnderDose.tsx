@@ -152,7 +152,7 @@ export function UnderDose({
               <span className="figures">{s.gramsText}</span> {s.name} to pH {s.ph}
               {s.down.length > 0 && `, ${s.down.join(' and ')} down`}
               {s.left.length > 0 && `, ${s.left.join(' and ')} not`}
-              {'; '}
+              {i < c.stages.length - 1 ? '; ' : '.'}
             </span>
           ))}
         </p>

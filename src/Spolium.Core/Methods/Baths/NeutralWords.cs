@@ -17,22 +17,13 @@ internal static class NeutralWords
             "take the silver out with iron or current first"
         );
 
-    private sealed record Gate(string Element, double Above, bool Precious, string Reason, string Way);
-
-    private static readonly IReadOnlyList<Gate> Gates = ReferenceTable.Read(
-        "neutral-gates.csv",
-        r => new Gate(r.Text("element"), r.Number("above"), r.Text("kind") == "precious", r.Said("reason"), r.Said("way")),
-        "element"
-    );
-
     /// <summary>What makes the sludge licensed waste.</summary>
-    public static IEnumerable<Refusal?> Licensed(Charge charge) =>
-        Gates.Where(g => !g.Precious).Select(g => Objections.When(charge.Element(g.Element).Range.High > g.Above, g.Reason, g.Way));
+    public static IEnumerable<Refusal?> Licensed(Charge charge) => NeutralGate.Licensed(charge).Select(g => new Refusal(g.Reason, g.Way));
 
     /// <summary>Precious metal that would be lost in the sludge.</summary>
     public static Refusal? Precious(Charge charge)
     {
-        foreach (var gate in Gates.Where(g => g.Precious))
+        foreach (var gate in NeutralGate.All.Where(g => g.Precious))
         {
             var dissolved = charge
                 .Moles.Where(m => m.Key.Phase == Phase.Aqueous && m.Key.Atoms(gate.Element) > 0)

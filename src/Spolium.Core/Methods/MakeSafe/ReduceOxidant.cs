@@ -19,8 +19,6 @@ public sealed class ReduceOxidant : IMethod
         (Peroxide, "H2O2", Reaction.Of("H2O2 + Na2SO3 = Na2SO4 + H2O"), Reaction.Of("H2O2 + Na2S2O5 = NaHSO4 + H2O")),
     ];
 
-    private const double PreciousGrams = 0.05;
-
     public MethodCard Card { get; } =
         new()
         {
@@ -58,10 +56,10 @@ public sealed class ReduceOxidant : IMethod
                 Objections.When(
                     there.Sum(t => t.Moles.Likely) <= 0,
                     "there is no chlorine, bleach or peroxide in it",
-                    "choose the liquor that whitens iodide paper brown"
+                    "choose the liquor that turns iodide paper brown"
                 ),
                 Objections.When(
-                    charge.Grams(Species.GoldChloride).Likely > PreciousGrams,
+                    charge.Element("Au").Likely > NeutralGate.Of("Au").Above,
                     "gold is dissolved in it, and sulphite brings it down",
                     "drive the chlorine off by warming, then bring the gold down"
                 ),

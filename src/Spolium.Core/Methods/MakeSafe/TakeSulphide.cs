@@ -14,7 +14,6 @@ public sealed class TakeSulphide : IMethod
     private static readonly Reaction Falls = Reaction.Of("Na2S + FeSO4 = FeS + Na2SO4");
     private static readonly Reaction SulphideBurnt = Reaction.Of("Na2S + H2O2 = Na2SO4 + H2O");
     private static readonly Reaction ThiosulphateBurnt = Reaction.Of("Na2S2O3 + H2O2 + NaOH = Na2SO4 + H2O");
-    private const double SilverGrams = 0.5;
 
     public MethodCard Card { get; } =
         new()
@@ -63,7 +62,7 @@ public sealed class TakeSulphide : IMethod
                     "out of the room, air it; caustic by a second person under the hood, then this"
                 ),
                 Objections.When(
-                    charge.Element("Ag").Likely > SilverGrams,
+                    charge.Element("Ag").Likely > NeutralGate.Of("Ag").Above,
                     "silver is in it and would be lost in the sludge",
                     "take the silver out with iron or current first"
                 ),

@@ -12,7 +12,6 @@ public sealed class CopperByCurrent : IMethod
     // g/mL of chloride and of nitrate: above them the anode makes chlorine, and the cathode ammonium in the place of copper.
     private const double ChlorideAbove = 5e-4;
     private const double NitrateAbove = 5e-3;
-    private const double NobleGrams = 0.05;
 
     public MethodCard Card { get; } =
         new()
@@ -67,7 +66,7 @@ public sealed class CopperByCurrent : IMethod
                     "boil it down with sulphuric acid to white fumes, under the hood, or bring the copper down with soda first"
                 ),
                 Objections.When(
-                    charge.Grams(new("Ag+", Phase.Aqueous)).Likely > NobleGrams,
+                    charge.Grams(new("Ag+", Phase.Aqueous)).Likely > Constants.Get("plates-along").Likely,
                     "silver is dissolved in it and would plate out with the copper",
                     "take the silver out on copper first"
                 ),

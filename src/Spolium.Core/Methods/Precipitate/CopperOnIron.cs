@@ -14,9 +14,6 @@ public sealed class CopperOnIron : IMethod
     private static readonly Species Cupric = new("Cu2+", Phase.Aqueous);
     private static readonly Species Ferric = new("Fe3+", Phase.Aqueous);
 
-    // mol/mL of free acid with nitrate: above it iron makes brown gas, and no copper.
-    private const double NitricAbove = 1e-4;
-
     public MethodCard Card { get; } =
         new()
         {
@@ -57,7 +54,7 @@ public sealed class CopperOnIron : IMethod
                 Objections.When(copper.Likely <= 0, "there is no copper dissolved in it", "choose the liquor that holds it"),
                 Noble(charge),
                 Objections.When(
-                    Working.Least(acid, charge.Of(Species.Nitrate)).Likely > NitricAbove * charge.LiquorVolume(draws).Likely,
+                    PoolGate.Shut(charge).Any(g => g.Group.Id == "nitric"),
                     "free nitric acid above 0.1 mol/L eats the iron and makes brown gas",
                     "neutralise it to pH 2 to 3 first"
                 ),
@@ -133,11 +130,9 @@ public sealed class CopperOnIron : IMethod
 
     private static Refusal? Noble(Charge charge) =>
         Objections.When(
-            charge.Of(new("Ag+", Phase.Aqueous)).Likely * Molar.Mass("Ag").Likely > NobleGrams
-                || charge.Of(Species.GoldChloride).Likely * Molar.Mass("Au").Likely > NobleGrams,
+            charge.Of(new("Ag+", Phase.Aqueous)).Likely * Molar.Mass("Ag").Likely > Constants.Get("plates-along").Likely
+                || charge.Of(Species.GoldChloride).Likely * Molar.Mass("Au").Likely > Constants.Get("plates-along").Likely,
             "silver or gold is dissolved in it and would come down with the copper",
             "copper first: a week on a bar, then a test"
         );
-
-    private const double NobleGrams = 0.05;
 }

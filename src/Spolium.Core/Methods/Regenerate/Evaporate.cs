@@ -12,6 +12,7 @@ public sealed class Evaporate : IMethod
     private const string Plate = "plate";
     private const string Boil = "boil";
     private const int PlateC = 80;
+    private const double SunC = 45;
 
     // Of the water, kept whatever the mark says: below it nitrates melt in their own water, turn basic and give off brown gas.
     private const double LeastLeft = 0.02;
@@ -55,8 +56,9 @@ public sealed class Evaporate : IMethod
     {
         if (SpentNitrate.Among(charge, Objections.NoLiquor(charge), SpentNitrate.Bleach(charge)) is { Length: > 0 } why)
             return StepPlan.Refuse(this, charge, why);
-        var work = new StepWork(this, charge, options, shop, facts, draws);
         var how = options.Text("how");
+        var work = new StepWork(this, charge, options, shop, facts, draws) { HottestC = how == Sun ? SunC : Card.HottestC };
+        var foam = how == Sun ? "quiet" : "boil";
         work.Full();
         var volume = charge.LiquorVolume(draws);
         var water = charge.Grams(Species.Water);
@@ -83,7 +85,7 @@ public sealed class Evaporate : IMethod
         var rate = (draws.Prior("sun-evaporation") * Working.Given(options.Number("area"), Dimension.None, "surface, m²", "chosen")).Named(
             "water that goes in an hour"
         );
-        var vessel = work.Size("boil").Vessel.Vessel;
+        var vessel = work.Size(foam).Vessel.Vessel;
         var hours =
             how == Sun ? goes / rate
             : how == Plate ? Boiling.EvaporatingHours(goes, Math.PI * vessel.DiameterMm * vessel.DiameterMm / 4e6, PlateC, draws)
@@ -94,7 +96,7 @@ public sealed class Evaporate : IMethod
             how == Sun
                 ? "Wide trays in sun and wind, covered against rain and birds, until the mark is reached or the level stands still"
                 : "Warm it down to the mark; off the heat at the first brown fume",
-            "boil",
+            foam,
             how == Boil ? Working.Zero(Dimension.Time) : hours.Named("hours of evaporating"),
             [new("liquor", "concentrated liquor", true, work.Vessel)],
             [

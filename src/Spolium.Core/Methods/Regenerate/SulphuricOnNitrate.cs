@@ -17,7 +17,6 @@ public sealed class SulphuricOnNitrate : IMethod
 
     // Of the nitrate, by mass: above it the acid is aqua regia.
     private const double ChlorideAbove = 0.001;
-    private const double SilverGrams = 0.5;
 
     public MethodCard Card { get; } =
         new()
@@ -40,12 +39,12 @@ public sealed class SulphuricOnNitrate : IMethod
             new(
                 "factor",
                 "Sulphuric acid, × the nitrate",
-                "1.0",
+                "1.2",
                 [],
                 0.2,
                 2,
                 "",
-                "Where the content is a guess pour 1.3: what is too much is not lost, it does the same next time."
+                "A fifth more than is believed covers most guesses: what is too much is not lost, it does the same next time."
             ),
             new("cold", "Cooled to", "5", [], 0, 30, "°C"),
             new("crystals", "Crystals", "drained", [("drained", "drained"), ("pressed", "pressed")]),
@@ -68,7 +67,7 @@ public sealed class SulphuricOnNitrate : IMethod
                     "neutralise it instead, or use it where aqua regia is wanted"
                 ),
                 Objections.When(
-                    charge.Grams(new("Ag+", Phase.Aqueous)).Likely > SilverGrams,
+                    charge.Grams(new("Ag+", Phase.Aqueous)).Likely > NeutralGate.Of("Ag").Above,
                     "silver is dissolved in it",
                     "take the silver out with copper first"
                 )
@@ -126,7 +125,7 @@ public sealed class SulphuricOnNitrate : IMethod
                 need,
                 bound,
                 nitric.Named("nitric acid in it (inferred, not seen)"),
-                (nitric / liquor.Mass()).Named("strength as nitric acid"),
+                (nitric / liquor.Mass()).Percent("strength as nitric acid"),
                 solid,
                 liquor.Element("Cu").Named("copper left in the acid"),
                 Molar.Grams(liquor.Of(Sulphate), "H2SO4").Named("sulphate left in the acid, as sulphuric acid"),
